@@ -1,0 +1,58 @@
+import puppeteer, { type Browser, type BrowserContext, type Page } from "puppeteer-core";
+
+const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
+
+/** Debian's Chromium with a fresh profile and no calls of its own to the network. */
+export function launchBrowser(): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: CHROMIUM,
+    args: [
+      "--headless",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+    defaultViewport: { width: 1280, height: 800 },
+  });
+}
+
+/** A page of the application; an error of the page ends the test. */
+export async function openPage(context: Browser | BrowserContext, url: string): Promise<Page> {
+  const page = await context.newPage();
+  page.on("pageerror", (error) => {
+    throw error;
+  });
+  await page.goto(url);
+  await page.waitForSelector(".stem-node");
+  return page;
+}
+
+/** Clicks the first control of a role with a name; waits until it is there and can be used. */
+export async function press(page: Page, name: string, role = "button"): Promise<void> {
+  await page.locator(`::-p-aria([name="${name}"][role="${role}"])`).click();
+}
+
+/** Types into the control with a label, in the place of what it held. */
+export async function fill(page: Page, label: string, value: string): Promise<void> {
+  await page.locator(`::-p-aria([name="${label}"])`).fill(value);
+}
+
+/** Chooses an option by its words. */
+export async function choose(page: Page, label: string, words: string): Promise<void> {
+  const control = await page.locator(`::-p-aria([name="${label}"])`).waitHandle();
+  const value = await control.evaluate(
+    (select, wanted) => [...(select as HTMLSelectElement).options].find(({ text }) => text.trim() === wanted)?.value,
+    words,
+  );
+  if (value === undefined) throw new Error(`“${label}” has no option “${words}”.`);
+  await (control as unknown as { select(value: string): Promise<unknown> }).select(value);
+}
+
+/** Waits until the page says something. */
+export async function waitForWords(page: Page, words: string, timeout = 15_000): Promise<void> {
+  await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, words);
+}

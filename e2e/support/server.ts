@@ -1,0 +1,82 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { once } from "node:events";
+import { mkdtemp, rm } from "node:fs/promises";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import path from "node:path";
+
+const ROOT = path.resolve(import.meta.dirname, "../..");
+
+/** A built Vine Note on a free port of the loopback address, with a data folder of its own. */
+export class TestServer {
+  private constructor(
+    readonly port: number,
+    readonly dataFolder: string,
+    private readonly environment: Record<string, string>,
+    private child: ChildProcess,
+  ) {}
+
+  static async start(environment: Record<string, string> = {}): Promise<TestServer> {
+    const dataFolder = await mkdtemp(path.join(tmpdir(), "vine-note-"));
+    const port = await freePort();
+    const child = await spawnServer(port, dataFolder, environment);
+    return new TestServer(port, dataFolder, environment, child);
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  /** Ends the process at once, as a power cut would. */
+  async kill(): Promise<void> {
+    if (this.child.exitCode !== null || this.child.signalCode !== null) return;
+    const ended = once(this.child, "exit");
+    this.child.kill("SIGKILL");
+    await ended;
+  }
+
+  /** Starts it again on the same port and folder. */
+  async restart(changed: Record<string, string> = {}): Promise<void> {
+    this.child = await spawnServer(this.port, this.dataFolder, { ...this.environment, ...changed });
+  }
+
+  async stop(): Promise<void> {
+    await this.kill();
+    await rm(this.dataFolder, { recursive: true, force: true });
+  }
+}
+
+async function spawnServer(port: number, dataFolder: string, environment: Record<string, string>) {
+  const next = path.join(ROOT, "node_modules/next/dist/bin/next");
+  const child = spawn(process.execPath, [next, "start", "--hostname", "127.0.0.1", "--port", String(port)], {
+    cwd: ROOT,
+    env: {
+      ...process.env,
+      NODE_ENV: "production",
+      NEXT_TELEMETRY_DISABLED: "1",
+      VINE_DATA: dataFolder,
+      ...environment,
+    },
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  let output = "";
+  await new Promise<void>((resolve, reject) => {
+    const read = (chunk: Buffer) => {
+      output += chunk.toString();
+      if (output.includes("Ready in")) resolve();
+    };
+    child.stdout.on("data", read);
+    child.stderr.on("data", read);
+    child.once("exit", () => reject(new Error(`The server ended before it was ready:\n${output}`)));
+  });
+  return child;
+}
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, "127.0.0.1");
+  await once(probe, "listening");
+  const { port } = probe.address() as { port: number };
+  probe.close();
+  await once(probe, "close");
+  return port;
+}

@@ -1,0 +1,7 @@
+import { handOverSchema } from "@/core/delivery/handOver";
+import { house } from "@/post/house";
+import { answer, readBody } from "@/post/problem";
+
+/** Hands letters over to the post room; the answer comes once they are on disk. */
+export const POST = (request: Request) =>
+  answer(async () => (await house()).postRoom.handOver(await readBody(request, handOverSchema)));

@@ -1,0 +1,7 @@
+import { withdrawSchema } from "@/core/delivery/handOver";
+import { house } from "@/post/house";
+import { answer, readBody } from "@/post/problem";
+
+/** Calls back the letters of a round that have not begun to leave. */
+export const POST = (request: Request) =>
+  answer(async () => (await house()).postRoom.withdraw((await readBody(request, withdrawSchema)).roundId));

@@ -1,0 +1,11 @@
+import { house } from "@/post/house";
+import { answer } from "@/post/problem";
+
+/** One message as it came by mail. */
+export const GET = (_request: Request, { params }: { params: Promise<{ address: string; message: string }> }) =>
+  answer(async () => {
+    const { address, message } = await params;
+    const { maildir } = await house();
+    const bytes = await maildir.read(decodeURIComponent(address), message);
+    return new Response(Buffer.from(bytes), { headers: { "content-type": "message/rfc822" } });
+  });

@@ -1,0 +1,5 @@
+import { FamiliesScreen } from "@/ui/families/FamiliesScreen";
+
+export default function Page() {
+  return <FamiliesScreen />;
+}

@@ -1,0 +1,5 @@
+import { BringInScreen } from "@/ui/bring-in/BringInScreen";
+
+export default function Page() {
+  return <BringInScreen />;
+}

@@ -1,0 +1,5 @@
+import { GradebookScreen } from "@/ui/gradebook/GradebookScreen";
+
+export default function Page() {
+  return <GradebookScreen />;
+}

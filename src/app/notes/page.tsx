@@ -1,0 +1,5 @@
+import { NotesScreen } from "@/ui/note/NotesScreen";
+
+export default function Page() {
+  return <NotesScreen />;
+}

@@ -1,0 +1,5 @@
+import { DeskScreen } from "@/ui/desk/DeskScreen";
+
+export default function Page() {
+  return <DeskScreen />;
+}

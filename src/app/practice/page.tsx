@@ -1,0 +1,5 @@
+import { PracticeScreen } from "@/ui/practice/PracticeScreen";
+
+export default function Page() {
+  return <PracticeScreen />;
+}

@@ -1,0 +1,5 @@
+import { RecordScreen } from "@/ui/record/RecordScreen";
+
+export default function Page() {
+  return <RecordScreen />;
+}

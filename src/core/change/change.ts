@@ -1,0 +1,94 @@
+import { WORLD_TABLES, type World, type WorldTable, type WorldTables } from "../model/world";
+
+/** What happened to the records of one table, by key. It can be applied, taken back, shown and kept. */
+export interface TableChange<Row> {
+  added: Record<string, Row>;
+  updated: Record<string, [from: Row, to: Row]>;
+  removed: Record<string, Row>;
+}
+
+export type Change = { [T in WorldTable]?: TableChange<WorldTables[T]> };
+
+/** The change that takes another one back. */
+export function reverseChange(change: Change): Change {
+  return mapTables(change, ({ added, updated, removed }) => ({
+    added: removed,
+    updated: Object.fromEntries(Object.entries(updated).map(([key, [from, to]]) => [key, [to, from]])),
+    removed: added,
+  }));
+}
+
+/** A new world with the change made; untouched tables are the same objects. */
+export function applyChange(world: World, change: Change): World {
+  const next: Record<string, ReadonlyMap<string, unknown>> = { ...world };
+  for (const table of WORLD_TABLES) {
+    const tableChange = change[table];
+    if (!tableChange) continue;
+    const rows = new Map<string, unknown>(world[table]);
+    for (const key of Object.keys(tableChange.removed)) rows.delete(key);
+    for (const [key, row] of Object.entries(tableChange.added)) rows.set(key, row);
+    for (const [key, [, to]] of Object.entries(tableChange.updated)) rows.set(key, to);
+    next[table] = rows;
+  }
+  return next as World;
+}
+
+/** The change of one table that sets the given rows, seen from what is there now; rows that stay the same are not in it. */
+export function setRows<T extends WorldTable>(
+  current: ReadonlyMap<string, WorldTables[T]>,
+  rows: Iterable<readonly [string, WorldTables[T]]>,
+): TableChange<WorldTables[T]> {
+  const change: TableChange<WorldTables[T]> = { added: {}, updated: {}, removed: {} };
+  for (const [key, row] of rows) {
+    const before = current.get(key);
+    if (before === undefined) change.added[key] = row;
+    else if (!sameData(before, row)) change.updated[key] = [before, row];
+  }
+  return change;
+}
+
+/** Whether a change does nothing at all. */
+export function isEmptyChange(change: Change): boolean {
+  return WORLD_TABLES.every((table) => {
+    const tableChange = change[table];
+    return (
+      !tableChange ||
+      [tableChange.added, tableChange.updated, tableChange.removed].every((part) => Object.keys(part).length === 0)
+    );
+  });
+}
+
+/** The keys whose present record is not what the change expects to find, so that it can't be made without losing something newer. */
+export function conflictsWith(world: World, change: Change): { table: WorldTable; key: string }[] {
+  const conflicts: { table: WorldTable; key: string }[] = [];
+  for (const table of WORLD_TABLES) {
+    const tableChange = change[table];
+    if (!tableChange) continue;
+    const rows: ReadonlyMap<string, unknown> = world[table];
+    const expect = (key: string, row: unknown) => {
+      if (!sameData(rows.get(key), row)) conflicts.push({ table, key });
+    };
+    for (const key of Object.keys(tableChange.added)) expect(key, undefined);
+    for (const [key, [from]] of Object.entries(tableChange.updated)) expect(key, from);
+    for (const [key, row] of Object.entries(tableChange.removed)) expect(key, row);
+  }
+  return conflicts;
+}
+
+/** Whether two plain records hold the same data, whatever the order of their keys. */
+export function sameData(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
+  if (Array.isArray(a) !== Array.isArray(b)) return false;
+  const left = a as Record<string, unknown>;
+  const right = b as Record<string, unknown>;
+  const keys = new Set([...Object.keys(left), ...Object.keys(right)]);
+  for (const key of keys) if (!sameData(left[key], right[key])) return false;
+  return true;
+}
+
+function mapTables(change: Change, map: (tableChange: TableChange<unknown>) => TableChange<unknown>): Change {
+  return Object.fromEntries(
+    Object.entries(change).map(([table, tableChange]) => [table, map(tableChange as TableChange<unknown>)]),
+  ) as Change;
+}

@@ -1,0 +1,36 @@
+import * as z from "zod";
+
+/** The most letters in one hand-over, and the largest letter, so that a request stays small. */
+export const MAX_LETTERS_PER_HANDOVER = 50;
+const MAX_LETTER_CHARACTERS = 500_000;
+
+/** Ids name files: nothing in them may lead elsewhere. */
+export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,80}$/);
+
+/** A value of a mail header: one line. */
+const headerSchema = z
+  .string()
+  .max(900)
+  .regex(/^[^\r\n\0]*$/);
+const mailAddressSchema = headerSchema.min(3).max(254).includes("@");
+
+/** One letter as the post room takes it: everything that goes into the message. */
+export const handedLetterSchema = z.object({
+  id: idSchema,
+  to: z.object({ name: headerSchema, address: mailAddressSchema }),
+  from: z.object({ name: headerSchema, address: mailAddressSchema }),
+  subject: headerSchema.min(1),
+  html: z.string().max(MAX_LETTER_CHARACTERS),
+  text: z.string().max(MAX_LETTER_CHARACTERS),
+});
+export type HandedLetter = z.infer<typeof handedLetterSchema>;
+
+export const handOverSchema = z.object({
+  roundId: idSchema,
+  /** Nothing leaves before this moment, ms since the epoch. */
+  leavesAt: z.number().int().min(0),
+  letters: z.array(handedLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
+});
+export type HandOver = z.infer<typeof handOverSchema>;
+
+export const withdrawSchema = z.object({ roundId: idSchema });

@@ -1,0 +1,67 @@
+import * as z from "zod";
+
+/**
+ * The life of a letter, the same in the browser and in the post room.
+ *
+ *   prepared --> handed --> leaving --> accepted --> returned
+ *                  |  ^        |
+ *                  v  |        +--> deferred --> leaving | withdrawn | refused
+ *                 held         +--> refused
+ *                              +--> uncertain   (the server died while a relay was taking it)
+ *   prepared, handed, held, deferred --> withdrawn
+ */
+export const letterStateSchema = z.enum([
+  "prepared",
+  "handed",
+  "held",
+  "leaving",
+  "accepted",
+  "deferred",
+  "refused",
+  "returned",
+  "withdrawn",
+  "uncertain",
+]);
+export type LetterState = z.infer<typeof letterStateSchema>;
+
+const MOVES: Record<LetterState, readonly LetterState[]> = {
+  prepared: ["handed", "held", "withdrawn"],
+  handed: ["leaving", "withdrawn"],
+  held: ["leaving", "withdrawn"],
+  leaving: ["accepted", "deferred", "refused", "uncertain", "handed"],
+  accepted: ["returned"],
+  deferred: ["leaving", "withdrawn", "refused"],
+  refused: [],
+  returned: [],
+  withdrawn: [],
+  uncertain: [],
+};
+
+/** Whether a letter may go from one state to another. `leaving` goes back to `handed` when it is certain that nothing was taken twice. */
+export function mayMove(from: LetterState, to: LetterState): boolean {
+  return MOVES[from].includes(to);
+}
+
+/** Whether the post room has nothing more to do for a letter, so that its text can be deleted there. */
+export function isFinal(state: LetterState): boolean {
+  return !MOVES[state].some((next) => next !== "returned");
+}
+
+/** Whether a letter can still be called back. */
+export function mayWithdraw(state: LetterState): boolean {
+  return mayMove(state, "withdrawn");
+}
+
+/** What a state means to the teacher. */
+export const STATE_WORDS: Record<LetterState, string> = {
+  prepared: "being handed over",
+  handed: "waiting to leave",
+  held: "held until its time",
+  leaving: "leaving now",
+  accepted: "delivered",
+  deferred: "will be tried again",
+  refused: "refused",
+  returned: "came back",
+  withdrawn: "taken back",
+  uncertain: "not certain",
+};

@@ -1,0 +1,36 @@
+import type { Assignment } from "../model/assignment";
+import { type Day, daysBetween } from "../model/day";
+import type { SchoolClass } from "../model/schoolClass";
+import type { Score } from "../model/score";
+import { isMissing } from "./countingScore";
+
+export interface MissingPiece {
+  readonly assignment: Assignment;
+  readonly categoryName: string;
+  /** Whole calendar days; 0 for a piece that is not due yet or has no due date. */
+  readonly daysOverdue: number;
+}
+
+/** The pieces a student has not handed in, by due date (pieces without one last), then in the order of the gradebook. */
+export function missingWork(
+  schoolClass: SchoolClass,
+  assignments: readonly Assignment[],
+  scoreOf: (assignment: Assignment) => Score | undefined,
+  today: Day,
+): MissingPiece[] {
+  return assignments
+    .filter((assignment) => isMissing(scoreOf(assignment), assignment, schoolClass, today))
+    .map((assignment) => ({
+      assignment,
+      categoryName: schoolClass.categories.find(({ id }) => id === assignment.categoryId)?.name ?? "",
+      daysOverdue: assignment.dueDate ? Math.max(0, daysBetween(assignment.dueDate, today)) : 0,
+    }))
+    .sort((a, b) => compareDueDates(a.assignment, b.assignment) || a.assignment.order - b.assignment.order);
+}
+
+function compareDueDates(a: Assignment, b: Assignment): number {
+  if (a.dueDate === b.dueDate) return 0;
+  if (a.dueDate === undefined) return 1;
+  if (b.dueDate === undefined) return -1;
+  return a.dueDate < b.dueDate ? -1 : 1;
+}

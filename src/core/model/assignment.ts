@@ -1,0 +1,22 @@
+import * as z from "zod";
+import { daySchema } from "./day";
+
+/** The most points one piece of work can be worth; keeps sums of a term exact. */
+export const MAX_POINTS = 100_000;
+
+/** Points carry up to four decimals. */
+export const pointsSchema = z.number().min(0).max(MAX_POINTS).multipleOf(0.0001);
+
+export const assignmentSchema = z.object({
+  id: z.string().min(1),
+  classId: z.string(),
+  termId: z.string(),
+  categoryId: z.string(),
+  title: z.string().min(1),
+  dueDate: daySchema.optional(),
+  pointsPossible: pointsSchema,
+  extraCredit: z.boolean(),
+  /** Place in the gradebook, from left to right. */
+  order: z.number(),
+});
+export type Assignment = z.infer<typeof assignmentSchema>;

@@ -1,0 +1,22 @@
+import * as z from "zod";
+
+/** What a guardian has said about being written to. */
+export const confirmationSchema = z.enum(["not asked", "asked", "confirmed", "declined", "stopped"]);
+
+export const guardianSchema = z.object({
+  id: z.string().min(1),
+  givenName: z.string(),
+  familyName: z.string(),
+  /** The first address is the one letters go to. */
+  addresses: z.array(z.string()),
+  /** BCP 47, such as `en` or `vi`. */
+  language: z.string(),
+  householdId: z.string(),
+  confirmation: confirmationSchema,
+});
+export type Guardian = z.infer<typeof guardianSchema>;
+
+/** Whether a guardian asked not to be written to; nothing may ever be sent to them. */
+export function wantsNoLetters(guardian: Guardian): boolean {
+  return guardian.confirmation === "declined" || guardian.confirmation === "stopped";
+}

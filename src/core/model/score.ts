@@ -1,0 +1,28 @@
+import * as z from "zod";
+import { pointsSchema } from "./assignment";
+
+export const scoreStatusSchema = z.enum(["scored", "late", "missing", "incomplete", "excused", "pending"]);
+export type ScoreStatus = z.infer<typeof scoreStatusSchema>;
+
+export const scoreSchema = z.object({
+  status: scoreStatusSchema,
+  /** May be above what is possible. */
+  points: pointsSchema.optional(),
+  comment: z.string().optional(),
+});
+export type Score = z.infer<typeof scoreSchema>;
+
+/** All scores of one piece of work, so that a class opens in one read. A student without an entry is a blank. */
+export const scoreColumnSchema = z.object({
+  assignmentId: z.string().min(1),
+  classId: z.string(),
+  scores: z.record(z.string(), scoreSchema),
+});
+export type ScoreColumn = z.infer<typeof scoreColumnSchema>;
+
+/** How one score reads in a table or a list of changes: its points, its status in words, or both. */
+export function formatScore(score: Score | undefined): string {
+  if (!score) return "";
+  if (score.points === undefined) return score.status;
+  return score.status === "scored" ? String(score.points) : `${score.points} ${score.status}`;
+}

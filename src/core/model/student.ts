@@ -1,0 +1,36 @@
+import * as z from "zod";
+
+export const studentSchema = z.object({
+  id: z.string().min(1),
+  /** The number the school knows the student by; unique where there is one. */
+  studentNumber: z.string(),
+  givenName: z.string().min(1),
+  familyName: z.string(),
+  /** What the student is called, where it differs from the given name. */
+  preferredName: z.string().optional(),
+  address: z.string().optional(),
+  /** In order: the first guardian is the first contact. */
+  guardians: z.array(z.object({ guardianId: z.string(), relation: z.string() })),
+});
+export type Student = z.infer<typeof studentSchema>;
+
+/** The name a letter calls the student by. */
+export function firstName(student: Student): string {
+  return student.preferredName || student.givenName;
+}
+
+/** The student's name as the family writes it, given name first. */
+export function fullName(person: { givenName: string; familyName: string }): string {
+  return `${person.givenName} ${person.familyName}`.trim();
+}
+
+const collator = new Intl.Collator("en", { sensitivity: "base", numeric: true });
+
+/** Orders people by family name, then given name, then school number, as a class list does. */
+export function byFamilyName(a: Student, b: Student): number {
+  return (
+    collator.compare(a.familyName, b.familyName) ||
+    collator.compare(a.givenName, b.givenName) ||
+    collator.compare(a.studentNumber, b.studentNumber)
+  );
+}

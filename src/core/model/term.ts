@@ -1,0 +1,20 @@
+import * as z from "zod";
+import { type Day, daySchema } from "./day";
+
+export const termSchema = z.object({ id: z.string().min(1), name: z.string().min(1), from: daySchema, to: daySchema });
+export type Term = z.infer<typeof termSchema>;
+
+/** Figures are of one term or of the whole year. */
+export const WHOLE_YEAR = "year";
+export type Period = string;
+
+/** The term that holds a day; between terms the last one that began, before all of them the first. */
+export function currentTerm(terms: readonly Term[], today: Day): Term | undefined {
+  const inOrder = [...terms].sort((a, b) => a.from.localeCompare(b.from));
+  return inOrder.filter((term) => term.from <= today).at(-1) ?? inOrder[0];
+}
+
+/** What a period is called in a sentence or a heading. */
+export function periodName(period: Period, terms: readonly Term[]): string | undefined {
+  return period === WHOLE_YEAR ? "the whole year" : terms.find((term) => term.id === period)?.name;
+}

@@ -1,0 +1,53 @@
+import type * as z from "zod";
+import { type Assignment, assignmentSchema } from "./assignment";
+import { type GradeScale, gradeScaleSchema } from "./gradeScale";
+import { type Guardian, guardianSchema } from "./guardian";
+import { type SchoolClass, schoolClassSchema } from "./schoolClass";
+import { type ScoreColumn, scoreColumnSchema } from "./score";
+import { type Settings, settingsSchema } from "./settings";
+import { type Student, studentSchema } from "./student";
+import { type Term, termSchema } from "./term";
+
+/** Everything known about the families and the gradebook: the records that figures and letters are made from. */
+export interface WorldTables {
+  settings: Settings;
+  terms: Term;
+  gradeScales: GradeScale;
+  classes: SchoolClass;
+  students: Student;
+  guardians: Guardian;
+  assignments: Assignment;
+  scoreColumns: ScoreColumn;
+}
+export type WorldTable = keyof WorldTables;
+
+export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
+  settings: settingsSchema,
+  terms: termSchema,
+  gradeScales: gradeScaleSchema,
+  classes: schoolClassSchema,
+  students: studentSchema,
+  guardians: guardianSchema,
+  assignments: assignmentSchema,
+  scoreColumns: scoreColumnSchema,
+};
+export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];
+
+/** The field that names a record: a column of scores goes by its assignment. */
+export function keyOf<T extends WorldTable>(table: T, record: WorldTables[T]): string {
+  return table === "scoreColumns" ? (record as ScoreColumn).assignmentId : (record as { id: string }).id;
+}
+
+export type World = { readonly [T in WorldTable]: ReadonlyMap<string, WorldTables[T]> };
+export type WorldRecords = { [T in WorldTable]: WorldTables[T][] };
+
+export function emptyWorldRecords(): WorldRecords {
+  return Object.fromEntries(WORLD_TABLES.map((table) => [table, []])) as unknown as WorldRecords;
+}
+
+/** The records by their keys. */
+export function worldOf(records: WorldRecords): World {
+  const byKey = <T extends WorldTable>(table: T) =>
+    new Map(records[table].map((record) => [keyOf(table, record), record]));
+  return Object.fromEntries(WORLD_TABLES.map((table) => [table, byKey(table)])) as unknown as World;
+}

@@ -1,0 +1,56 @@
+import { isGoodAddress } from "../matching/address";
+import { wantsNoLetters } from "../model/guardian";
+import type { Audience } from "../model/note";
+import { fullName, type Student } from "../model/student";
+import type { World } from "../model/world";
+
+/** One person a letter goes to. */
+export interface Recipient {
+  readonly kind: "guardian" | "student";
+  readonly id: string;
+  readonly name: string;
+  /** Empty when there is none. */
+  readonly address: string;
+  readonly addressIsGood: boolean;
+  readonly relation: string;
+}
+
+/** A person who belongs to the audience and still gets nothing. */
+export interface LeftOutRecipient {
+  readonly recipient: Recipient;
+  readonly cause: "asked not to be written to" | "left out by hand";
+}
+
+/** Who is written to about a student, by the note's audience, and who of them is left out and why. */
+export function recipientsOf(
+  student: Student,
+  audience: Audience,
+  leftOutIds: ReadonlySet<string>,
+  world: Pick<World, "guardians">,
+): { recipients: Recipient[]; leftOut: LeftOutRecipient[] } {
+  const recipients: Recipient[] = [];
+  const leftOut: LeftOutRecipient[] = [];
+  const take = (recipient: Recipient) => {
+    if (leftOutIds.has(recipient.id)) leftOut.push({ recipient, cause: "left out by hand" });
+    else recipients.push(recipient);
+  };
+  let guardiansTaken = 0;
+  for (const { guardianId, relation } of audience.guardians === "none" ? [] : student.guardians) {
+    const guardian = world.guardians.get(guardianId);
+    if (!guardian) continue;
+    const recipient = recipientFor("guardian", guardian.id, fullName(guardian), guardian.addresses[0] ?? "", relation);
+    if (wantsNoLetters(guardian)) {
+      leftOut.push({ recipient, cause: "asked not to be written to" });
+      continue;
+    }
+    if (audience.guardians === "first" && guardiansTaken > 0) break;
+    guardiansTaken += 1;
+    take(recipient);
+  }
+  if (audience.students) take(recipientFor("student", student.id, fullName(student), student.address ?? "", "student"));
+  return { recipients, leftOut };
+}
+
+function recipientFor(kind: Recipient["kind"], id: string, name: string, address: string, relation: string): Recipient {
+  return { kind, id, name, address, addressIsGood: isGoodAddress(address), relation };
+}

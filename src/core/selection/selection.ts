@@ -1,0 +1,15 @@
+import * as z from "zod";
+import { conditionSchema } from "./condition";
+
+/** Who a note is for, before recipients are chosen. A student of two classes is judged in each of them. */
+export const selectionSchema = z.object({
+  classIds: z.union([z.literal("all"), z.array(z.string())]),
+  /** A term id or the whole year. */
+  period: z.string(),
+  match: z.enum(["all", "any"]),
+  /** Without conditions everybody in the classes is selected. */
+  conditions: z.array(conditionSchema),
+  /** Students left out by hand. */
+  leftOutStudentIds: z.array(z.string()),
+});
+export type Selection = z.infer<typeof selectionSchema>;

@@ -1,0 +1,34 @@
+/** A table as it stands in a file: rows of cells as text, nothing interpreted yet. */
+export interface RawTable {
+  /** The file's name, and the sheet's where there are several. */
+  readonly name: string;
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** Why a file can't be read; words for the teacher are made by `tableProblemWords`. */
+export interface TableProblem {
+  readonly code: "too large" | "empty" | "not a table" | "broken quotes" | "broken workbook";
+  readonly fileName: string;
+  readonly row?: number;
+}
+
+export type TableReading = { ok: true; tables: RawTable[] } | { ok: false; problem: TableProblem };
+
+export const MAX_TABLE_BYTES = 40_000_000;
+
+/** What is wrong with a file, that nothing is lost, and what to do. */
+export function tableProblemWords({ code, fileName, row }: TableProblem): string {
+  const safe = "Nothing was changed.";
+  switch (code) {
+    case "too large":
+      return `${fileName} is larger than ${MAX_TABLE_BYTES / 1_000_000} MB. ${safe} Export one class at a time.`;
+    case "empty":
+      return `${fileName} holds no table. ${safe} Export it again, and check that it opens in a spreadsheet.`;
+    case "not a table":
+      return `${fileName} is not a table that can be read here. ${safe} Save it as CSV or XLSX and bring it in again.`;
+    case "broken quotes":
+      return `${fileName} has a quotation mark that is never closed, near row ${row}. ${safe} Mend that row, or save the file anew from a spreadsheet.`;
+    case "broken workbook":
+      return `${fileName} can't be opened: the workbook is damaged or locked with a password. ${safe} Save it anew without a password.`;
+  }
+}

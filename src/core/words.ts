@@ -1,0 +1,10 @@
+/** "1 letter", "36 letters"; a noun with an irregular plural brings it along. */
+export function counted(count: number, noun: string, plural = `${noun}s`): string {
+  return `${count.toLocaleString("en-GB")} ${count === 1 ? noun : plural}`;
+}
+
+/** "Ana", "Ana and Bo", "Ana, Bo and Cy". */
+export function listed(parts: readonly string[], conjunction: "and" | "or" = "and"): string {
+  if (parts.length <= 1) return parts[0] ?? "";
+  return `${parts.slice(0, -1).join(", ")} ${conjunction} ${parts.at(-1)}`;
+}

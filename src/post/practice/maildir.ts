@@ -1,0 +1,79 @@
+import { createHash } from "node:crypto";
+import { existsSync } from "node:fs";
+import { mkdir, readdir, readFile, rm, stat } from "node:fs/promises";
+import path from "node:path";
+import { PRIVATE_FOLDER, syncFolder, writeWhole } from "../durableFile";
+import { Problem } from "../problem";
+
+export interface MailboxSummary {
+  readonly address: string;
+  readonly messages: number;
+  /** When the newest message came, ms since the epoch. */
+  readonly newestAt: number;
+}
+
+/** The families' mailboxes: a Maildir folder per address, a file per message, named after its Message-ID. */
+export class Maildir {
+  constructor(private readonly root: string) {}
+
+  /** Keeps a message; resolves once it is on disk. A message whose Message-ID is already there is dropped, and told as such. */
+  async deliver(address: string, messageId: string, message: Uint8Array): Promise<"delivered" | "already there"> {
+    const box = this.folderOf(address);
+    const name = createHash("sha256").update(messageId).digest("hex").slice(0, 40);
+    const file = path.join(box, "new", name);
+    if (existsSync(file)) return "already there";
+    for (const part of ["tmp", "new", "cur"]) {
+      await mkdir(path.join(/* turbopackIgnore: true */ box, part), { recursive: true, mode: PRIVATE_FOLDER });
+    }
+    await writeWhole(file, message, path.join(box, "tmp"));
+    await syncFolder(path.dirname(file));
+    return "delivered";
+  }
+
+  /** All mailboxes that have ever got a message, the newest first. */
+  async mailboxes(): Promise<MailboxSummary[]> {
+    if (!existsSync(this.root)) return [];
+    const boxes = await Promise.all(
+      (await readdir(this.root)).map(async (folder) => {
+        const files = await this.files(path.join(this.root, folder));
+        return {
+          address: decodeURIComponent(folder),
+          messages: files.length,
+          newestAt: Math.max(0, ...files.map(({ at }) => at)),
+        };
+      }),
+    );
+    return boxes.sort((a, b) => b.newestAt - a.newestAt || a.address.localeCompare(b.address));
+  }
+
+  /** The messages of one mailbox, the newest first. */
+  async messages(address: string): Promise<{ name: string; at: number }[]> {
+    return (await this.files(this.folderOf(address))).sort((a, b) => b.at - a.at || a.name.localeCompare(b.name));
+  }
+
+  /** One message as it came by mail (RFC 5322). */
+  async read(address: string, name: string): Promise<Uint8Array> {
+    const file = path.join(this.folderOf(address), "new", name);
+    if (!/^[0-9a-f]{40}$/.test(name) || !existsSync(file)) throw new Problem("not there", "There is no such message.");
+    return readFile(file);
+  }
+
+  /** Empties every mailbox. */
+  async reset(): Promise<void> {
+    await rm(this.root, { recursive: true, force: true });
+  }
+
+  private async files(box: string): Promise<{ name: string; at: number }[]> {
+    const folder = path.join(box, "new");
+    if (!existsSync(folder)) return [];
+    return Promise.all(
+      (await readdir(folder)).map(async (name) => ({ name, at: (await stat(path.join(folder, name))).mtimeMs })),
+    );
+  }
+
+  /** An address always holds an @, which is encoded, so no address can name another folder. */
+  private folderOf(address: string): string {
+    if (!address.includes("@")) throw new Problem("not readable", "A mailbox is named by an address.");
+    return path.join(this.root, encodeURIComponent(address.toLowerCase()));
+  }
+}

@@ -1,0 +1,70 @@
+import * as z from "zod";
+
+const STATUS_OF = {
+  "not readable": 400,
+  "not allowed": 403,
+  "not there": 404,
+  "already handed over": 409,
+  "too large": 413,
+  "went wrong": 500,
+} as const;
+export type ProblemCode = keyof typeof STATUS_OF;
+
+/** What can go wrong at the server's edge, in a closed set of codes. */
+export class Problem extends Error {
+  constructor(
+    readonly code: ProblemCode,
+    message: string,
+    options?: ErrorOptions,
+  ) {
+    super(message, options);
+    this.name = "Problem";
+  }
+}
+
+/** The largest request body the server reads. */
+export const MAX_BODY_BYTES = 20_000_000;
+
+/** Runs a handler and answers with its value as JSON; whatever it throws becomes one of the known problems. */
+export async function answer(handler: () => unknown | Promise<unknown>): Promise<Response> {
+  try {
+    const value = await handler();
+    return value instanceof Response ? value : Response.json(value ?? {});
+  } catch (cause) {
+    const problem = problemFrom(cause);
+    if (problem.code === "went wrong") console.error(problem);
+    return Response.json({ code: problem.code, message: problem.message }, { status: STATUS_OF[problem.code] });
+  }
+}
+
+function problemFrom(cause: unknown): Problem {
+  if (cause instanceof Problem) return cause;
+  if (cause instanceof z.ZodError) {
+    return new Problem("not readable", `The request is not as expected: ${z.prettifyError(cause)}`, { cause });
+  }
+  return new Problem("went wrong", "Something went wrong in the post room. Nothing that was handed over is lost.", {
+    cause,
+  });
+}
+
+/** A request's JSON body, checked; it is never read further than the limit. */
+export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
+    size += part.value.byteLength;
+    if (size > MAX_BODY_BYTES) {
+      await reader?.cancel();
+      throw new Problem("too large", `A request may hold ${MAX_BODY_BYTES} bytes at the most.`);
+    }
+    chunks.push(part.value);
+  }
+  let body: unknown;
+  try {
+    body = JSON.parse(Buffer.concat(chunks).toString("utf8"));
+  } catch (cause) {
+    throw new Problem("not readable", "The request body is not JSON.", { cause });
+  }
+  return schema.parse(body);
+}

@@ -1,0 +1,22 @@
+import { randomUUID } from "node:crypto";
+import { type NextRequest, NextResponse } from "next/server";
+import { contentSecurityPolicy, isOwnRequest } from "@/post/guard";
+
+/** Every request passes here first: foreign ones are refused, pages get their security policy. */
+export function proxy(request: NextRequest) {
+  if (!isOwnRequest(request.method, request.headers)) {
+    return Response.json(
+      { code: "not allowed", message: "Vine Note answers only its own pages, on this computer." },
+      { status: 403 },
+    );
+  }
+  const nonce = Buffer.from(randomUUID()).toString("base64");
+  const policy = contentSecurityPolicy(nonce, process.env.NODE_ENV === "development");
+  const headers = new Headers(request.headers);
+  headers.set("content-security-policy", policy);
+  const response = NextResponse.next({ request: { headers } });
+  response.headers.set("content-security-policy", policy);
+  response.headers.set("x-content-type-options", "nosniff");
+  response.headers.set("referrer-policy", "no-referrer");
+  return response;
+}

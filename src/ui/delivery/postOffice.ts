@@ -1,0 +1,70 @@
+import * as z from "zod";
+import { type HandOver, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
+import { eventsAnswerSchema, type PostStatus, postStatusSchema } from "@/core/delivery/postEvent";
+import type { Letter } from "@/core/delivery/round";
+import type { VineDatabase } from "@/store/database";
+import { findRound, journalPlace, preparedLetters, takeInEvents, withdrawPrepared } from "@/store/roundRepository";
+
+/** Handing over and calling back exclude each other, in this tab and in all others. */
+const HAND_OVER_LOCK = "vine-note-hand-over";
+
+const refusalSchema = z.object({ message: z.string() });
+
+/** Hands over every letter that waits in the browser. Letters that the post room already has are known to it, so this can be repeated. */
+export function handOverPrepared(database: VineDatabase): Promise<void> {
+  return navigator.locks.request(HAND_OVER_LOCK, async () => {
+    const byRound = new Map<string, Letter[]>();
+    for (const letter of await preparedLetters(database)) {
+      byRound.set(letter.roundId, [...(byRound.get(letter.roundId) ?? []), letter]);
+    }
+    for (const [roundId, letters] of byRound) {
+      const round = await findRound(database, roundId);
+      if (!round) continue;
+      for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
+        const handOver: HandOver = {
+          roundId,
+          leavesAt: round.leavesAt,
+          letters: letters
+            .slice(from, from + MAX_LETTERS_PER_HANDOVER)
+            .map(({ id, recipient, subject, html, text }) => ({
+              id,
+              to: { name: recipient.name, address: recipient.address },
+              from: round.from,
+              subject,
+              html,
+              text,
+            })),
+        };
+        await ask("/api/post/letters", { method: "POST", body: JSON.stringify(handOver) });
+      }
+    }
+  });
+}
+
+/** Calls a round back: what was not handed over yet stays here, what has not begun to leave stays in the post room. */
+export function takeBack(database: VineDatabase, roundId: string): Promise<void> {
+  return navigator.locks.request(HAND_OVER_LOCK, async () => {
+    await withdrawPrepared(database, roundId, Date.now());
+    await ask("/api/post/withdraw", { method: "POST", body: JSON.stringify({ roundId }) });
+  });
+}
+
+/** Reads on in the post room's journal, waiting up to `waitMs` for something new, and brings the record up to date. */
+export async function catchUp(database: VineDatabase, waitMs: number, signal: AbortSignal): Promise<void> {
+  const { journalId, seq } = await journalPlace(database);
+  const query = new URLSearchParams({ journalId, after: String(seq), waitMs: String(waitMs) });
+  const answer = eventsAnswerSchema.parse(await ask(`/api/post/events?${query}`, { signal }));
+  if (answer.events.length > 0) await takeInEvents(database, answer.journalId, answer.events);
+}
+
+/** Whether letters stay on this computer. */
+export async function postStatus(): Promise<PostStatus> {
+  return postStatusSchema.parse(await ask("/api/post/status", {}));
+}
+
+async function ask(url: string, request: RequestInit): Promise<unknown> {
+  const response = await fetch(url, request);
+  const body: unknown = await response.json();
+  if (!response.ok) throw new Error(refusalSchema.safeParse(body).data?.message ?? "The post room refused.");
+  return body;
+}

@@ -1,0 +1,57 @@
+"use client";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Letter, Round } from "@/core/delivery/round";
+import type { VineDatabase } from "@/store/database";
+import { saveRound } from "@/store/roundRepository";
+import { catchUp, handOverPrepared } from "./postOffice";
+
+/** How long the post room may keep the question open when nothing happens. */
+const WAIT_MS = 20_000;
+const RETRY_MS = 2_000;
+const NOBODY_ANSWERS = "The post room does not answer. Start Vine Note again; letters wait here meanwhile.";
+
+export interface PostLine {
+  /** Why letters can't be handed over at present, in words. */
+  readonly trouble: string | undefined;
+  /** Keeps a round and begins to hand it over. */
+  send(round: Round, letters: readonly Letter[]): Promise<void>;
+}
+
+/** Keeps in touch with the post room as long as the application is open: hands over what waits, brings the record up to date. */
+export function usePostRoom(database: VineDatabase): PostLine {
+  const [trouble, setTrouble] = useState<string>();
+  const question = useRef<AbortController>(undefined);
+
+  useEffect(() => {
+    let gone = false;
+    const keepInTouch = async () => {
+      while (!gone) {
+        question.current = new AbortController();
+        try {
+          await handOverPrepared(database);
+          await catchUp(database, WAIT_MS, question.current.signal);
+          if (!gone) setTrouble(undefined);
+        } catch (cause) {
+          // Asked anew because there is something to hand over; anything else means that nobody answers.
+          if (gone || question.current.signal.aborted) continue;
+          setTrouble(cause instanceof TypeError ? NOBODY_ANSWERS : (cause as Error).message);
+          await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+        }
+      }
+    };
+    void keepInTouch();
+    return () => {
+      gone = true;
+      question.current?.abort();
+    };
+  }, [database]);
+
+  const send = useCallback(
+    async (round: Round, letters: readonly Letter[]) => {
+      await saveRound(database, round, letters);
+      question.current?.abort();
+    },
+    [database],
+  );
+  return { trouble, send };
+}

@@ -1,0 +1,165 @@
+"use client";
+import { useLiveQuery } from "dexie-react-hooks";
+import Link from "next/link";
+import { Button } from "react-bootstrap";
+import { tallySentence } from "@/core/delivery/tally";
+import { type Starter, startNote } from "@/core/letter/starterNotes";
+import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
+import { counted } from "@/core/words";
+import { importsNewestFirst } from "@/store/importRepository";
+import { roundsNewestFirst, talliesByRound, troubledLetters } from "@/store/roundRepository";
+import { Head } from "@/ui/frame/Head";
+import { useCreateNote } from "@/ui/note/useCreateNote";
+import { EmptyState } from "@/ui/shared/EmptyState";
+import { formatMoment } from "@/ui/shared/moment";
+import { OpenDemo } from "@/ui/shared/OpenDemo";
+import { useAnswer } from "@/ui/shared/useAnswer";
+import { useVine } from "@/ui/shared/VineContext";
+
+/** What needs doing today, each line with its action. */
+export function DeskScreen() {
+  const { world, today } = useVine();
+  const term = currentTerm([...world.terms.values()], today);
+  if (world.classes.size === 0) {
+    return (
+      <>
+        <Head title="Desk" />
+        <div className="screen-body">
+          <EmptyState
+            title="Welcome to your desk"
+            words="Here you will see what changed in your gradebook and who should hear from you. There is no class yet. The demo school shows how everything works; its people are made up, and nothing leaves this computer."
+          >
+            <OpenDemo />
+          </EmptyState>
+        </div>
+      </>
+    );
+  }
+  return (
+    <>
+      <Head title="Desk" about={term?.name} />
+      <div className="screen-body">
+        <div className="columns">
+          <section className="sheet" aria-labelledby="to-do">
+            <h2 id="to-do">To look at today</h2>
+            <ul className="lines">
+              <TroubledLine />
+              <PeopleLine starter="below a threshold" words="below 70 % overall" />
+              <PeopleLine starter="missing work" words="missing two pieces or more" />
+              <li>
+                <div className="line-main">
+                  Tell every family how things stand
+                  <div className="quiet small">{counted(world.classes.size, "class", "classes")}, one round</div>
+                </div>
+                <StartButton starter="progress" words="Write to all" />
+              </li>
+            </ul>
+          </section>
+          <LatelySheet />
+        </div>
+      </div>
+    </>
+  );
+}
+
+function TroubledLine() {
+  const { database } = useVine();
+  const troubled = useLiveQuery(() => troubledLetters(database), [database]) ?? [];
+  const [first] = troubled;
+  if (!first) return null;
+  return (
+    <li>
+      <div className="line-main">
+        <strong>{counted(troubled.length, "letter")}</strong> did not arrive
+        <div className="quiet small" data-private>
+          {troubled
+            .slice(0, 3)
+            .map(({ recipient }) => recipient.name)
+            .join(", ")}
+        </div>
+      </div>
+      <Link className="btn btn-outline-primary btn-sm" href={`/record/${first.roundId}`}>
+        See why
+      </Link>
+    </li>
+  );
+}
+
+/** How many students a ready-made selection holds now, and the way to write to them. */
+function PeopleLine({ starter, words }: { starter: Starter; words: string }) {
+  const { world, today } = useVine();
+  const period = currentTerm([...world.terms.values()], today)?.id ?? WHOLE_YEAR;
+  const view = useAnswer(
+    (engine) => engine.note(startNote(starter, { id: starter, now: 0, period })),
+    [starter, period],
+  );
+  if (!view) return null;
+  const students = new Set(view.selected.map(({ studentId }) => studentId)).size;
+  return (
+    <li>
+      <div className="line-main">
+        <strong>{counted(students, "student")}</strong> {words}
+        <div className="quiet small text-truncate" data-private>
+          {view.selected
+            .slice(0, 4)
+            .map(({ name }) => name)
+            .join(", ")}
+          {view.selected.length > 4 && " and others"}
+        </div>
+      </div>
+      {students > 0 && <StartButton starter={starter} words="Write to these" />}
+    </li>
+  );
+}
+
+function StartButton({ starter, words }: { starter: Starter; words: string }) {
+  const createNote = useCreateNote();
+  return (
+    <Button size="sm" variant="outline-primary" className="flex-shrink-0" onClick={() => createNote(starter)}>
+      {words}
+    </Button>
+  );
+}
+
+/** The last rounds and imports. */
+function LatelySheet() {
+  const { database } = useVine();
+  const lately = useLiveQuery(
+    async () => ({
+      rounds: (await roundsNewestFirst(database)).slice(0, 4),
+      tallies: await talliesByRound(database),
+      imports: (await importsNewestFirst(database)).slice(0, 3),
+    }),
+    [database],
+  );
+  return (
+    <section className="sheet" aria-labelledby="lately">
+      <h2 id="lately">Lately</h2>
+      {lately && lately.rounds.length + lately.imports.length === 0 && (
+        <p className="quiet mt-2">Nothing was sent or brought in yet. Rounds and imports will be listed here.</p>
+      )}
+      <ul className="lines">
+        {lately?.rounds.map((round) => (
+          <li key={round.id}>
+            <div className="line-main">
+              <Link href={`/record/${round.id}`}>{round.noteName}</Link>
+              <div className="quiet small">
+                {formatMoment(round.createdAt)}: {tallySentence(lately.tallies.get(round.id) ?? {})}
+              </div>
+            </div>
+          </li>
+        ))}
+        {lately?.imports.map((record) => (
+          <li key={record.id}>
+            <div className="line-main">
+              <Link href="/gradebook/bring-in">{record.fileName}</Link>
+              <div className="quiet small">
+                {formatMoment(record.appliedAt)}: {record.takenBackAt === undefined ? record.summary : "taken back"}
+              </div>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,215 @@
+"use client";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { Form } from "react-bootstrap";
+import { nameKey } from "@/core/matching/nameKey";
+import { reachabilityOf } from "@/core/matching/reachability";
+import type { Guardian } from "@/core/model/guardian";
+import { classLabel } from "@/core/model/schoolClass";
+import { byFamilyName, fullName, type Student } from "@/core/model/student";
+import type { World } from "@/core/model/world";
+import { counted } from "@/core/words";
+import { Head } from "@/ui/frame/Head";
+import { EmptyState } from "@/ui/shared/EmptyState";
+import { OpenDemo } from "@/ui/shared/OpenDemo";
+import { useVine } from "@/ui/shared/VineContext";
+import { AddressDialog } from "./AddressDialog";
+
+const ROW_HEIGHT_PX = 64;
+
+/** Students with those who look after them, and whether each can be reached. */
+export function FamiliesScreen() {
+  const { world } = useVine();
+  const [classId, setClassId] = useState("all");
+  const [onlyTrouble, setOnlyTrouble] = useState(false);
+  const [name, setName] = useState("");
+  const [mending, setMending] = useState<Guardian>();
+  const wanted = useDeferredValue(name);
+  const families = useMemo(() => familiesOf(world, classId), [world, classId]);
+  const shown = useMemo(() => {
+    const key = nameKey(wanted);
+    return families.filter(
+      (family) =>
+        (!onlyTrouble || family.hasTrouble) && key.split(" ").every((part) => family.searchKey.includes(part)),
+    );
+  }, [families, onlyTrouble, wanted]);
+
+  if (world.students.size === 0) {
+    return (
+      <>
+        <Head title="Families" />
+        <div className="screen-body">
+          <EmptyState
+            title="No families yet"
+            words="Here are your students with their guardians, and whether each can be reached. Nobody is in this browser yet; the demo school has 142 students."
+          >
+            <OpenDemo />
+          </EmptyState>
+        </div>
+      </>
+    );
+  }
+  const trouble = families.filter(({ hasTrouble }) => hasTrouble).length;
+  return (
+    <>
+      <Head
+        title="Families"
+        about={`${counted(world.students.size, "student")}, ${counted(world.guardians.size, "guardian")}`}
+      />
+      <div className="screen-body is-fixed d-flex flex-column p-4">
+        <div className="toolbar">
+          <Form.Control
+            size="sm"
+            type="search"
+            placeholder="Find a name"
+            aria-label="Find a name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <Form.Select
+            size="sm"
+            aria-label="Class"
+            value={classId}
+            onChange={(event) => setClassId(event.target.value)}
+          >
+            <option value="all">All classes</option>
+            {[...world.classes.values()].map((schoolClass) => (
+              <option key={schoolClass.id} value={schoolClass.id}>
+                {classLabel(schoolClass)}
+              </option>
+            ))}
+          </Form.Select>
+          <Form.Check
+            type="checkbox"
+            id="only-trouble"
+            label={`Only families where somebody can't be reached (${trouble})`}
+            checked={onlyTrouble}
+            onChange={(event) => setOnlyTrouble(event.target.checked)}
+          />
+          <span className="quiet small ms-auto" role="status">
+            {shown.length === families.length
+              ? counted(shown.length, "student")
+              : `${shown.length} of ${counted(families.length, "student")}`}
+          </span>
+        </div>
+        {shown.length === 0 ? (
+          <p className="quiet">Nobody fits. Clear the name, or choose all classes.</p>
+        ) : (
+          <FamilyList families={shown} onMend={setMending} />
+        )}
+      </div>
+      {mending && <AddressDialog guardian={mending} onClose={() => setMending(undefined)} />}
+    </>
+  );
+}
+
+interface Family {
+  readonly student: Student;
+  readonly classes: string;
+  readonly guardians: readonly { guardian: Guardian; relation: string }[];
+  readonly hasTrouble: boolean;
+  readonly searchKey: string;
+}
+
+function familiesOf(world: World, classId: string): Family[] {
+  const classesOf = new Map<string, string[]>();
+  for (const schoolClass of world.classes.values()) {
+    for (const id of schoolClass.studentIds) {
+      classesOf.set(id, [...(classesOf.get(id) ?? []), classLabel(schoolClass)]);
+    }
+  }
+  const inClass = classId === "all" ? undefined : new Set(world.classes.get(classId)?.studentIds);
+  return [...world.students.values()]
+    .filter(({ id }) => !inClass || inClass.has(id))
+    .sort(byFamilyName)
+    .map((student) => {
+      const guardians = student.guardians.flatMap(({ guardianId, relation }) => {
+        const guardian = world.guardians.get(guardianId);
+        return guardian ? [{ guardian, relation }] : [];
+      });
+      return {
+        student,
+        classes: (classesOf.get(student.id) ?? []).join("; "),
+        guardians,
+        hasTrouble:
+          guardians.length === 0 || guardians.some(({ guardian }) => reachabilityOf(guardian) !== "can be reached"),
+        searchKey: nameKey([student, ...guardians.map(({ guardian }) => guardian)].map(fullName).join(" ")),
+      };
+    });
+}
+
+function FamilyList({ families, onMend }: { families: readonly Family[]; onMend: (guardian: Guardian) => void }) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: families.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT_PX,
+    overscan: 10,
+    getItemKey: (index) => families[index]?.student.id ?? index,
+  });
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard
+    <section className="long-list flex-grow-1" ref={scroller} tabIndex={0} aria-label="Families">
+      <ul className="list-unstyled mb-0" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map(({ index, start, key }) => {
+          const family = families[index];
+          return (
+            family && (
+              <li
+                key={key}
+                ref={virtual.measureElement}
+                data-index={index}
+                className="d-flex gap-3 px-3 py-2 border-bottom position-absolute w-100"
+                style={{ transform: `translateY(${start}px)` }}
+              >
+                <div style={{ width: "34%" }}>
+                  <strong data-private>
+                    <bdi>{fullName(family.student)}</bdi>
+                  </strong>
+                  <div className="quiet small">
+                    <span data-private>{family.student.studentNumber}</span> · {family.classes}
+                  </div>
+                </div>
+                <div className="flex-grow-1">
+                  {family.guardians.length === 0 && <span className="tag is-look">no guardian known</span>}
+                  {family.guardians.map(({ guardian, relation }) => (
+                    <GuardianLine key={guardian.id} guardian={guardian} relation={relation} onMend={onMend} />
+                  ))}
+                </div>
+              </li>
+            )
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function GuardianLine({
+  guardian,
+  relation,
+  onMend,
+}: {
+  guardian: Guardian;
+  relation: string;
+  onMend: (guardian: Guardian) => void;
+}) {
+  const reachability = reachabilityOf(guardian);
+  return (
+    <div className="d-flex gap-2 align-items-baseline">
+      <span data-private>
+        <bdi>{fullName(guardian)}</bdi>
+      </span>
+      <span className="quiet small">{relation}</span>
+      <span className="quiet small text-truncate" data-private>
+        {guardian.addresses.join(", ")}
+      </span>
+      {reachability !== "can be reached" && <span className="tag is-look">{reachability}</span>}
+      {reachability !== "asked not to be written to" && (
+        <button type="button" className="btn btn-link btn-sm ms-auto" onClick={() => onMend(guardian)}>
+          Change address<span className="visually-hidden"> of {fullName(guardian)}</span>
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+"use client";
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from "react";
+
+interface Cover {
+  readonly covered: boolean;
+  toggle(): void;
+}
+
+const CoverContext = createContext<Cover>({ covered: false, toggle: () => undefined });
+
+/** The key that covers names and figures, anywhere. */
+export const COVER_KEY = "F9";
+
+/** Hides names and figures while others can see the screen. Everything marked as private is covered by the theme. */
+export function CoverProvider({ children }: { children: ReactNode }) {
+  const [covered, setCovered] = useState(false);
+  const toggle = useCallback(() => setCovered((now) => !now), []);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === COVER_KEY) {
+        event.preventDefault();
+        toggle();
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [toggle]);
+  return (
+    <CoverContext value={{ covered, toggle }}>
+      <div className={covered ? "covered" : undefined}>{children}</div>
+    </CoverContext>
+  );
+}
+
+export function useCover(): Cover {
+  return useContext(CoverContext);
+}

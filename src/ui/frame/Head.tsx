@@ -1,0 +1,42 @@
+"use client";
+import { EyeOff } from "lucide-react";
+import type { ReactNode } from "react";
+import { usePostLine } from "@/ui/delivery/PostLineContext";
+import { COVER_KEY, useCover } from "./CoverContext";
+
+interface HeadProps {
+  readonly title: string;
+  /** What the screen is about: a class, a term, a count. */
+  readonly about?: ReactNode;
+  /** The one main action. */
+  readonly children?: ReactNode;
+}
+
+/** One line on top of every screen; it says whether letters can leave this computer. */
+export function Head({ title, about, children }: HeadProps) {
+  const { covered, toggle } = useCover();
+  const { trouble } = usePostLine();
+  return (
+    <header className="head">
+      <h1>{title}</h1>
+      <div className="head-about quiet">{about}</div>
+      {trouble ? (
+        <div className="ribbon text-danger border-danger" role="alert">
+          {trouble}
+        </div>
+      ) : (
+        <div className="ribbon">Practice: nothing leaves this computer</div>
+      )}
+      <button
+        type="button"
+        className="btn btn-outline-secondary btn-sm"
+        aria-pressed={covered}
+        onClick={toggle}
+        title={`Cover names and figures (${COVER_KEY})`}
+      >
+        <EyeOff size={16} aria-hidden /> {covered ? "Uncover" : "Cover"}
+      </button>
+      {children}
+    </header>
+  );
+}

@@ -1,0 +1,89 @@
+"use client";
+import { useLiveQuery } from "dexie-react-hooks";
+import {
+  Archive,
+  BookOpenText,
+  Feather,
+  House,
+  Inbox,
+  type LucideIcon,
+  PanelLeft,
+  Settings2,
+  Sprout,
+  UsersRound,
+} from "lucide-react";
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import { useState } from "react";
+import { troubledLetters } from "@/store/roundRepository";
+import { useVine } from "@/ui/shared/VineContext";
+
+interface Step {
+  readonly href: string;
+  readonly word: string;
+  readonly icon: LucideIcon;
+}
+
+const STEPS: readonly Step[] = [
+  { href: "/", word: "Desk", icon: House },
+  { href: "/families", word: "Families", icon: UsersRound },
+  { href: "/gradebook", word: "Gradebook", icon: BookOpenText },
+  { href: "/notes", word: "Notes", icon: Feather },
+  { href: "/record", word: "Record", icon: Archive },
+];
+const APART: readonly Step[] = [
+  { href: "/practice", word: "Practice post", icon: Inbox },
+  { href: "/settings", word: "Settings", icon: Settings2 },
+];
+
+/** The steps of the job in their order, as nodes on one line. */
+export function Stem() {
+  const { database } = useVine();
+  const [narrow, setNarrow] = useState(false);
+  const troubled = useLiveQuery(() => troubledLetters(database), [database])?.length ?? 0;
+  return (
+    <nav className={`stem ${narrow ? "is-narrow" : ""}`} aria-label="Steps">
+      <div className="stem-name">
+        <Sprout size={20} aria-hidden className="me-1" />
+        <span>Vine Note</span>
+      </div>
+      <ol className="is-line">
+        {STEPS.map((step) => (
+          <StemNode key={step.href} step={step} count={step.href === "/record" ? troubled : 0} />
+        ))}
+      </ol>
+      <ol className="mt-auto pt-4">
+        {APART.map((step) => (
+          <StemNode key={step.href} step={step} count={0} />
+        ))}
+      </ol>
+      <button
+        type="button"
+        className="btn btn-link quiet small text-start"
+        onClick={() => setNarrow(!narrow)}
+        aria-pressed={narrow}
+      >
+        <PanelLeft size={16} aria-hidden /> <span className="stem-word">{narrow ? "Show words" : "Icons only"}</span>
+      </button>
+    </nav>
+  );
+}
+
+function StemNode({ step: { href, word, icon: Icon }, count }: { step: Step; count: number }) {
+  const path = usePathname();
+  const here = href === "/" ? path === "/" : path.startsWith(href);
+  return (
+    <li>
+      <Link className="stem-node" href={href} aria-current={here ? "page" : undefined}>
+        <Icon size={18} aria-hidden />
+        <span className="stem-word">{word}</span>
+        {count > 0 && (
+          <span className="stem-count">
+            {count}
+            <span className="visually-hidden"> to look at</span>
+          </span>
+        )}
+      </Link>
+    </li>
+  );
+}

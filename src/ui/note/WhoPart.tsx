@@ -1,0 +1,132 @@
+"use client";
+import { Plus, X } from "lucide-react";
+import { Button } from "react-bootstrap";
+import type { Note } from "@/core/model/note";
+import type { MatchView, NoteView } from "@/workers/engine/noteView";
+import { SelectionSentence } from "./SelectionSentence";
+
+interface WhoPartProps {
+  readonly note: Note;
+  readonly view: NoteView;
+  /** The key of the letter that is shown. */
+  readonly shown: string | undefined;
+  readonly onChange: (part: Partial<Note>) => void;
+  readonly onShow: (letterKey: string) => void;
+}
+
+/** Who gets the note, why, who only just does not, and who is left out. */
+export function WhoPart({ note, view, shown, onChange, onShow }: WhoPartProps) {
+  const { selection } = note;
+  const setLeftOut = (leftOutStudentIds: string[]) => onChange({ selection: { ...selection, leftOutStudentIds } });
+  const leaveOut = (id: string) => setLeftOut([...new Set([...selection.leftOutStudentIds, id])]);
+  const takeIn = (id: string) => setLeftOut(selection.leftOutStudentIds.filter((known) => known !== id));
+  const letterOf = (match: MatchView) =>
+    view.letters.find(({ classId, studentId }) => classId === match.classId && studentId === match.studentId)?.key;
+  const noLetters = view.leftOutRecipients.length + view.leftOutByHand.length;
+
+  return (
+    <section className="workspace-part" aria-label="Who gets it">
+      <SelectionSentence note={note} onChange={onChange} />
+      <div>
+        <h2>{view.selectedWords}</h2>
+        <ul className="who-list small">
+          {view.selected.map((match) => {
+            const key = letterOf(match);
+            const isShown = key !== undefined && shown?.startsWith(`${match.key}/`) === true;
+            return (
+              <li key={match.key} ref={isShown ? intoView : undefined} className={isShown ? "is-shown" : ""}>
+                <button
+                  type="button"
+                  className="who-open"
+                  disabled={!key}
+                  onClick={() => key && onShow(key)}
+                  data-private
+                >
+                  <bdi>{match.name}</bdi>
+                </button>
+                <div data-private>{match.reason}</div>
+                <div className="quiet" data-private>
+                  to {match.recipients}
+                </div>
+                <button
+                  type="button"
+                  className="who-out"
+                  onClick={() => leaveOut(match.studentId)}
+                  aria-label={`Leave out ${match.name}`}
+                >
+                  <X size={15} aria-hidden />
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
+      <MatchList title="Only just outside" matches={view.nearMisses} />
+      <MatchList title="Without an average" matches={view.noAverage} />
+      {noLetters > 0 && (
+        <div>
+          <h2>Left out</h2>
+          <ul className="who-list small">
+            {view.leftOutByHand.map((match) => (
+              <li key={match.key}>
+                <strong data-private>
+                  <bdi>{match.name}</bdi>
+                </strong>
+                , by hand
+                <TakeIn name={match.name} onTakeIn={() => takeIn(match.studentId)} />
+              </li>
+            ))}
+            {view.leftOutRecipients.map(({ key, recipientId, name, about, cause }) => (
+              <li key={key}>
+                <strong data-private>
+                  <bdi>{name}</bdi>
+                </strong>{" "}
+                <span data-private>for {about}</span>: {cause}
+                {cause === "left out by hand" && (
+                  <TakeIn
+                    name={name}
+                    onTakeIn={() =>
+                      onChange({ leftOutRecipientIds: note.leftOutRecipientIds.filter((id) => id !== recipientId) })
+                    }
+                  />
+                )}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** Keeps the student whose letter is shown in sight. */
+function intoView(element: HTMLLIElement | null): void {
+  element?.scrollIntoView({ block: "nearest" });
+}
+
+function TakeIn({ name, onTakeIn }: { name: string; onTakeIn: () => void }) {
+  return (
+    <Button variant="link" className="who-out" onClick={onTakeIn} aria-label={`Take ${name} in again`}>
+      <Plus size={15} aria-hidden />
+    </Button>
+  );
+}
+
+function MatchList({ title, matches }: { title: string; matches: readonly MatchView[] }) {
+  if (matches.length === 0) return null;
+  return (
+    <div>
+      <h2>{title}</h2>
+      <ul className="who-list small">
+        {matches.map((match) => (
+          <li key={match.key} data-private>
+            <strong>
+              <bdi>{match.name}</bdi>
+            </strong>
+            <div>{match.reason}</div>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

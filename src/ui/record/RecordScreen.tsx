@@ -1,0 +1,55 @@
+"use client";
+import { useLiveQuery } from "dexie-react-hooks";
+import Link from "next/link";
+import { tallySentence } from "@/core/delivery/tally";
+import { counted } from "@/core/words";
+import { roundsNewestFirst, talliesByRound } from "@/store/roundRepository";
+import { Head } from "@/ui/frame/Head";
+import { EmptyState } from "@/ui/shared/EmptyState";
+import { formatMoment } from "@/ui/shared/moment";
+import { Skeleton } from "@/ui/shared/Skeleton";
+import { useVine } from "@/ui/shared/VineContext";
+
+/** Every round that was sent, with what became of its letters. */
+export function RecordScreen() {
+  const { database } = useVine();
+  const kept = useLiveQuery(
+    async () => ({ rounds: await roundsNewestFirst(database), tallies: await talliesByRound(database) }),
+    [database],
+  );
+  return (
+    <>
+      <Head title="Record" about={kept && counted(kept.rounds.length, "round")} />
+      <div className="screen-body">
+        {!kept ? (
+          <Skeleton words="Opening the record" />
+        ) : kept.rounds.length === 0 ? (
+          <EmptyState
+            title="Nothing was sent yet"
+            words="Each round you send is kept here with all its letters: who got it, who did not, and why."
+          >
+            <Link className="btn btn-primary" href="/notes">
+              Choose a note
+            </Link>
+          </EmptyState>
+        ) : (
+          <ul className="lines sheet">
+            {kept.rounds.map((round) => (
+              <li key={round.id}>
+                <div className="line-main">
+                  <Link href={`/record/${round.id}`}>{round.noteName}</Link>{" "}
+                  <span className="quiet small">{formatMoment(round.createdAt)}</span>
+                  <div className="small">{round.summary}</div>
+                  <div className="quiet small" data-private>
+                    {round.sentence}
+                  </div>
+                </div>
+                <div>{tallySentence(kept.tallies.get(round.id) ?? {})}</div>
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,169 @@
+"use client";
+import { useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import { toast } from "sonner";
+import { setRows } from "@/core/change/change";
+import { isGoodAddress } from "@/core/matching/address";
+import { DEFAULT_SETTINGS, SETTINGS_ID, type Settings } from "@/core/model/settings";
+import { emptyWorldRecords, type WorldRecords } from "@/core/model/world";
+import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
+import { Head } from "@/ui/frame/Head";
+import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
+import { useVine } from "@/ui/shared/VineContext";
+
+export function SettingsScreen() {
+  const { world } = useVine();
+  const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  return (
+    <>
+      <Head title="Settings" />
+      <div className="screen-body">
+        <div className="columns">
+          <SenderForm key={JSON.stringify(settings)} settings={settings} />
+          <div className="d-grid gap-3">
+            <LookSheet />
+            <DataSheet />
+          </div>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function SenderForm({ settings }: { settings: Settings }) {
+  const { commit, world } = useVine();
+  const [draft, setDraft] = useState(settings);
+  const addressProblem = !isGoodAddress(draft.teacherAddress);
+  const set = (part: Partial<Settings>) => setDraft({ ...draft, ...part });
+  const save = async () => {
+    await commit({ settings: setRows<"settings">(world.settings, [[SETTINGS_ID, draft]]) });
+    toast("Saved. The next letters use it.");
+  };
+  return (
+    <Form
+      className="sheet d-grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!addressProblem) void save();
+      }}
+    >
+      <h2>Who the letters are from</h2>
+      <Form.Group controlId="teacher-name">
+        <Form.Label>Your name</Form.Label>
+        <Form.Control
+          required
+          value={draft.teacherName}
+          onChange={(event) => set({ teacherName: event.target.value })}
+        />
+      </Form.Group>
+      <Form.Group controlId="teacher-address">
+        <Form.Label>Your address, for replies</Form.Label>
+        <Form.Control
+          required
+          value={draft.teacherAddress}
+          isInvalid={draft.teacherAddress !== "" && addressProblem}
+          onChange={(event) => set({ teacherAddress: event.target.value.trim() })}
+        />
+        <Form.Control.Feedback type="invalid">It should look like name@school.example.</Form.Control.Feedback>
+      </Form.Group>
+      <Form.Group controlId="school-name">
+        <Form.Label>School</Form.Label>
+        <Form.Control value={draft.schoolName} onChange={(event) => set({ schoolName: event.target.value })} />
+      </Form.Group>
+      <Form.Group controlId="take-back">
+        <Form.Label>Seconds to take a round back before it leaves</Form.Label>
+        <Form.Control
+          type="number"
+          min={0}
+          max={600}
+          value={draft.takeBackSeconds}
+          onChange={(event) =>
+            set({ takeBackSeconds: Math.min(600, Math.max(0, Math.round(Number(event.target.value)))) })
+          }
+        />
+      </Form.Group>
+      <div>
+        <Button type="submit">Save</Button>
+      </div>
+    </Form>
+  );
+}
+
+function LookSheet() {
+  const [theme, setTheme] = useState<Theme>(chosenTheme());
+  const choose = (next: Theme) => {
+    chooseTheme(next);
+    setTheme(next);
+  };
+  return (
+    <section className="sheet">
+      <h2 className="mb-2">Light or dark</h2>
+      {(["system", "light", "dark"] as const).map((choice) => (
+        <Form.Check
+          key={choice}
+          type="radio"
+          name="theme"
+          id={`theme-${choice}`}
+          label={choice === "system" ? "As this computer is set" : choice === "light" ? "Light" : "Dark"}
+          checked={theme === choice}
+          onChange={() => choose(choice)}
+        />
+      ))}
+    </section>
+  );
+}
+
+/** Each of these puts something else in the place of everything, so each asks for a second word. */
+function DataSheet() {
+  const { replaceEverything, today } = useVine();
+  const [asked, setAsked] = useState<string>();
+  const choices: { words: string; done: string; records: () => WorldRecords }[] = [
+    {
+      words: "Start the demo school afresh",
+      done: "The demo school is fresh again.",
+      records: () => demoSchool(today),
+    },
+    {
+      words: "Open a demo school of 2,000 students",
+      done: "The large demo school is open.",
+      records: () => demoSchool(today, LARGE_SCHOOL),
+    },
+    {
+      words: "Empty everything",
+      done: "Everything is empty.",
+      records: () => ({ ...emptyWorldRecords(), settings: [DEFAULT_SETTINGS] }),
+    },
+  ];
+  return (
+    <section className="sheet">
+      <h2 className="mb-2">The data in this browser</h2>
+      <p className="small quiet">
+        Classes, families, notes and the record are kept in this browser alone. Each of these replaces all of it.
+      </p>
+      <ul className="lines">
+        {choices.map(({ words, done, records }) => (
+          <li key={words}>
+            <span className="line-main">{words}</span>
+            {asked === words ? (
+              <Button
+                size="sm"
+                variant="danger"
+                onClick={async () => {
+                  await replaceEverything(records());
+                  setAsked(undefined);
+                  toast(done);
+                }}
+              >
+                Yes, replace all
+              </Button>
+            ) : (
+              <Button size="sm" variant="outline-secondary" onClick={() => setAsked(words)}>
+                Replace …<span className="visually-hidden"> {words}</span>
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

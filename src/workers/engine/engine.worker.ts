@@ -1,0 +1,46 @@
+import * as Comlink from "comlink";
+import { FiguresIndex } from "@/core/figures/figuresIndex";
+import { noteLetters } from "@/core/letter/noteLetters";
+import { worldOf } from "@/core/model/world";
+import { planNote } from "@/core/selection/planNote";
+import { planScoreImport } from "@/core/tables/scoreImport";
+import { startScoreImport } from "@/core/tables/startScoreImport";
+import type { EngineApi } from "./engineApi";
+import { gradebookView } from "./gradebookView";
+import { letterView } from "./letterView";
+import { letterEntries, noteSentence, noteView } from "./noteView";
+
+let loaded: FiguresIndex | undefined;
+
+function index(): FiguresIndex {
+  if (!loaded) throw new Error("The engine was asked before it had the gradebook.");
+  return loaded;
+}
+
+const engine: EngineApi = {
+  load: (records, today) => {
+    loaded = new FiguresIndex(worldOf(records), today);
+  },
+  apply: (change) => index().apply(change),
+  gradebook: (classId, period) => gradebookView(index(), classId, period),
+  note: (note) => noteView(index(), note),
+  sentence: (note) => noteSentence(index(), note),
+  letter: (note, key) => letterView(index(), note, key),
+  finishedLetter: (note, key) => {
+    const planned = planNote(index(), note).letters.filter((letter) => letter.key === key);
+    return noteLetters(index(), note, planned).next().value?.rendered;
+  },
+  finishedLetters: (note) => {
+    const plan = planNote(index(), note);
+    const entries = letterEntries(index(), plan);
+    return [...noteLetters(index(), note, plan.letters)].flatMap(({ rendered }, place) => {
+      const entry = entries[place];
+      return entry ? [{ entry, rendered }] : [];
+    });
+  },
+  startScoreImport: (table, termId, classId) =>
+    startScoreImport(table, { termId, classId, newId: () => crypto.randomUUID() }, index().world),
+  scoreImport: (table, choices) => planScoreImport(table, choices, index().world),
+};
+
+Comlink.expose(engine);

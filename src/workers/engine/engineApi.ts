@@ -1,0 +1,28 @@
+import type { Change } from "@/core/change/change";
+import type { RenderedLetter } from "@/core/letter/compileLetter";
+import type { Day } from "@/core/model/day";
+import type { Note } from "@/core/model/note";
+import type { Period } from "@/core/model/term";
+import type { WorldRecords } from "@/core/model/world";
+import type { RawTable } from "@/core/tables/rawTable";
+import type { ScoreImport, ScoreImportChoices } from "@/core/tables/scoreImport";
+import type { GradebookView } from "./gradebookView";
+import type { LetterView } from "./letterView";
+import type { LetterEntry, NoteView } from "./noteView";
+
+/** What the engine worker can be asked. It holds the world and its figures; screens hold neither. */
+export interface EngineApi {
+  load(records: WorldRecords, today: Day): void;
+  apply(change: Change): void;
+  gradebook(classId: string, period: Period): GradebookView | undefined;
+  note(note: Note): NoteView;
+  sentence(note: Note): string;
+  letter(note: Pick<Note, "selection" | "audience" | "leftOutRecipientIds">, key: string | undefined): LetterView;
+  /** One finished letter, as it would be sent. */
+  finishedLetter(note: Note, key: string): RenderedLetter | undefined;
+  /** All letters of a note, finished, in the order of the list. */
+  finishedLetters(note: Note): { entry: LetterEntry; rendered: RenderedLetter }[];
+  /** How a table of scores seems to be meant; for a class the teacher chose, or the likeliest one. */
+  startScoreImport(table: RawTable, termId: string, classId?: string): ScoreImportChoices;
+  scoreImport(table: RawTable, choices: ScoreImportChoices): ScoreImport;
+}

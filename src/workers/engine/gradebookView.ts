@@ -1,0 +1,94 @@
+import { assignmentsIn } from "@/core/figures/classFigures";
+import { isMissing } from "@/core/figures/countingScore";
+import type { FiguresIndex } from "@/core/figures/figuresIndex";
+import { gradeLabel } from "@/core/figures/gradeLabel";
+import { formatPercent } from "@/core/figures/rounding";
+import type { Assignment } from "@/core/model/assignment";
+import { formatDay } from "@/core/model/day";
+import type { ScoreStatus } from "@/core/model/score";
+import { byFamilyName } from "@/core/model/student";
+import type { Period } from "@/core/model/term";
+
+export interface CellView {
+  /** The points, or nothing. */
+  readonly points: string;
+  /** Set where it is not simply scored; a blank past its due date that counts as missing is "missing" too. */
+  readonly status: Exclude<ScoreStatus, "scored"> | "handed in" | "";
+}
+
+export interface GradebookView {
+  readonly classId: string;
+  readonly method: string;
+  readonly work: readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly categoryName: string;
+    readonly due: string;
+    readonly possible: string;
+  }[];
+  readonly categories: readonly { readonly name: string; readonly weight: string }[];
+  readonly rows: readonly {
+    readonly studentId: string;
+    readonly name: string;
+    readonly cells: readonly CellView[];
+    readonly categoryAverages: readonly string[];
+    readonly overall: string;
+    readonly letterGrade: string;
+    readonly missing: number;
+  }[];
+}
+
+/** One class as the gradebook shows it: students down, work across, averages made. */
+export function gradebookView(index: FiguresIndex, classId: string, period: Period): GradebookView | undefined {
+  const gradebook = index.gradebook(classId);
+  if (!gradebook) return undefined;
+  const { schoolClass, columns } = gradebook;
+  const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
+  const work = assignmentsIn(gradebook, period);
+  const percent = (average: { shown: number } | undefined) =>
+    average ? formatPercent(average.shown, schoolClass.decimals) : "";
+  const students = schoolClass.studentIds.flatMap((id) => index.world.students.get(id) ?? []).sort(byFamilyName);
+  return {
+    classId,
+    method: schoolClass.method === "weighted" ? "categories by weight" : "all points together",
+    work: work.map((assignment) => ({
+      id: assignment.id,
+      title: assignment.title,
+      categoryName: schoolClass.categories.find(({ id }) => id === assignment.categoryId)?.name ?? "",
+      due: assignment.dueDate ? formatDay(assignment.dueDate, "short") : "",
+      possible: possibleWords(assignment),
+    })),
+    categories: schoolClass.categories.map(({ name, weight }) => ({
+      name,
+      weight: schoolClass.method === "weighted" ? `weight ${weight}` : "",
+    })),
+    rows: students.map((student) => {
+      const figures = index.figures(classId, student.id, period);
+      return {
+        studentId: student.id,
+        name: [student.familyName, student.givenName].filter(Boolean).join(", "),
+        cells: work.map((assignment): CellView => {
+          const score = columns.get(assignment.id)?.scores[student.id];
+          if (isMissing(score, assignment, schoolClass, index.today)) {
+            return {
+              points: score?.points?.toString() ?? "",
+              status: score?.status === "incomplete" ? "incomplete" : "missing",
+            };
+          }
+          if (!score) return { points: "", status: "" };
+          if (score.status !== "scored") return { points: score.points?.toString() ?? "", status: score.status };
+          return { points: score.points?.toString() ?? "", status: score.points === undefined ? "handed in" : "" };
+        }),
+        categoryAverages: figures.categoryAverages.map(percent),
+        overall: percent(figures.overall),
+        letterGrade: (figures.overall && gradeLabel(scale, figures.overall.shown)) ?? "",
+        missing: figures.missing.length,
+      };
+    }),
+  };
+}
+
+function possibleWords({ extraCredit, pointsPossible }: Assignment): string {
+  if (extraCredit) return "extra credit";
+  return pointsPossible === 0 ? "handed in or not" : `of ${pointsPossible}`;
+}

@@ -1,0 +1,170 @@
+import { checkNote, isStop } from "@/core/check/checkNote";
+import type { Finding } from "@/core/check/finding";
+import { findingWords } from "@/core/check/findingWords";
+import type { FiguresIndex } from "@/core/figures/figuresIndex";
+import type { Note } from "@/core/model/note";
+import { classLabel } from "@/core/model/schoolClass";
+import { fullName } from "@/core/model/student";
+import { periodName } from "@/core/model/term";
+import { planCounts, planSentence } from "@/core/selection/planCounts";
+import { type Match, type NotePlan, planNote } from "@/core/selection/planNote";
+import { reasonWords } from "@/core/selection/reason";
+import type { Recipient } from "@/core/selection/recipient";
+import { selectionSentence } from "@/core/selection/sentence";
+import { counted, listed } from "@/core/words";
+
+/** A student of the note's list, in words. */
+export interface MatchView {
+  readonly key: string;
+  readonly studentId: string;
+  readonly classId: string;
+  readonly name: string;
+  readonly className: string;
+  readonly reason: string;
+}
+
+export interface LetterEntry {
+  readonly key: string;
+  readonly studentId: string;
+  readonly studentName: string;
+  readonly classId: string;
+  readonly className: string;
+  readonly reason: string;
+  readonly recipient: Recipient;
+}
+
+export interface FindingView {
+  readonly finding: Finding;
+  readonly id: string;
+  readonly title: string;
+  readonly mend: string;
+}
+
+/** Everything the note workspace shows but the words of the letter themselves. */
+export interface NoteView {
+  readonly sentence: string;
+  /** "48 students selected", and how often when some are in two classes. */
+  readonly selectedWords: string;
+  readonly selected: readonly (MatchView & { readonly recipients: string })[];
+  readonly nearMisses: readonly MatchView[];
+  readonly noAverage: readonly MatchView[];
+  readonly leftOutByHand: readonly MatchView[];
+  readonly leftOutRecipients: readonly {
+    key: string;
+    recipientId: string;
+    name: string;
+    about: string;
+    cause: string;
+  }[];
+  readonly letters: readonly LetterEntry[];
+  readonly summary: string;
+  readonly findings: readonly FindingView[];
+  readonly stops: number;
+  readonly cautions: number;
+  /** "1 stop, 2 cautions." */
+  readonly findingsSentence: string;
+}
+
+/** The plan, the words and the findings of a note, made together so that they always agree. */
+export function noteView(index: FiguresIndex, note: Note): NoteView {
+  const plan = planNote(index, note);
+  const findings = checkNote(index, note, plan).map(findingView);
+  const stops = findings.filter(({ finding }) => isStop(finding)).length;
+  return {
+    ...peopleView(index, note, plan),
+    findings,
+    stops,
+    cautions: findings.length - stops,
+    findingsSentence: findingsSentence(stops, findings.length - stops),
+  };
+}
+
+/** The sentence of a note's selection, for lists and the record. */
+export function noteSentence(index: FiguresIndex, note: Note): string {
+  const { world } = index;
+  return selectionSentence(note.selection, {
+    classLabel: (id) => labelOf(index, id),
+    period: (period) => periodName(period, [...world.terms.values()]) ?? "a term that is not there any more",
+    student: (id) => nameOf(index, id),
+  });
+}
+
+/** The planned letters with the names and reasons that the record keeps. */
+export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[] {
+  return plan.letters.map(({ key, match, recipient }) => {
+    const { name, className, reason, studentId, classId } = matchView(index, match);
+    return { key, studentId, studentName: name, classId, className, reason, recipient };
+  });
+}
+
+function peopleView(index: FiguresIndex, note: Note, plan: NotePlan) {
+  const views = (matches: readonly Match[]) => matches.map((match) => matchView(index, match));
+  const recipients = new Map<string, string[]>();
+  for (const { match, recipient } of plan.letters) {
+    const key = matchKey(match);
+    recipients.set(key, [...(recipients.get(key) ?? []), recipient.name]);
+  }
+  return {
+    sentence: noteSentence(index, note),
+    selectedWords: selectedWords(plan),
+    selected: plan.selected.map((match) => ({
+      ...matchView(index, match),
+      recipients: listed(recipients.get(matchKey(match)) ?? []) || "nobody",
+    })),
+    nearMisses: views(plan.nearMisses),
+    noAverage: views(plan.noAverage),
+    leftOutByHand: views(plan.leftOutByHand),
+    leftOutRecipients: plan.leftOutRecipients.map(({ match, recipient, cause }) => ({
+      key: `${matchKey(match)}/${recipient.id}`,
+      recipientId: recipient.id,
+      name: recipient.name,
+      about: nameOf(index, match.studentId),
+      cause,
+    })),
+    letters: letterEntries(index, plan),
+    summary: planSentence(planCounts(plan)),
+  };
+}
+
+function selectedWords({ selected }: NotePlan): string {
+  const students = new Set(selected.map(({ studentId }) => studentId)).size;
+  const twice = selected.length - students;
+  return `${counted(students, "student")} selected${twice > 0 ? `, ${twice} of them in two classes` : ""}`;
+}
+
+function matchView(index: FiguresIndex, match: Match): MatchView {
+  const className = labelOf(index, match.classId);
+  return {
+    key: matchKey(match),
+    studentId: match.studentId,
+    classId: match.classId,
+    name: nameOf(index, match.studentId),
+    className,
+    reason: listed(match.reasons.map((reason) => reasonWords(reason, className))),
+  };
+}
+
+function findingView(finding: Finding): FindingView {
+  const { path } = finding;
+  const id = [finding.code, path.place, path.field, path.recipientId].filter(Boolean).join("/");
+  return { finding, id, ...findingWords(finding) };
+}
+
+function findingsSentence(stops: number, cautions: number): string {
+  const parts = [stops > 0 ? counted(stops, "stop") : "", cautions > 0 ? counted(cautions, "caution") : ""];
+  return parts.some(Boolean) ? `${parts.filter(Boolean).join(", ")}.` : "Nothing stands in the way.";
+}
+
+function matchKey({ classId, studentId }: Match): string {
+  return `${classId}/${studentId}`;
+}
+
+function labelOf(index: FiguresIndex, classId: string): string {
+  const schoolClass = index.world.classes.get(classId);
+  return schoolClass ? classLabel(schoolClass) : "a class that is not there any more";
+}
+
+function nameOf(index: FiguresIndex, studentId: string): string {
+  const student = index.world.students.get(studentId);
+  return student ? fullName(student) : "a student who is not there any more";
+}
