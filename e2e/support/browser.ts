@@ -54,5 +54,5 @@ export async function choose(page: Page, label: string, words: string): Promise<
 
 /** Waits until the page says something. */
 export async function waitForWords(page: Page, words: string, timeout = 15_000): Promise<void> {
-  await page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, words);
+  await page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), { timeout }, words);
 }

@@ -81,9 +81,9 @@ function plain(name: string): string {
   );
 }
 
-/** Two students of the same name, in different classes. */
+/** Two students of the same name, in one class. */
 function addNamesake(students: Student[]): void {
-  const [first, second] = [students[11], students[73]];
+  const [first, second] = [students[11], students[17]];
   if (!first || !second) return;
   second.givenName = first.givenName;
   second.familyName = first.familyName;

@@ -1,0 +1,48 @@
+import type { Page } from "puppeteer-core";
+import { fill, press, waitForWords } from "./browser";
+
+/** What a teacher does again and again, in the words of the screens. */
+
+/** Sets how long a round can be taken back before it leaves. */
+export async function setTakeBack(page: Page, seconds: number): Promise<void> {
+  await press(page, "Settings", "link");
+  await fill(page, "Seconds to take a round back before it leaves", String(seconds));
+  await press(page, "Save");
+  await waitForWords(page, "The next letters use it");
+}
+
+/** Begins a note from one of the starters and waits until its letters are made. */
+export async function beginNote(page: Page, starter: string): Promise<void> {
+  await press(page, "Notes", "link");
+  await press(page, `Begin ${starter}`);
+  await page.waitForSelector(".letter-body .tiptap");
+  await waitForWords(page, "Letter 1 of");
+}
+
+/** Leaves out every recipient whose address is not good, one stop after the other. */
+export async function leaveOutUnreachable(page: Page): Promise<void> {
+  for (;;) {
+    const stops = await page.$$(".finding.is-stop");
+    if (stops.length === 0) return;
+    await press(page, "Leave out");
+    await page.waitForFunction(
+      (before) => document.querySelectorAll(".finding.is-stop").length < before,
+      {},
+      stops.length,
+    );
+  }
+}
+
+/** Opens the send sheet, sees every caution, and sends. */
+export async function send(page: Page): Promise<void> {
+  await page.locator(".foot .btn-primary:not(:disabled)").click();
+  await page.waitForSelector(".modal-footer");
+  for (const box of await page.$$(".modal-body .form-check-input")) await box.click();
+  await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
+  await waitForWords(page, "Your round");
+}
+
+/** The words of the only element that a selector finds. */
+export function wordsOf(page: Page, selector: string): Promise<string> {
+  return page.$eval(selector, (element) => (element.textContent ?? "").replace(/\s+/g, " ").trim());
+}

@@ -1,0 +1,73 @@
+import type { Browser, Page } from "puppeteer-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { delivered, deliveredCount } from "./support/mailboxes";
+import { TestServer } from "./support/server";
+import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+
+const SETTLED = /^([\d,]+) delivered(?:, ([\d,]+) refused)?\.$/;
+
+let server: TestServer;
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  // Slow enough that the middle of a round can be met.
+  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24", VINE_PRACTICE_DELAY_MS: "30" });
+  browser = await launchBrowser();
+  page = await openPage(browser, server.url);
+  await setTakeBack(page, 0);
+  await beginNote(page, "How things stand");
+  await leaveOutUnreachable(page);
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.stop();
+});
+
+async function untilDelivered(atLeast: number): Promise<void> {
+  await expect
+    .poll(() => deliveredCount(server.dataFolder), { timeout: 60_000, interval: 20 })
+    .toBeGreaterThanOrEqual(atLeast);
+}
+
+/** Waits until every letter of the round that is open has met its fate; gives the counts that the record shows. */
+async function settled(): Promise<{ accepted: number; refused: number }> {
+  await page.waitForFunction(
+    (pattern) => new RegExp(pattern).test(document.querySelector(".countdown")?.textContent ?? ""),
+    { timeout: 90_000 },
+    SETTLED.source,
+  );
+  const words = await page.$eval(".countdown", (element) => element.textContent ?? "");
+  const [, accepted = "0", refused = "0"] = SETTLED.exec(words) ?? [];
+  return { accepted: Number(accepted), refused: Number(refused) };
+}
+
+test("the server is killed in the middle of a round of more than 200: every letter arrives exactly once", async () => {
+  await send(page);
+  await untilDelivered(60);
+  await server.kill();
+  const before = await deliveredCount(server.dataFolder);
+  await server.restart();
+  const { accepted, refused } = await settled();
+  expect(accepted + refused).toBeGreaterThan(200);
+  expect(before).toBeLessThan(accepted);
+  const ids = (await delivered(server.dataFolder)).map(({ mail }) => mail.messageId);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(ids).toHaveLength(accepted);
+});
+
+test("the tab is closed in the middle of a round: the same, and the record catches up", async () => {
+  const before = await deliveredCount(server.dataFolder);
+  await press(page, "Back to the note");
+  await send(page);
+  await untilDelivered(before + 20);
+  await page.close();
+  page = await openPage(browser, server.url);
+  await press(page, "Record", "link");
+  await waitForWords(page, "How things stand");
+  await page.locator(".lines a").click();
+  const { accepted } = await settled();
+  const ids = (await delivered(server.dataFolder)).map(({ mail }) => mail.messageId);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(ids).toHaveLength(before + accepted);
+});

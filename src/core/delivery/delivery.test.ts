@@ -1,0 +1,74 @@
+import { describe, expect, test } from "vitest";
+import { letterAfter } from "./letterAfter";
+import { isFinal, type LetterState, letterStateSchema, mayMove, mayWithdraw } from "./letterState";
+import { nextTry } from "./retry";
+import type { Letter } from "./round";
+import { tallySentence, tallyStates } from "./tally";
+
+const LEGAL: Record<LetterState, LetterState[]> = {
+  prepared: ["handed", "held", "withdrawn"],
+  handed: ["leaving", "withdrawn"],
+  held: ["leaving", "withdrawn"],
+  leaving: ["handed", "accepted", "deferred", "refused", "uncertain"],
+  accepted: ["returned"],
+  deferred: ["leaving", "withdrawn", "refused"],
+  refused: [],
+  returned: [],
+  withdrawn: [],
+  uncertain: [],
+};
+
+describe("the states of a letter", () => {
+  const states = letterStateSchema.options;
+  test.each(states.flatMap((from) => states.map((to) => ({ from, to, legal: LEGAL[from].includes(to) }))))(
+    "$from to $to is legal: $legal",
+    ({ from, to, legal }) => {
+      expect(mayMove(from, to)).toBe(legal);
+    },
+  );
+
+  test("the text may go once nothing is left to do; only what has not left can be taken back", () => {
+    expect(states.filter(isFinal)).toEqual(["accepted", "refused", "returned", "withdrawn", "uncertain"]);
+    expect(states.filter(mayWithdraw)).toEqual(["prepared", "handed", "held", "deferred"]);
+  });
+});
+
+test("a deferred letter is tried after 1, 5, 15 and 60 minutes, then hourly for 24 hours", () => {
+  const minutes: number[] = [];
+  let at = 0;
+  for (let tries = 1; ; tries += 1) {
+    const next = nextTry(tries, 0, at);
+    if (next === undefined) break;
+    minutes.push((next - at) / 60_000);
+    at = next;
+  }
+  expect(minutes.slice(0, 6)).toEqual([1, 5, 15, 60, 60, 60]);
+  expect(at).toBeLessThanOrEqual(24 * 3_600_000);
+  expect(at).toBeGreaterThan(23 * 3_600_000);
+});
+
+test("an event brings the record up to date once; one that was already taken in changes nothing", () => {
+  const letter = { id: "a", state: "prepared", stateAt: 5, seq: 0, reply: "" } as Letter;
+  const accepted = letterAfter(letter, {
+    seq: 4,
+    at: 9,
+    letterId: "a",
+    roundId: "r",
+    state: "accepted",
+    reply: "250 ok",
+  });
+  expect(accepted).toMatchObject({ state: "accepted", stateAt: 9, seq: 4, reply: "250 ok" });
+  expect(letterAfter(accepted, { seq: 3, at: 8, letterId: "a", roundId: "r", state: "leaving" })).toBe(accepted);
+});
+
+test("a round's states are told in words", () => {
+  const tally = tallyStates([
+    { state: "accepted" },
+    { state: "accepted" },
+    { state: "leaving" },
+    { state: "prepared" },
+    { state: "refused" },
+  ]);
+  expect(tallySentence(tally)).toBe("2 delivered, 2 on the way, 1 refused");
+  expect(tallySentence({})).toBe("0 letters");
+});

@@ -1,0 +1,261 @@
+import { appendFile, mkdtemp, readdir, readFile, rm, stat } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { simpleParser } from "mailparser";
+import { afterEach, beforeEach, describe, expect, test } from "vitest";
+import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
+import type { LetterState } from "@/core/delivery/letterState";
+import { isOwnRequest } from "./guard";
+import { Journal } from "./journal";
+import { PostRoom, type PostRoomOptions } from "./postRoom";
+import { Maildir } from "./practice/maildir";
+import { PracticePost } from "./practice/practicePost";
+import { MAX_BODY_BYTES, Problem, readBody } from "./problem";
+import { type Outcome, smtpTransport, type Transport } from "./transport";
+
+let folder: string;
+const opened: { close(): Promise<void> }[] = [];
+beforeEach(async () => {
+  folder = await mkdtemp(path.join(tmpdir(), "vine-note-post-"));
+});
+afterEach(async () => {
+  // The last opened first: a server closes once its callers have hung up.
+  for (const one of opened.splice(0).reverse()) await one.close();
+  await rm(folder, { recursive: true, force: true });
+});
+
+const MINUTE = 60_000;
+const letter = (id: string, part: Partial<HandedLetter> = {}): HandedLetter => ({
+  id,
+  to: { name: "Ewa Wójcik", address: "ewa@harbourmail.example" },
+  from: { name: "Ilse Maronde", address: "ilse@sallowbay.example" },
+  subject: "Ana: 64 %",
+  html: "<p>64&#160;%</p>",
+  text: "64 %",
+  ...part,
+});
+const handOver = (ids: string[], leavesAt = 0, roundId = "round") => ({
+  roundId,
+  leavesAt,
+  letters: ids.map((id) => letter(id)),
+});
+
+/** A mail server that answers as it is told; what it is not told it accepts. */
+function scripted(outcomes: Outcome[] = []) {
+  const sent: string[] = [];
+  const transport: Transport = {
+    send: async ({ id }) => {
+      sent.push(id);
+      return outcomes.shift() ?? { kind: "accepted", reply: "250 ok" };
+    },
+    close: () => undefined,
+  };
+  return { transport, sent };
+}
+
+async function openRoom(part: Partial<PostRoomOptions> = {}) {
+  const room = await PostRoom.open({
+    folder,
+    transport: scripted().transport,
+    post: "practice",
+    now: Date.now,
+    ...part,
+  });
+  opened.push(room);
+  return room;
+}
+async function statesOf(room: PostRoom): Promise<Record<string, LetterState>> {
+  return Object.fromEntries((await room.eventsAfter(0, 0)).map(({ letterId, state }) => [letterId, state]));
+}
+/** Waits, by the journal's own word, until every letter is in one of the states. */
+async function until(room: PostRoom, ...states: LetterState[]): Promise<void> {
+  for (let seq = 0; ; ) {
+    const now = Object.values(await statesOf(room));
+    if (now.length > 0 && now.every((state) => states.includes(state))) return;
+    seq = (await room.eventsAfter(0, 0)).length;
+    await room.eventsAfter(seq, 5_000);
+  }
+}
+
+describe("the post room", () => {
+  test("takes a letter once, however often it is handed over, and refuses other words under the same id", async () => {
+    const { transport, sent } = scripted();
+    const room = await openRoom({ transport });
+    const answers = await Promise.all([room.handOver(handOver(["a", "b"])), room.handOver(handOver(["b", "a"]))]);
+    expect(answers).toEqual([
+      { taken: 2, known: 0 },
+      { taken: 0, known: 2 },
+    ]);
+    await until(room, "accepted");
+    expect(sent.sort()).toEqual(["a", "b"]);
+    const other = { ...handOver(["a"]), letters: [letter("a", { text: "other" })] };
+    await expect(room.handOver(other)).rejects.toMatchObject({ code: "already handed over" });
+  });
+
+  test("deletes a letter's text once its fate is final; the journal never holds any", async () => {
+    const room = await openRoom();
+    await room.handOver(handOver(["a"]));
+    await until(room, "accepted");
+    await room.close();
+    opened.pop();
+    const again = await openRoom();
+    expect(await readdir(path.join(folder, "queue"))).toEqual([]);
+    expect(await readFile(path.join(folder, "journal.ndjson"), "utf8")).not.toMatch(/Ana|Wójcik|64 %/);
+    expect(await statesOf(again)).toEqual({ a: "accepted" });
+  });
+
+  test("holds letters until their time, over a restart, and gives back what has not begun to leave", async () => {
+    const { transport, sent } = scripted();
+    let clock = 1_000;
+    const now = () => clock;
+    const room = await openRoom({ transport, now });
+    await room.handOver(handOver(["a", "b"], 10 * MINUTE));
+    expect(await statesOf(room)).toEqual({ a: "held", b: "held" });
+    await room.handOver(handOver(["c"], 10 * MINUTE, "other"));
+    expect(await room.withdraw("other")).toEqual({ withdrawn: 1 });
+    await room.close();
+    opened.pop();
+    clock = 11 * MINUTE;
+    const later = await openRoom({ transport, now });
+    await until(later, "accepted", "withdrawn");
+    expect(sent.sort()).toEqual(["a", "b"]);
+    expect(await later.withdraw("round")).toEqual({ withdrawn: 0 });
+  });
+
+  test("tries a deferred letter again when it is due, and says why another was refused", async () => {
+    const { transport, sent } = scripted([
+      { kind: "try again", reply: "452 full" },
+      { kind: "refused", reply: "550 nobody" },
+    ]);
+    let clock = 1_000;
+    const room = await openRoom({ transport, now: () => clock });
+    await room.handOver(handOver(["full"]));
+    await until(room, "deferred");
+    expect((await room.eventsAfter(0, 0)).at(-1)).toMatchObject({ reply: "452 full", nextAt: 1_000 + MINUTE });
+    await room.handOver(handOver(["gone"], 0, "second"));
+    await until(room, "deferred", "refused");
+    await room.close();
+    opened.pop();
+    clock += MINUTE;
+    const later = await openRoom({ transport, now: () => clock });
+    await until(later, "accepted", "refused");
+    expect(sent).toEqual(["full", "gone", "full"]);
+  });
+
+  test.each([
+    { post: "practice", state: "accepted" },
+    { post: "relay", state: "uncertain" },
+  ] as const)("a letter that was leaving when the server died becomes $state with a $post", async ({ post, state }) => {
+    const stuck: Transport = { send: () => new Promise(() => undefined), close: () => undefined };
+    const dying = await openRoom({ transport: stuck, post });
+    await dying.handOver(handOver(["a"]));
+    await until(dying, "leaving");
+    const { transport, sent } = scripted();
+    const room = await openRoom({ transport, post });
+    await until(room, state);
+    expect(sent).toEqual(post === "practice" ? ["a"] : []);
+    await expect.poll(() => readdir(path.join(folder, "queue"))).toEqual([]);
+  });
+
+  test("a last line of the journal that was cut short is dropped, the others are kept", async () => {
+    const room = await openRoom();
+    await room.handOver(handOver(["a"]));
+    await until(room, "accepted");
+    const before = await room.eventsAfter(0, 0);
+    await appendFile(path.join(folder, "journal.ndjson"), '{"seq":99,"at":1,"letterId":"b"');
+    const journal = await Journal.open(path.join(folder, "journal.ndjson"));
+    opened.push(journal);
+    expect(journal.since(0)).toEqual(before);
+    await journal.append([{ at: 2, letterId: "c", roundId: "r", state: "handed" }]);
+    expect(journal.since(before.length)).toMatchObject([{ seq: before.length + 1, letterId: "c" }]);
+  });
+
+  test("only the owner can read its files", async () => {
+    await openRoom().then((room) => room.handOver(handOver(["a"], Date.now() + MINUTE)));
+    for (const file of ["journal.ndjson", "queue/a.json"]) {
+      expect((await stat(path.join(folder, file))).mode & 0o777).toBe(0o600);
+    }
+  });
+});
+
+describe("the practice post", () => {
+  async function practice() {
+    const maildir = new Maildir(path.join(folder, "mailboxes"));
+    const server = new PracticePost(maildir, 0);
+    opened.push(server);
+    const transport = smtpTransport(await server.listen());
+    opened.push({ close: async () => transport.close() });
+    return { maildir, transport };
+  }
+
+  test("takes a letter by SMTP into a mailbox, as its reader sees it, and drops a second copy", async () => {
+    const { maildir, transport } = await practice();
+    expect(await transport.send(letter("a"))).toMatchObject({ kind: "accepted" });
+    const second = await transport.send(letter("a"));
+    expect(second).toMatchObject({ kind: "accepted", reply: expect.stringContaining("already here") });
+    const messages = await maildir.messages("EWA@harbourmail.example");
+    expect(messages).toHaveLength(1);
+    const mail = await simpleParser(
+      Buffer.from(await maildir.read("ewa@harbourmail.example", messages[0]?.name ?? "")),
+    );
+    expect(mail.subject).toBe("Ana: 64 %");
+    expect(mail.messageId).toBe("<a@letters.vine-note.invalid>");
+    expect(mail.from?.text).toBe('"Ilse Maronde" <ilse@sallowbay.example>');
+    expect(mail.to).toMatchObject({ value: [{ name: "Ewa Wójcik", address: "ewa@harbourmail.example" }] });
+    expect([mail.text?.trim(), mail.html]).toEqual(["64 %", "<p>64&#160;%</p>"]);
+  });
+
+  test.each([
+    ["somebody@gone.example", ["refused"]],
+    ["somebody@full.example", ["try again"]],
+    ["somebody@grey.example", ["try again", "accepted"]],
+    ["somebody@elsewhere.test", ["refused"]],
+  ])("behaves by its table for %s", async (address, expected) => {
+    const { transport } = await practice();
+    for (const kind of expected) {
+      expect((await transport.send(letter("a", { to: { name: "", address } }))).kind).toBe(kind);
+    }
+  });
+
+  test("a message is named by its hash alone", async () => {
+    const { maildir } = await practice();
+    await expect(maildir.read("ewa@harbourmail.example", "../../journal.ndjson")).rejects.toBeInstanceOf(Problem);
+    await expect(maildir.messages("../..")).rejects.toBeInstanceOf(Problem);
+  });
+});
+
+describe("the guard", () => {
+  const own = { host: "127.0.0.1:4317" };
+  test.each<[string, string, Record<string, string>, boolean]>([
+    ["a page of its own", "GET", own, true],
+    ["a post of its own", "POST", { ...own, origin: "http://127.0.0.1:4317", "sec-fetch-site": "same-origin" }, true],
+    ["a typed address", "GET", { ...own, "sec-fetch-site": "none" }, true],
+    ["a foreign host (rebinding)", "GET", { host: "evil.test:4317" }, false],
+    ["no host", "GET", {}, false],
+    ["a foreign origin", "POST", { ...own, origin: "http://evil.test" }, false],
+    ["another port of this computer", "POST", { ...own, origin: "http://127.0.0.1:9999" }, false],
+    ["a post from another site", "POST", { ...own, "sec-fetch-site": "cross-site" }, false],
+    ["a script of another site", "GET", { ...own, "sec-fetch-site": "cross-site", "sec-fetch-mode": "no-cors" }, false],
+  ])("%s", (_words, method, headers, allowed) => {
+    expect(isOwnRequest(method, new Headers(headers))).toBe(allowed);
+  });
+
+  test("bodies that are too large, no JSON or not as expected are refused", async () => {
+    const body = (content: BodyInit) => new Request("http://127.0.0.1", { method: "POST", body: content });
+    await expect(readBody(body("x".repeat(MAX_BODY_BYTES + 1)), handedLetterSchema)).rejects.toMatchObject({
+      code: "too large",
+    });
+    await expect(readBody(body("{"), handedLetterSchema)).rejects.toMatchObject({ code: "not readable" });
+    await expect(readBody(body("{}"), handedLetterSchema)).rejects.toThrow();
+  });
+
+  test.each([
+    { subject: "x\r\nBcc: all@x.example" },
+    { subject: "" },
+    { id: "../../etc" },
+    { to: { name: "a\nb", address: "a@x.example" } },
+    { to: { name: "", address: "nobody" } },
+  ])("a letter with %o is refused", (part) => {
+    expect(handedLetterSchema.safeParse(letter("a", part as Partial<HandedLetter>)).success).toBe(false);
+  });
+});
