@@ -63,7 +63,7 @@ test("the tab is closed in the middle of a round: the same, and the record catch
   await untilDelivered(before + 20);
   await page.close();
   page = await openPage(browser, server.url);
-  await press(page, "Record", "link");
+  await page.goto(`${server.url}/record`);
   await waitForWords(page, "How things stand");
   await page.locator(".lines a").click();
   const { accepted } = await settled();

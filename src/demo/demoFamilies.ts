@@ -53,9 +53,11 @@ function demoHousehold(random: Random, student: Student, place: number, language
   const reads = language ?? (random.chance(0.1) ? random.pick(LANGUAGES) : "en");
   const parents = random.chance(0.75) ? 2 : 1;
   const shareOneAddress = parents === 2 && random.chance(0.06);
+  const firstName = random.whole(0, GIVEN_NAMES.length - 1);
   const sharedDomain = random.pick(DOMAINS);
   return Array.from({ length: parents }, (_, parent) => {
-    const givenName = random.pick(GIVEN_NAMES);
+    // Parents of one household have names of their own.
+    const givenName = GIVEN_NAMES[(firstName + parent * PARENTS_APART) % GIVEN_NAMES.length] ?? "Ada";
     // Addresses are numbered, since names in other scripts make none.
     const mailbox = shareOneAddress ? `family${place + 1}` : `${plain(givenName)}.${place + 1}${parent ? "b" : ""}`;
     return {
@@ -70,6 +72,7 @@ function demoHousehold(random: Random, student: Student, place: number, language
   });
 }
 
+const PARENTS_APART = 31;
 const DOMAINS = ["harbourmail.example", "tidepost.example", "saltpost.example"];
 
 function plain(name: string): string {

@@ -21,8 +21,13 @@ export function findRound(database: VineDatabase, id: string): Promise<Round | u
   return database.rounds.get(id);
 }
 
-export function lettersOfRound(database: VineDatabase, roundId: string): Promise<Letter[]> {
-  return database.letters.where({ roundId }).toArray();
+/** The letters of a round, by the students' names and then the recipients'. */
+export async function lettersOfRound(database: VineDatabase, roundId: string): Promise<Letter[]> {
+  const letters = await database.letters.where({ roundId }).toArray();
+  const order = new Intl.Collator("en", { sensitivity: "base" });
+  return letters.sort(
+    (a, b) => order.compare(a.studentName, b.studentName) || order.compare(a.recipient.name, b.recipient.name),
+  );
 }
 
 /** Letters that were never handed over, because the page was closed meanwhile. */

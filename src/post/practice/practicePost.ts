@@ -78,8 +78,8 @@ export class PracticePost {
       session.envelope.rcptTo.map(({ address }) => this.maildir.deliver(address, messageId, message)),
     );
     return outcomes.every((outcome) => outcome === "already there")
-      ? `2.0.0 ${messageId} was already here; nothing was delivered twice`
-      : `2.0.0 ${messageId} delivered`;
+      ? "2.0.0 This message was already here; nothing was delivered twice"
+      : "2.0.0 Delivered to the mailbox";
   }
 }
 

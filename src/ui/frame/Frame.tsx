@@ -46,7 +46,8 @@ export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
           <Ready vine={vine}>{children}</Ready>
         )}
       </div>
-      <Toaster position="bottom-right" closeButton />
+      {/* At the top, since the main action of a note stands at the bottom right. */}
+      <Toaster position="top-center" closeButton />
     </CoverProvider>
   );
 }

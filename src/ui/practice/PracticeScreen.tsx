@@ -116,27 +116,25 @@ function MailboxReader({ box }: { box: Mailbox }) {
   }, [box.address, box.messages]);
   const open = messages.find(({ name }) => name === openName) ?? messages[0];
   return (
-    <>
-      <section className="mailboxes-part" aria-label="Letters in this mailbox">
-        {messages.map((message) => (
-          <button
-            key={message.name}
-            type="button"
-            className="mailbox"
-            aria-pressed={message.name === open?.name}
-            onClick={() => setOpenName(message.name)}
-            data-private
-          >
-            <span className="fw-bold">{message.subject}</span>
-            <div className="quiet small">{message.from}</div>
-            <div className="quiet small">{formatMoment(message.at)}</div>
-          </button>
-        ))}
-      </section>
-      <section className="mailboxes-part" aria-label="Letter as the family reads it">
-        {open && <Phone message={open} />}
-      </section>
-    </>
+    <section className="mailboxes-part" aria-label="Letters as the family reads them">
+      {messages.length > 1 && (
+        <div className="slips">
+          {messages.map((message) => (
+            <button
+              key={message.name}
+              type="button"
+              aria-pressed={message.name === open?.name}
+              onClick={() => setOpenName(message.name)}
+              data-private
+            >
+              <span className="fw-bold">{message.subject}</span>{" "}
+              <span className="quiet">{formatMoment(message.at)}</span>
+            </button>
+          ))}
+        </div>
+      )}
+      {open && <Phone message={open} />}
+    </section>
   );
 }
 

@@ -1,0 +1,77 @@
+// One current picture of each main view, from the demo school, for the README.
+import path from "node:path";
+import type { Page } from "puppeteer-core";
+import { choose, fill, launchBrowser, openPage, press, waitForWords } from "../e2e/support/browser";
+import { TestServer } from "../e2e/support/server";
+import { beginNote, leaveOutUnreachable, setTakeBack } from "../e2e/support/steps";
+
+const FOLDER = path.resolve(import.meta.dirname, "../docs/screenshots");
+const SETTLED = /^\d+ delivered(, \d+ refused)?\.$/;
+
+async function main(): Promise<void> {
+  const server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24" });
+  const browser = await launchBrowser();
+  try {
+    const page = await openPage(browser, server.url);
+    await setTakeBack(page, 1);
+    await page.reload();
+    await page.waitForSelector(".stem-node");
+    await pictures(page, (name) => page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png` }));
+  } finally {
+    await browser.close();
+    await server.stop();
+  }
+}
+
+async function pictures(page: Page, take: (name: string) => Promise<unknown>): Promise<void> {
+  await press(page, "Families", "link");
+  await page.waitForSelector(".long-list li");
+  await take("families");
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid");
+  await take("gradebook");
+  await press(page, "Bring in scores", "link");
+  const input = await page.waitForSelector("input[type=file]");
+  await (input as unknown as { uploadFile(file: string): Promise<void> }).uploadFile(
+    path.resolve(import.meta.dirname, "../demo/files/scores-ocean-science-8-block-1.csv"),
+  );
+  await waitForWords(page, "What will change");
+  await take("bring-in");
+  await beginNote(page, "Below 70 %");
+  await take("note");
+  await leaveOutUnreachable(page);
+  await page.locator(".foot .btn-primary:not(:disabled)").click();
+  await page.waitForSelector(".modal-footer");
+  await take("send-sheet");
+  await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
+  await page.waitForFunction(
+    (pattern) => new RegExp(pattern).test(document.querySelector(".countdown")?.textContent ?? ""),
+    {},
+    SETTLED.source,
+  );
+  await press(page, "Open it in the record", "link");
+  await page.waitForSelector(".long-list .who-open");
+  await take("round");
+  await page.goto(`${new URL(page.url()).origin}/record`);
+  await waitForWords(page, "delivered");
+  await take("record");
+  await press(page, "Practice post", "link");
+  await page.waitForSelector("iframe.letter-frame");
+  await waitForWords(page, "Show as plain text");
+  await take("practice-post");
+  await press(page, "Notes", "link");
+  await waitForWords(page, "Begin a note");
+  await take("notes");
+  await press(page, "Desk", "link");
+  await waitForWords(page, "Write to these");
+  await take("desk");
+  await page.evaluate(() => localStorage.setItem("vine-note-theme", "dark"));
+  await page.reload();
+  await beginNote(page, "How things stand");
+  await choose(page, "Classes", "Earth Systems 9, Block 3");
+  await fill(page, "Name of this note", "How things stand, by night");
+  await waitForWords(page, "in 1 class.");
+  await take("note-dark");
+}
+
+main();
