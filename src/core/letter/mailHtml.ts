@@ -42,18 +42,20 @@ export function blockHtml(model: BlockModel): string {
     case "sentence":
       return `<p style="${STYLES.paragraph}">${escapeHtml(model.text)}</p>`;
     case "list": {
-      const items = model.items.map((item) => `<li style="${STYLES.item}">${escapeHtml(item)}</li>`);
-      return `<ul style="${STYLES.list}">${items.join("")}</ul>`;
+      let items = "";
+      for (const item of model.items) items += `<li style="${STYLES.item}">${escapeHtml(item)}</li>`;
+      return `<ul style="${STYLES.list}">${items}</ul>`;
     }
     case "table": {
-      const head = model.head.map((text) => `<th scope="col" style="${STYLES.headCell}">${escapeHtml(text)}</th>`);
+      let head = "";
+      for (const text of model.head) head += `<th scope="col" style="${STYLES.headCell}">${escapeHtml(text)}</th>`;
       let rows = "";
       for (const row of model.rows) {
         rows += "<tr>";
         for (const text of row) rows += `<td style="${STYLES.cell}">${escapeHtml(text)}</td>`;
         rows += "</tr>";
       }
-      return `<table style="${STYLES.table}"><thead><tr>${head.join("")}</tr></thead><tbody>${rows}</tbody></table>`;
+      return `<table style="${STYLES.table}"><thead><tr>${head}</tr></thead><tbody>${rows}</tbody></table>`;
     }
   }
 }

@@ -134,6 +134,7 @@ function TargetChoice({
               </option>
             ))}
           </Form.Select>
+          <span className="quiet small align-self-center">of</span>
           <Form.Control
             size="sm"
             type="number"
@@ -144,6 +145,7 @@ function TargetChoice({
             value={target.assignment.pointsPossible}
             onChange={(event) => renew({ pointsPossible: Math.max(0, Number(event.target.value)) })}
           />
+          <span className="quiet small align-self-center">points, due</span>
           <Form.Control
             size="sm"
             type="date"

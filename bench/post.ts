@@ -1,0 +1,67 @@
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { createTransport } from "nodemailer";
+import { type HandedLetter, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
+import { composeMessage } from "@/post/compose";
+import { PostRoom } from "@/post/postRoom";
+import { Maildir } from "@/post/practice/maildir";
+import { PracticePost } from "@/post/practice/practicePost";
+import { CONNECTIONS, smtpTransport } from "@/post/transport";
+import { type Comparison, compare } from "./measure";
+
+const LETTERS = 600;
+const HTML_BYTES = 15_000;
+
+/** Letters through the durable queue, against bare nodemailer into the same practice post. */
+export async function postBench(): Promise<Comparison> {
+  const folder = await mkdtemp(path.join(tmpdir(), "vine-note-bench-"));
+  const practice = new PracticePost(new Maildir(path.join(folder, "mailboxes")), 0);
+  const url = await practice.listen();
+  const bare = createTransport({ url, pool: true, maxConnections: CONNECTIONS, maxMessages: Number.POSITIVE_INFINITY });
+  const room = await PostRoom.open({ folder, transport: smtpTransport(url), post: "practice", now: Date.now });
+  let runs = 0;
+
+  const throughQueue = async () => {
+    const letters = batch(`queue-${++runs}`);
+    for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
+      await room.handOver({
+        roundId: `round-${runs}`,
+        leavesAt: 0,
+        letters: letters.slice(from, from + MAX_LETTERS_PER_HANDOVER),
+      });
+    }
+    for (let seq = 0, open = letters.length; open > 0; ) {
+      const events = await room.eventsAfter(seq, 1000);
+      open -= events.filter(({ state, roundId }) => state === "accepted" && roundId === `round-${runs}`).length;
+      seq = events.at(-1)?.seq ?? seq;
+    }
+  };
+  const bareSending = async () => {
+    await Promise.all(batch(`bare-${++runs}`).map((letter) => bare.sendMail(composeMessage(letter))));
+  };
+  try {
+    return await compare(
+      { name: `${LETTERS} letters of 15 kB through the queue`, peerName: "bare nodemailer", goal: 1 / 0.7 },
+      3,
+      throughQueue,
+      bareSending,
+    );
+  } finally {
+    bare.close();
+    await room.close();
+    await practice.close();
+    await rm(folder, { recursive: true });
+  }
+}
+
+function batch(name: string): HandedLetter[] {
+  return Array.from({ length: LETTERS }, (_, place) => ({
+    id: `${name}-${place}`,
+    to: { name: "Ewa Wójcik", address: `family${place % 200}@harbourmail.example` },
+    from: { name: "Ilse Maronde", address: "ilse@sallowbay.example" },
+    subject: "How things stand",
+    html: `<p>${"Sediment lab: 18 of 20. ".repeat(HTML_BYTES / 24)}</p>`,
+    text: "Sediment lab: 18 of 20. ".repeat(100),
+  }));
+}
