@@ -7,10 +7,21 @@ export function decodeText(bytes: Uint8Array): string {
   try {
     return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {
-    const guess = chardet.detect(bytes.subarray(0, DETECTED_BYTES));
     // The Latin family differs from Windows-1252 in no letter that a gradebook writes.
-    return new TextDecoder(guess && !/^ISO-8859-1$|UTF-8|ASCII/i.test(guess) ? guess : "windows-1252").decode(bytes);
+    const guess = chardet.detect(bytes.subarray(0, DETECTED_BYTES));
+    const label = guess && !/^ISO-8859-1$|UTF-8|ASCII/i.test(guess) ? guess : FALLBACK;
+    return decoderFor(label).decode(bytes);
   }
 }
 
 const DETECTED_BYTES = 200_000;
+const FALLBACK = "windows-1252";
+
+/** Some encodings can be detected that no decoder reads. */
+function decoderFor(label: string): TextDecoder {
+  try {
+    return new TextDecoder(label);
+  } catch {
+    return new TextDecoder(FALLBACK);
+  }
+}

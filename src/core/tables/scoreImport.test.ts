@@ -186,6 +186,8 @@ describe("a file", () => {
     });
     expect(readDelimited(bytes("\n\n"), "x.csv")).toMatchObject({ ok: false, problem: { code: "empty" } });
     expect(readDelimited(bytes("PNG\0\0"), "x.csv")).toMatchObject({ ok: false, problem: { code: "not a table" } });
+    const picture = new Uint8Array([0x89, 0x50, 0, 0, 1]);
+    expect(readDelimited(picture, "x.csv")).toMatchObject({ ok: false, problem: { code: "not a table" } });
   });
 
   test("quoted line breaks and cells that look like formulas are text", () => {

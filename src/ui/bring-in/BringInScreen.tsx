@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { type RawTable, tableProblemWords } from "@/core/tables/rawTable";
+import { type RawTable, type TableReading, tableProblemWords } from "@/core/tables/rawTable";
 import { Head } from "@/ui/frame/Head";
 import { EmptyState } from "@/ui/shared/EmptyState";
 import { OpenDemo } from "@/ui/shared/OpenDemo";
@@ -20,7 +20,8 @@ export function BringInScreen() {
   const read = async (file: File) => {
     setReading(true);
     setProblem("");
-    const answer = await readTableFile(file);
+    const unread: TableReading = { ok: false, problem: { code: "not a table", fileName: file.name } };
+    const answer = await readTableFile(file).catch(() => unread);
     setReading(false);
     if (answer.ok) setTables(answer.tables.map((table) => ({ id: crypto.randomUUID(), table })));
     else setProblem(tableProblemWords(answer.problem));

@@ -90,7 +90,7 @@ function PeopleLine({ starter, words }: { starter: Starter; words: string }) {
   const { world, today } = useVine();
   const period = currentTerm([...world.terms.values()], today)?.id ?? WHOLE_YEAR;
   const view = useAnswer(
-    (engine) => engine.note(startNote(starter, { id: starter, now: 0, period })),
+    (engine) => engine.people(startNote(starter, { id: starter, now: 0, period })),
     [starter, period],
   );
   if (!view) return null;

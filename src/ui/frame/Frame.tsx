@@ -46,8 +46,8 @@ export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
           <Ready vine={vine}>{children}</Ready>
         )}
       </div>
-      {/* At the top, since the main action of a note stands at the bottom right. */}
-      <Toaster position="top-center" closeButton />
+      {/* Above the foot, where the main action of a note stands. */}
+      <Toaster position="bottom-right" offset={{ bottom: 76 }} closeButton />
     </CoverProvider>
   );
 }

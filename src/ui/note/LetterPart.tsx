@@ -16,22 +16,22 @@ import {
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { LetterView } from "@/workers/engine/letterView";
-import type { NoteView } from "@/workers/engine/noteView";
+import type { PeopleView } from "@/workers/engine/noteView";
 import { ShownLetterContext } from "./LiveNodes";
 import type { LetterEditors } from "./useLetterEditors";
 
 interface LetterPartProps {
   readonly editors: LetterEditors;
-  readonly view: NoteView;
+  readonly people: PeopleView;
   readonly letter: LetterView;
   readonly onShow: (letterKey: string) => void;
 }
 
 /** The letter as the family will see it, with the values of the student now shown. */
-export function LetterPart({ editors, view, letter, onShow }: LetterPartProps) {
-  const shown = view.letters[letter.place];
+export function LetterPart({ editors, people, letter, onShow }: LetterPartProps) {
+  const shown = people.letters[letter.place];
   const step = (by: number) => {
-    const next = view.letters[letter.place + by];
+    const next = people.letters[letter.place + by];
     if (next) onShow(next.key);
   };
   return (

@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
 import { saveNote } from "@/store/noteRepository";
@@ -20,16 +20,18 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
   const [note, setNote] = useState(initial);
   const [shownKey, setShownKey] = useState<string>();
   const [sending, setSending] = useState(false);
-  const change = (part: Partial<Note>) => setNote((now) => ({ ...now, ...part, changedAt: Date.now() }));
+  const change = useCallback(
+    (part: Partial<Note>) => setNote((now) => ({ ...now, ...part, changedAt: Date.now() })),
+    [],
+  );
   const saved = useSaved(note, initial);
   const editors = useLetterEditors(initial, change);
-  const view = useAnswer((engine) => engine.note(note), [note]);
   const { selection, audience, leftOutRecipientIds } = note;
-  const letter = useAnswer(
-    (engine) => engine.letter({ selection, audience, leftOutRecipientIds }, shownKey),
-    [selection, audience, leftOutRecipientIds, shownKey],
-  );
-  if (!view || !letter || !editors) return <Skeleton words="Opening the note" />;
+  const who = useMemo(() => ({ selection, audience, leftOutRecipientIds }), [selection, audience, leftOutRecipientIds]);
+  const people = useAnswer((engine) => engine.people(who), [who]);
+  const check = useAnswer((engine) => engine.check(note), [note]);
+  const letter = useAnswer((engine) => engine.letter(who, shownKey), [who, shownKey]);
+  if (!people || !check || !letter || !editors) return <Skeleton words="Opening the note" />;
 
   return (
     <>
@@ -52,22 +54,29 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
       />
       <div className="screen-body is-fixed">
         <div className="workspace">
-          <WhoPart note={note} view={view} shown={letter.key} onChange={change} onShow={setShownKey} />
-          <LetterPart editors={editors} view={view} letter={letter} onShow={setShownKey} />
-          <SidePart note={note} editors={editors} view={view} letter={letter} onChange={change} onShow={setShownKey} />
+          <WhoPart note={who} people={people} shown={letter.key} onChange={change} onShow={setShownKey} />
+          <LetterPart editors={editors} people={people} letter={letter} onShow={setShownKey} />
+          <SidePart
+            note={note}
+            editors={editors}
+            check={check}
+            letter={letter}
+            onChange={change}
+            onShow={setShownKey}
+          />
         </div>
       </div>
       <footer className="foot">
         <p className="foot-sentence mb-0" role="status">
-          <strong>{view.summary}</strong> {view.findingsSentence}
+          <strong>{people.summary}</strong> {check.findingsSentence}
         </p>
-        <Button onClick={() => setSending(true)} disabled={view.stops > 0}>
-          {view.letters.length === 0
+        <Button onClick={() => setSending(true)} disabled={check.stops > 0}>
+          {people.letters.length === 0
             ? "Send"
-            : `Send ${view.letters.length} ${view.letters.length === 1 ? "letter" : "letters"} …`}
+            : `Send ${people.letters.length} ${people.letters.length === 1 ? "letter" : "letters"} …`}
         </Button>
       </footer>
-      {sending && <SendSheet note={note} view={view} onClose={() => setSending(false)} />}
+      {sending && <SendSheet note={note} people={people} check={check} onClose={() => setSending(false)} />}
     </>
   );
 }

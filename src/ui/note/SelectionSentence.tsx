@@ -8,9 +8,10 @@ import { WHOLE_YEAR } from "@/core/model/term";
 import type { Comparison, Condition } from "@/core/selection/condition";
 import type { Selection } from "@/core/selection/selection";
 import { useVine } from "@/ui/shared/VineContext";
+import type { NotePeople } from "@/workers/engine/noteView";
 
 interface SelectionSentenceProps {
-  readonly note: Note;
+  readonly note: NotePeople;
   readonly onChange: (part: Partial<Note>) => void;
 }
 

@@ -9,17 +9,18 @@ import { counted } from "@/core/words";
 import { usePostLine } from "@/ui/delivery/PostLineContext";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { useVine } from "@/ui/shared/VineContext";
-import type { NoteView } from "@/workers/engine/noteView";
+import type { CheckView, PeopleView } from "@/workers/engine/noteView";
 import { composeRound } from "./composeRound";
 
 interface SendSheetProps {
   readonly note: Note;
-  readonly view: NoteView;
+  readonly people: PeopleView;
+  readonly check: CheckView;
   readonly onClose: () => void;
 }
 
 /** Every recipient, when the letters leave, the cautions to be seen; after sending, what becomes of the round. */
-export function SendSheet({ note, view, onClose }: SendSheetProps) {
+export function SendSheet({ note, people, check, onClose }: SendSheetProps) {
   const [roundId, setRoundId] = useState<string>();
   return (
     <Modal
@@ -33,7 +34,7 @@ export function SendSheet({ note, view, onClose }: SendSheetProps) {
     >
       <Modal.Header closeButton>
         <Modal.Title as="h2" id="send-title">
-          {roundId ? "Your round" : view.summary}
+          {roundId ? "Your round" : people.summary}
         </Modal.Title>
       </Modal.Header>
       {roundId ? (
@@ -49,33 +50,40 @@ export function SendSheet({ note, view, onClose }: SendSheetProps) {
           </Modal.Footer>
         </>
       ) : (
-        <BeforeSending note={note} view={view} onClose={onClose} onSent={setRoundId} />
+        <BeforeSending note={note} people={people} check={check} onClose={onClose} onSent={setRoundId} />
       )}
     </Modal>
   );
 }
 
-function BeforeSending({ note, view, onClose, onSent }: SendSheetProps & { onSent: (roundId: string) => void }) {
+function BeforeSending({
+  note,
+  people,
+  check,
+  onClose,
+  onSent,
+}: SendSheetProps & { onSent: (roundId: string) => void }) {
   const { engine, world } = useVine();
   const line = usePostLine();
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const [ticked, setTicked] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
-  const cautions = view.findings.filter(({ finding }) => finding.severity === "caution");
+  const cautions = check.findings.filter(({ finding }) => finding.severity === "caution");
   const allTicked = cautions.every(({ id }) => ticked.includes(id));
   const hasSender = isGoodAddress(settings.teacherAddress);
 
   const send = async () => {
     setBusy(true);
     try {
-      const { round, letters } = await composeRound(
-        engine,
-        note,
-        view,
-        settings,
-        cautions.map(({ title }) => title),
-      );
+      // Read once more, since a word may have been typed after the check that is shown.
+      if ((await engine.check(note)).stops > 0) {
+        setProblem("Something was changed that must be mended first, so nothing was sent. Go back to see what it is.");
+        setBusy(false);
+        return;
+      }
+      const accepted = cautions.map(({ title }) => title);
+      const { round, letters } = await composeRound(engine, note, people, settings, accepted);
       await line.send(round, letters);
       onSent(round.id);
     } catch (cause) {
@@ -88,7 +96,7 @@ function BeforeSending({ note, view, onClose, onSent }: SendSheetProps & { onSen
     <>
       <Modal.Body>
         <p>
-          <strong data-private>{view.sentence}.</strong>
+          <strong data-private>{people.sentence}.</strong>
         </p>
         <p className="quiet">
           {settings.takeBackSeconds > 0
@@ -131,7 +139,7 @@ function BeforeSending({ note, view, onClose, onSent }: SendSheetProps & { onSen
             </tr>
           </thead>
           <tbody>
-            {view.letters.map(({ key, recipient, studentName, reason }) => (
+            {people.letters.map(({ key, recipient, studentName, reason }) => (
               <tr key={key} data-private>
                 <td>
                   <bdi>{recipient.name}</bdi>
@@ -151,8 +159,8 @@ function BeforeSending({ note, view, onClose, onSent }: SendSheetProps & { onSen
         <Button variant="link" onClick={onClose}>
           Not yet
         </Button>
-        <Button onClick={send} disabled={busy || !allTicked || !hasSender || view.stops > 0}>
-          {busy ? "Finishing the letters …" : `Send ${counted(view.letters.length, "letter")}`}
+        <Button onClick={send} disabled={busy || !allTicked || !hasSender || check.stops > 0}>
+          {busy ? "Finishing the letters …" : `Send ${counted(people.letters.length, "letter")}`}
         </Button>
       </Modal.Footer>
     </>

@@ -8,13 +8,13 @@ import type { Note } from "@/core/model/note";
 import { AddressDialog } from "@/ui/families/AddressDialog";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/letterView";
-import type { FindingView, NoteView } from "@/workers/engine/noteView";
+import type { CheckView, FindingView } from "@/workers/engine/noteView";
 import type { LetterEditors } from "./useLetterEditors";
 
 interface SidePartProps {
   readonly note: Note;
   readonly editors: LetterEditors;
-  readonly view: NoteView;
+  readonly check: CheckView;
   readonly letter: LetterView;
   readonly onChange: (part: Partial<Note>) => void;
   readonly onShow: (letterKey: string) => void;
@@ -22,15 +22,15 @@ interface SidePartProps {
 
 /** What can be placed in the letter, what the chosen field does, and what the check found. */
 export function SidePart(props: SidePartProps) {
-  const { editors, view, letter } = props;
+  const { editors, check, letter } = props;
   return (
     <aside className="workspace-part" aria-label="Fields and findings">
       <ChosenField editor={editors.subject} letter={letter} />
       <ChosenField editor={editors.body} letter={letter} />
-      {view.findings.length > 0 && (
+      {check.findings.length > 0 && (
         <div className="d-grid gap-2" role="status" aria-label="Findings">
           <h2>Before it can go</h2>
-          {view.findings.map((finding) => (
+          {check.findings.map((finding) => (
             <FindingCard key={finding.id} finding={finding} {...props} />
           ))}
         </div>

@@ -1,36 +1,37 @@
 "use client";
 import { Plus, X } from "lucide-react";
+import { memo } from "react";
 import { Button } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
-import type { MatchView, NoteView } from "@/workers/engine/noteView";
+import type { MatchView, NotePeople, PeopleView } from "@/workers/engine/noteView";
 import { SelectionSentence } from "./SelectionSentence";
 
 interface WhoPartProps {
-  readonly note: Note;
-  readonly view: NoteView;
+  readonly note: NotePeople;
+  readonly people: PeopleView;
   /** The key of the letter that is shown. */
   readonly shown: string | undefined;
   readonly onChange: (part: Partial<Note>) => void;
   readonly onShow: (letterKey: string) => void;
 }
 
-/** Who gets the note, why, who only just does not, and who is left out. */
-export function WhoPart({ note, view, shown, onChange, onShow }: WhoPartProps) {
+/** Drawn anew only when the people change, not with every letter typed. Who gets the note, why, who only just does not, and who is left out. */
+export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, onShow }: WhoPartProps) {
   const { selection } = note;
   const setLeftOut = (leftOutStudentIds: string[]) => onChange({ selection: { ...selection, leftOutStudentIds } });
   const leaveOut = (id: string) => setLeftOut([...new Set([...selection.leftOutStudentIds, id])]);
   const takeIn = (id: string) => setLeftOut(selection.leftOutStudentIds.filter((known) => known !== id));
   const letterOf = (match: MatchView) =>
-    view.letters.find(({ classId, studentId }) => classId === match.classId && studentId === match.studentId)?.key;
-  const noLetters = view.leftOutRecipients.length + view.leftOutByHand.length;
+    people.letters.find(({ classId, studentId }) => classId === match.classId && studentId === match.studentId)?.key;
+  const noLetters = people.leftOutRecipients.length + people.leftOutByHand.length;
 
   return (
     <section className="workspace-part" aria-label="Who gets it">
       <SelectionSentence note={note} onChange={onChange} />
       <div>
-        <h2>{view.selectedWords}</h2>
+        <h2>{people.selectedWords}</h2>
         <ul className="who-list small">
-          {view.selected.map((match) => {
+          {people.selected.map((match) => {
             const key = letterOf(match);
             const isShown = key !== undefined && shown?.startsWith(`${match.key}/`) === true;
             return (
@@ -61,13 +62,13 @@ export function WhoPart({ note, view, shown, onChange, onShow }: WhoPartProps) {
           })}
         </ul>
       </div>
-      <MatchList title="Only just outside" matches={view.nearMisses} />
-      <MatchList title="Without an average" matches={view.noAverage} />
+      <MatchList title="Only just outside" matches={people.nearMisses} />
+      <MatchList title="Without an average" matches={people.noAverage} />
       {noLetters > 0 && (
         <div>
           <h2>Left out</h2>
           <ul className="who-list small">
-            {view.leftOutByHand.map((match) => (
+            {people.leftOutByHand.map((match) => (
               <li key={match.key}>
                 <strong data-private>
                   <bdi>{match.name}</bdi>
@@ -76,7 +77,7 @@ export function WhoPart({ note, view, shown, onChange, onShow }: WhoPartProps) {
                 <TakeIn name={match.name} onTakeIn={() => takeIn(match.studentId)} />
               </li>
             ))}
-            {view.leftOutRecipients.map(({ key, recipientId, name, about, cause }) => (
+            {people.leftOutRecipients.map(({ key, recipientId, name, about, cause }) => (
               <li key={key}>
                 <strong data-private>
                   <bdi>{name}</bdi>
@@ -97,7 +98,7 @@ export function WhoPart({ note, view, shown, onChange, onShow }: WhoPartProps) {
       )}
     </section>
   );
-}
+});
 
 /** Keeps the student whose letter is shown in sight. */
 function intoView(element: HTMLLIElement | null): void {

@@ -2,13 +2,13 @@ import type { Letter, Round } from "@/core/delivery/round";
 import type { Note } from "@/core/model/note";
 import type { Settings } from "@/core/model/settings";
 import type { Engine } from "@/workers/engine/engineClient";
-import type { NoteView } from "@/workers/engine/noteView";
+import type { PeopleView } from "@/workers/engine/noteView";
 
 /** A round with all its letters finished, as they are to leave. Nothing is kept or sent yet. */
 export async function composeRound(
   engine: Engine,
   note: Note,
-  view: NoteView,
+  people: PeopleView,
   settings: Settings,
   acceptedCautions: readonly string[],
 ): Promise<{ round: Round; letters: Letter[] }> {
@@ -44,8 +44,8 @@ export async function composeRound(
     id: roundId,
     noteId: note.id,
     noteName: note.name || "Note without a name",
-    sentence: view.sentence,
-    summary: view.summary,
+    sentence: people.sentence,
+    summary: people.summary,
     acceptedCautions: [...acceptedCautions],
     from: { name: settings.teacherName, address: settings.teacherAddress },
     createdAt: now,

@@ -1,5 +1,5 @@
 "use client";
-import { type DependencyList, useEffect, useState } from "react";
+import { type DependencyList, useEffect, useRef, useState } from "react";
 import type { Engine } from "@/workers/engine/engineClient";
 import { useVine } from "./VineContext";
 
@@ -11,13 +11,28 @@ export function useAnswer<T>(ask: (engine: Engine) => Promise<T>, question: Depe
   const { engine, revision } = useVine();
   const [answer, setAnswer] = useState<{ value: T }>();
   const [failure, setFailure] = useState<unknown>();
+  const line = useRef<{ busy: boolean; next?: () => void }>({ busy: false });
   // biome-ignore lint/correctness/useExhaustiveDependencies: the caller lists what its question depends on
   useEffect(() => {
     let wanted = true;
-    ask(engine).then(
-      (value) => wanted && setAnswer({ value }),
-      (cause) => wanted && setFailure(cause),
-    );
+    const put = () => {
+      if (!wanted) return;
+      line.current.busy = true;
+      ask(engine)
+        .then(
+          (value) => wanted && setAnswer({ value }),
+          (cause) => wanted && setFailure(cause),
+        )
+        .finally(() => {
+          line.current.busy = false;
+          const { next } = line.current;
+          line.current.next = undefined;
+          next?.();
+        });
+    };
+    // While an answer is made only the newest question waits: fast typing must not pile up questions.
+    if (line.current.busy) line.current.next = put;
+    else put();
     return () => {
       wanted = false;
     };

@@ -8,7 +8,7 @@ import { startScoreImport } from "@/core/tables/startScoreImport";
 import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterView } from "./letterView";
-import { letterEntries, noteSentence, noteView } from "./noteView";
+import { checkView, letterEntries, noteSentence, peopleView } from "./noteView";
 
 let loaded: FiguresIndex | undefined;
 
@@ -23,7 +23,8 @@ const engine: EngineApi = {
   },
   apply: (change) => index().apply(change),
   gradebook: (classId, period) => gradebookView(index(), classId, period),
-  note: (note) => noteView(index(), note),
+  people: (note) => peopleView(index(), note),
+  check: (note) => checkView(index(), note),
   sentence: (note) => noteSentence(index(), note),
   letter: (note, key) => letterView(index(), note, key),
   finishedLetter: (note, key) => {

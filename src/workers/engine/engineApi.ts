@@ -8,16 +8,17 @@ import type { RawTable } from "@/core/tables/rawTable";
 import type { ScoreImport, ScoreImportChoices } from "@/core/tables/scoreImport";
 import type { GradebookView } from "./gradebookView";
 import type { LetterView } from "./letterView";
-import type { LetterEntry, NoteView } from "./noteView";
+import type { CheckView, LetterEntry, NotePeople, PeopleView } from "./noteView";
 
 /** What the engine worker can be asked. It holds the world and its figures; screens hold neither. */
 export interface EngineApi {
   load(records: WorldRecords, today: Day): void;
   apply(change: Change): void;
   gradebook(classId: string, period: Period): GradebookView | undefined;
-  note(note: Note): NoteView;
+  people(note: NotePeople): PeopleView;
+  check(note: Note): CheckView;
   sentence(note: Note): string;
-  letter(note: Pick<Note, "selection" | "audience" | "leftOutRecipientIds">, key: string | undefined): LetterView;
+  letter(note: NotePeople, key: string | undefined): LetterView;
   /** One finished letter, as it would be sent. */
   finishedLetter(note: Note, key: string): RenderedLetter | undefined;
   /** All letters of a note, finished, in the order of the list. */

@@ -40,8 +40,11 @@ export interface FindingView {
   readonly mend: string;
 }
 
-/** Everything the note workspace shows but the words of the letter themselves. */
-export interface NoteView {
+/** What of a note decides who gets it. While its words are written, this stays. */
+export type NotePeople = Pick<Note, "selection" | "audience" | "leftOutRecipientIds">;
+
+/** Who gets a note, who does not, and why. */
+export interface PeopleView {
   readonly sentence: string;
   /** "48 students selected", and how often when some are in two classes. */
   readonly selectedWords: string;
@@ -58,6 +61,10 @@ export interface NoteView {
   }[];
   readonly letters: readonly LetterEntry[];
   readonly summary: string;
+}
+
+/** What the check found in all letters of a note. */
+export interface CheckView {
   readonly findings: readonly FindingView[];
   readonly stops: number;
   readonly cautions: number;
@@ -65,22 +72,16 @@ export interface NoteView {
   readonly findingsSentence: string;
 }
 
-/** The plan, the words and the findings of a note, made together so that they always agree. */
-export function noteView(index: FiguresIndex, note: Note): NoteView {
-  const plan = planNote(index, note);
-  const findings = checkNote(index, note, plan).map(findingView);
+/** Reads every letter of a note as it would be sent. */
+export function checkView(index: FiguresIndex, note: Note): CheckView {
+  const findings = checkNote(index, note, planNote(index, note)).map(findingView);
   const stops = findings.filter(({ finding }) => isStop(finding)).length;
-  return {
-    ...peopleView(index, note, plan),
-    findings,
-    stops,
-    cautions: findings.length - stops,
-    findingsSentence: findingsSentence(stops, findings.length - stops),
-  };
+  const cautions = findings.length - stops;
+  return { findings, stops, cautions, findingsSentence: findingsSentence(stops, cautions) };
 }
 
 /** The sentence of a note's selection, for lists and the record. */
-export function noteSentence(index: FiguresIndex, note: Note): string {
+export function noteSentence(index: FiguresIndex, note: Pick<Note, "selection">): string {
   const { world } = index;
   return selectionSentence(note.selection, {
     classLabel: (id) => labelOf(index, id),
@@ -97,7 +98,9 @@ export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[
   });
 }
 
-function peopleView(index: FiguresIndex, note: Note, plan: NotePlan) {
+/** Who gets a note, in words. */
+export function peopleView(index: FiguresIndex, note: NotePeople): PeopleView {
+  const plan = planNote(index, note);
   const views = (matches: readonly Match[]) => matches.map((match) => matchView(index, match));
   const recipients = new Map<string, string[]>();
   for (const { match, recipient } of plan.letters) {

@@ -1,0 +1,88 @@
+import { mkdtemp, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { choose, fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { TestServer } from "./support/server";
+import { beginNote, wordsOf } from "./support/steps";
+
+let server: TestServer;
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24" });
+  browser = await launchBrowser();
+  page = await openPage(browser, server.url);
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.stop();
+});
+
+test("a family that can't be reached is found, and its address mended and the mend undone", async () => {
+  await press(page, "Families", "link");
+  await waitForWords(page, "142 students");
+  await page.locator("#only-trouble").click();
+  await waitForWords(page, "address is not one");
+  const trouble = () =>
+    page.$$eval(
+      ".tag.is-look",
+      (tags) => tags.filter(({ textContent }) => textContent === "address is not one").length,
+    );
+  const before = await trouble();
+  await page.evaluate(() => {
+    const tag = [...document.querySelectorAll(".tag")].find(({ textContent }) => textContent === "address is not one");
+    tag?.parentElement?.querySelector("button")?.click();
+  });
+  await waitForWords(page, "This is not an address yet");
+  await fill(page, "Letters go to", "mended@harbourmail.example");
+  await press(page, "Save address");
+  await waitForWords(page, "is mended@harbourmail.example now");
+  expect(await trouble()).toBe(before - 1);
+  await press(page, "Undo");
+  await page.waitForFunction(
+    (count) =>
+      [...document.querySelectorAll(".tag")].filter(({ textContent }) => textContent === "address is not one")
+        .length === count,
+    {},
+    before,
+  );
+});
+
+test("a file that is no table is refused with what is safe and what to do", async () => {
+  const folder = await mkdtemp(path.join(tmpdir(), "vine-note-file-"));
+  const file = path.join(folder, "photo.csv");
+  await writeFile(file, Buffer.from([0x89, 0x50, 0x00, 0x00, 0x01]));
+  await press(page, "Gradebook", "link");
+  await press(page, "Bring in scores", "link");
+  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(file);
+  await waitForWords(page, "photo.csv is not a table that can be read here. Nothing was changed.");
+  await rm(folder, { recursive: true });
+});
+
+test("the check follows what is written: drafting words and an empty subject stop, a field with a stand-in does not", async () => {
+  await beginNote(page, "How things stand");
+  await choose(page, "Classes", "Earth Systems 9, Block 5");
+  await waitForWords(page, "in 1 class.");
+  const stops = () => page.$$eval(".finding.is-stop", (cards) => cards.map(({ textContent }) => textContent ?? ""));
+  const before = (await stops()).length;
+  await page.focus(".letter-body .tiptap");
+  await page.keyboard.type("[insert name] ");
+  await waitForWords(page, "The letter still says “[insert name]”");
+  await page.focus(".letter-subject .tiptap");
+  await page.keyboard.down("Control");
+  await page.keyboard.press("a");
+  await page.keyboard.up("Control");
+  await page.keyboard.press("Backspace");
+  await waitForWords(page, "The subject is empty");
+  expect((await stops()).length).toBe(before + 2);
+  expect(await page.$eval(".foot .btn-primary", (button) => (button as HTMLButtonElement).disabled)).toBe(true);
+
+  await press(page, "Notes", "link");
+  await waitForWords(page, "Begin a note");
+  await page.locator(".lines a").click();
+  await waitForWords(page, "The letter still says “[insert name]”");
+  expect(await wordsOf(page, ".letter-body")).toContain("[insert name]");
+});

@@ -1,0 +1,104 @@
+import { describe, expect, test } from "vitest";
+import { FiguresIndex } from "@/core/figures/figuresIndex";
+import { startNote } from "@/core/letter/starterNotes";
+import { worldOf } from "@/core/model/world";
+import { readDelimited } from "@/core/tables/readDelimited";
+import { planScoreImport } from "@/core/tables/scoreImport";
+import { startScoreImport } from "@/core/tables/startScoreImport";
+import { delimitedText, demoFiles } from "@/demo/demoFiles";
+import { demoSchool } from "@/demo/demoSchool";
+import { gradebookView } from "./gradebookView";
+import { letterView } from "./letterView";
+import { checkView, peopleView } from "./noteView";
+
+const school = demoSchool("2026-11-24");
+const index = new FiguresIndex(worldOf(school), "2026-11-24");
+const note = startNote("below a threshold", { id: "n", now: 0, period: "winter" });
+
+describe("what the screens are given", () => {
+  test("the gradebook has a row for each student and a cell for each piece, with the statuses in words", () => {
+    const view = gradebookView(index, "class-1", "winter");
+    expect(view?.rows).toHaveLength(28);
+    expect(view?.rows.every(({ cells }) => cells.length === view.work.length)).toBe(true);
+    const statuses = new Set(view?.rows.flatMap(({ cells }) => cells.map(({ status }) => status)));
+    expect(
+      [...statuses].every((status) =>
+        ["", "missing", "incomplete", "late", "excused", "pending", "handed in"].includes(status),
+      ),
+    ).toBe(true);
+    for (const row of view?.rows ?? []) {
+      expect(row.cells.filter(({ status }) => status === "missing" || status === "incomplete")).toHaveLength(
+        row.missing,
+      );
+    }
+    expect(gradebookView(index, "no such class", "winter")).toBeUndefined();
+  });
+
+  test("the people of a note: the list, the letters and the sentence agree", () => {
+    const view = peopleView(index, note);
+    expect(view.letters.length).toBeGreaterThan(view.selected.length);
+    expect(view.summary).toContain(`${view.letters.length} letters`);
+    expect(view.sentence).toBe("Students in all classes whose overall average is below 70\u00a0% in Winter term");
+    for (const { reason } of view.selected) expect(reason).toMatch(/^overall [\d.]+\u00a0%.* in .*, below 70\u00a0%$/);
+    for (const { reason } of view.nearMisses) expect(reason).toContain("not below 70\u00a0%");
+    const letters = new Set(view.letters.map(({ classId, studentId }) => `${classId}/${studentId}`));
+    expect([...letters].every((key) => view.selected.some((match) => match.key === key))).toBe(true);
+  });
+
+  test("leaving a person out by hand takes the letter away and mends the stop", () => {
+    const bad = checkView(index, startNote("progress", { id: "n", now: 0, period: "winter" }));
+    const ids = bad.findings.flatMap(({ finding }) => finding.path.recipientId ?? []);
+    expect(ids.length).toBeGreaterThan(0);
+    const mended = checkView(index, {
+      ...startNote("progress", { id: "n", now: 0, period: "winter" }),
+      leftOutRecipientIds: ids,
+    });
+    expect(mended.stops).toBe(0);
+  });
+
+  test("the letter shown while writing is found by its key, the first without one", () => {
+    const { letters } = peopleView(index, note);
+    const third = letters[2];
+    const view = letterView(index, note, third?.key);
+    expect(view).toMatchObject({ key: third?.key, place: 2, count: letters.length });
+    expect(view.fields.find(({ id }) => id === "student.fullName")?.value).toBe(third?.studentName);
+    expect(letterView(index, note, "gone").place).toBe(0);
+    const nobody = { ...note, audience: { guardians: "none" as const, students: false } };
+    expect(letterView(index, nobody, undefined)).toMatchObject({ key: undefined, count: 0, averages: undefined });
+  });
+});
+
+describe("the files to bring in", () => {
+  const byName = new Map(demoFiles(school).map((file) => [file.name, file]));
+  const planOf = (name: string, asWorkbook = false) => {
+    const file = byName.get(name);
+    if (!file) throw new Error(name);
+    const reading = readDelimited(new TextEncoder().encode(delimitedText(file)), name);
+    const table = asWorkbook
+      ? { name, rows: file.rows.map((row) => row.map(String)) }
+      : reading.ok
+        ? reading.tables[0]
+        : undefined;
+    if (!table) throw new Error(`${name} was not read.`);
+    const choices = startScoreImport(table, { termId: "winter", newId: () => "new" }, index.world);
+    return { choices, plan: planScoreImport(table, choices, index.world) };
+  };
+
+  test.each([
+    ["scores-ocean-science-8-block-1.csv", false, "class-1", 28],
+    ["scores-ocean-science-8-block-2.csv", false, "class-2", 29],
+    ["scores-earth-systems-9-block-3.xlsx", true, "class-3", 30],
+    ["scores-earth-systems-9-block-5.tsv", false, "class-4", 26],
+  ] as const)("%s is joined with its class", (name, asWorkbook, classId, scores) => {
+    const { choices, plan } = planOf(name, asWorkbook);
+    expect(choices.classId).toBe(classId);
+    expect(plan.rows.every(({ match }) => match.kind === "certain")).toBe(true);
+    expect(plan.columns.map(({ changes }) => changes.length)).toEqual([scores]);
+  });
+
+  test("marks are asked, and namesakes in capitals too", () => {
+    expect(planOf("scores-earth-systems-9-block-5.tsv").plan.openMarks).toEqual([{ mark: "abs", count: 3 }]);
+    const { plan } = planOf("scores-charts-and-navigation.xlsx", true);
+    expect(plan.rows.filter(({ match }) => match.kind !== "nobody")).toHaveLength(34);
+  });
+});
