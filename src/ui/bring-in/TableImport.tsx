@@ -3,12 +3,13 @@ import { useEffect, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import { isEmptyChange } from "@/core/change/change";
-import { classLabel } from "@/core/model/schoolClass";
 import { currentTerm } from "@/core/model/term";
 import type { RawTable } from "@/core/tables/rawTable";
 import { guessTargets, type ScoreImport, type ScoreImportChoices } from "@/core/tables/scoreImport";
 import { counted } from "@/core/words";
+import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { Skeleton } from "@/ui/shared/Skeleton";
+import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
 import { ColumnsSheet } from "./ColumnsSheet";
@@ -19,7 +20,6 @@ import { RowsSheet } from "./RowsSheet";
 /** One table: how it was read, whose rows they are, what would change; then the one button. */
 export function TableImport({ table, onDone }: { table: RawTable; onDone: () => void }) {
   const { world, today, engine, applyImport } = useVine();
-  const terms = [...world.terms.values()];
   const [choices, setChoices] = useState<ScoreImportChoices>();
   useEffect(() => {
     const termId = currentTerm([...world.terms.values()], today)?.id ?? "";
@@ -66,21 +66,13 @@ export function TableImport({ table, onDone }: { table: RawTable; onDone: () => 
         <Form.Group controlId="import-class">
           <Form.Label className="small mb-1">Class</Form.Label>
           <Form.Select size="sm" value={choices.classId} onChange={(event) => void chooseClass(event.target.value)}>
-            {[...world.classes.values()].map((schoolClass) => (
-              <option key={schoolClass.id} value={schoolClass.id}>
-                {classLabel(schoolClass)}
-              </option>
-            ))}
+            <ClassOptions />
           </Form.Select>
         </Form.Group>
         <Form.Group controlId="import-term">
           <Form.Label className="small mb-1">Term</Form.Label>
           <Form.Select size="sm" value={choices.termId} onChange={(event) => chooseTerm(event.target.value)}>
-            {terms.map((term) => (
-              <option key={term.id} value={term.id}>
-                {term.name}
-              </option>
-            ))}
+            <TermOptions />
           </Form.Select>
         </Form.Group>
         <p className="flex-grow-1 mb-1" role="status">

@@ -10,6 +10,7 @@ import { byFamilyName, fullName, type Student } from "@/core/model/student";
 import type { World } from "@/core/model/world";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
+import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { EmptyState } from "@/ui/shared/EmptyState";
 import { OpenDemo } from "@/ui/shared/OpenDemo";
 import { useVine } from "@/ui/shared/VineContext";
@@ -73,11 +74,7 @@ export function FamiliesScreen() {
             onChange={(event) => setClassId(event.target.value)}
           >
             <option value="all">All classes</option>
-            {[...world.classes.values()].map((schoolClass) => (
-              <option key={schoolClass.id} value={schoolClass.id}>
-                {classLabel(schoolClass)}
-              </option>
-            ))}
+            <ClassOptions />
           </Form.Select>
           <Form.Check
             type="checkbox"

@@ -2,13 +2,14 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
-import { classLabel } from "@/core/model/schoolClass";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
+import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { EmptyState } from "@/ui/shared/EmptyState";
 import { OpenDemo } from "@/ui/shared/OpenDemo";
 import { Skeleton } from "@/ui/shared/Skeleton";
+import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
 import { GradebookGrid } from "./GradebookGrid";
@@ -51,11 +52,7 @@ export function GradebookScreen() {
               value={classId}
               onChange={(event) => setChosenClass(event.target.value)}
             >
-              {classes.map((schoolClass) => (
-                <option key={schoolClass.id} value={schoolClass.id}>
-                  {classLabel(schoolClass)}
-                </option>
-              ))}
+              <ClassOptions />
             </Form.Select>
             <Form.Select
               size="sm"
@@ -64,11 +61,7 @@ export function GradebookScreen() {
               value={period}
               onChange={(event) => setChosenPeriod(event.target.value)}
             >
-              {terms.map((term) => (
-                <option key={term.id} value={term.id}>
-                  {term.name}
-                </option>
-              ))}
+              <TermOptions />
               <option value={WHOLE_YEAR}>Whole year</option>
             </Form.Select>
           </div>

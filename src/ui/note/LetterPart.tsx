@@ -127,10 +127,12 @@ function Tools({ editors: { body } }: { editors: LetterEditors }) {
       run: () => body.chain().focus().toggleOrderedList().run(),
     },
     { label: "Link", icon: Link2, on: active.link, run: () => setLinking(!linking) },
+    { label: "Undo", icon: Undo2, off: !active.undo, run: () => body.chain().focus().undo().run() },
+    { label: "Redo", icon: Redo2, off: !active.redo, run: () => body.chain().focus().redo().run() },
   ];
   return (
     <div className="d-flex flex-wrap gap-1" role="toolbar" aria-label="How words are set">
-      {tools.map(({ label, icon: Icon, on, run }) => (
+      {tools.map(({ label, icon: Icon, on, off, run }) => (
         <Button
           key={label}
           size="sm"
@@ -138,31 +140,12 @@ function Tools({ editors: { body } }: { editors: LetterEditors }) {
           aria-pressed={on}
           aria-label={label}
           title={label}
+          disabled={off}
           onClick={run}
         >
           <Icon size={15} aria-hidden />
         </Button>
       ))}
-      <Button
-        size="sm"
-        variant="outline-secondary"
-        aria-label="Undo"
-        title="Undo"
-        disabled={!active.undo}
-        onClick={() => body.chain().focus().undo().run()}
-      >
-        <Undo2 size={15} aria-hidden />
-      </Button>
-      <Button
-        size="sm"
-        variant="outline-secondary"
-        aria-label="Redo"
-        title="Redo"
-        disabled={!active.redo}
-        onClick={() => body.chain().focus().redo().run()}
-      >
-        <Redo2 size={15} aria-hidden />
-      </Button>
       {linking && <LinkForm body={body} onDone={() => setLinking(false)} />}
     </div>
   );

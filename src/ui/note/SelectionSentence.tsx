@@ -7,6 +7,7 @@ import { fullName } from "@/core/model/student";
 import { WHOLE_YEAR } from "@/core/model/term";
 import type { Comparison, Condition } from "@/core/selection/condition";
 import type { Selection } from "@/core/selection/selection";
+import { TermOptions } from "@/ui/shared/TermOptions";
 import { useVine } from "@/ui/shared/VineContext";
 import type { NotePeople } from "@/workers/engine/noteView";
 
@@ -57,11 +58,7 @@ export function SelectionSentence({ note, onChange }: SelectionSentenceProps) {
       ))}{" "}
       in{" "}
       <select aria-label="Term" value={selection.period} onChange={(event) => set({ period: event.target.value })}>
-        {[...world.terms.values()].map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <TermOptions />
         <option value={WHOLE_YEAR}>the whole year</option>
       </select>
       {without.length > 0 && <span data-private>; without {without.join(", ")}</span>}.
