@@ -143,12 +143,12 @@ export const FAMILY_NAMES = [
 /** Families whose names try the program: accents, apostrophes, hyphens, other scripts; with the language they read. */
 export const NOTABLE_FAMILIES = [
   { given: "Siobhán", family: "O’Dwyer", language: "en" },
-  { given: "Anne-Sophie", family: "Rey-Duval", language: "en" },
+  { given: "عمر", family: "الخطيب", language: "ar" },
   { given: "Ana", family: "Wójcik", language: "pl" },
   { given: "Zbigniew", family: "Źdźbłowski", language: "pl" },
   { given: "Nguyễn Thị", family: "Hương", language: "vi" },
   { given: "Đức", family: "Trần", language: "vi" },
-  { given: "عمر", family: "الخطيب", language: "ar" },
+  { given: "Anne-Sophie", family: "Rey-Duval", language: "en" },
   { given: "ليلى", family: "حداد", language: "ar" },
   { given: "María José", family: "Peñalver de la Cruz", language: "es" },
   { given: "Íñigo", family: "Núñez", language: "es" },
