@@ -2,8 +2,8 @@ import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { type BlockModel, blockModel } from "@/core/letter/blocks";
 import { fieldsFor } from "@/core/letter/fields";
 import { letterContext } from "@/core/letter/noteLetters";
-import type { Note } from "@/core/model/note";
 import { planNote } from "@/core/selection/planNote";
+import type { NotePeople } from "./noteView";
 
 export interface FieldView {
   readonly id: string;
@@ -25,11 +25,7 @@ export interface LetterView {
 }
 
 /** The values for one letter of a note, the first when there is none of that key. */
-export function letterView(
-  index: FiguresIndex,
-  note: Pick<Note, "selection" | "audience" | "leftOutRecipientIds">,
-  key: string | undefined,
-): LetterView {
+export function letterView(index: FiguresIndex, note: NotePeople, key: string | undefined): LetterView {
   const { letters } = planNote(index, note);
   const place = Math.max(
     0,
