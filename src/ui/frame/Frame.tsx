@@ -46,8 +46,8 @@ export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
           <Ready vine={vine}>{children}</Ready>
         )}
       </div>
-      {/* Above the foot, where the main action of a note stands. */}
-      <Toaster position="bottom-right" offset={{ bottom: 76 }} closeButton />
+      {/* Beside the stem and above the foot: main actions stand at the right, and a message must never take their click. */}
+      <Toaster position="bottom-left" offset={{ bottom: 76, left: 190 }} closeButton />
     </CoverProvider>
   );
 }
