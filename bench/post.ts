@@ -32,7 +32,8 @@ export async function postBench(): Promise<Comparison> {
       });
     }
     for (let seq = 0, open = letters.length; open > 0; ) {
-      const events = await room.eventsAfter(seq, 1000);
+      await room.waitBeyond(seq, 1000);
+      const events = room.eventsAfter(seq);
       open -= events.filter(({ state, roundId }) => state === "accepted" && roundId === `round-${runs}`).length;
       seq = events.at(-1)?.seq ?? seq;
     }

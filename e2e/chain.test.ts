@@ -102,32 +102,35 @@ describe("from a gradebook file to a family's mailbox", () => {
       `\ufeffOcean Science 8\n\nStudent,Tide table work (${NEW_POINTS})\n${rows.join("\n")}\n"Nobody, Known",3\n`,
     );
     await press(page, "Gradebook", "link");
-    await press(page, "Bring in scores", "link");
+    await press(page, "Bring in", "link");
     const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);
     await waitForWords(page, "Several students have this name");
-    await waitForWords(page, "Nobody of this class has this number or name");
     await waitForWords(page, `${enrolled.length - 2} of ${enrolled.length + 1} rows joined`);
+    await press(page, "week.csv");
+    await waitForWords(page, "Nobody here has this number or name");
+    await press(page, "Back to what will change");
 
     // The file lists the class backwards: the first of the two rows is the second namesake.
     const backwards = [...namesakes].reverse();
     const upper = `${backwards[0]?.familyName.toUpperCase()}, ${backwards[0]?.givenName}`;
-    const pickers = await page.$$(`select[aria-label="Whose row is ${upper}"]`);
+    const pickers = await page.$$(`select[aria-label="Who is ${upper}"]`);
     for (const [place, picker] of pickers.entries()) await picker.select(backwards[place]?.id ?? "");
-    await press(page, `Apply ${enrolled.length} scores`);
-    await waitForWords(page, "were brought in");
+    await waitForWords(page, `${enrolled.length} scores in 1 piece of work`);
+    await press(page, "Apply");
+    await waitForWords(page, "Brought in:");
     const workHeads = async () => {
       await press(page, "Gradebook", "link");
       await page.waitForSelector(".work-head");
       return wordsOf(page, ".grid thead");
     };
     expect(await workHeads()).toContain("Tide table work");
-    await press(page, "Bring in scores", "link");
-    await press(page, "Take back");
+    await press(page, "Bring in", "link");
+    await press(page, "Take back week.csv");
     await waitForWords(page, "Taken back");
     expect(await workHeads()).not.toContain("Tide table work");
-    await press(page, "Bring in scores", "link");
-    await press(page, "Apply again");
+    await press(page, "Bring in", "link");
+    await press(page, "Apply again week.csv");
     await page.waitForFunction(() => !document.body.textContent?.includes("Taken back"));
     expect(await workHeads()).toContain("Tide table work");
   });

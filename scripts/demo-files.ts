@@ -2,20 +2,33 @@
 import { mkdir, writeFile } from "node:fs/promises";
 import path from "node:path";
 import writeWorkbook from "write-excel-file/node";
-import { delimitedText, demoFiles } from "@/demo/demoFiles";
+import { type DemoTable, delimitedText, demoBundles, demoFiles, weekOfExports } from "@/demo/demoFiles";
 import { demoSchool } from "@/demo/demoSchool";
 
 const FOLDER = path.resolve(import.meta.dirname, "../demo/files");
+const TODAY = "2026-11-24";
 
-async function main(): Promise<void> {
-  await mkdir(FOLDER, { recursive: true });
-  for (const file of demoFiles(demoSchool("2026-11-24"))) {
-    const target = path.join(FOLDER, file.name);
-    if (file.shape === "workbook") {
-      await writeWorkbook(file.rows.map((row) => row.map((value) => ({ value })))).toFile(target);
-    } else await writeFile(target, delimitedText(file));
-    console.info(target);
-  }
+/** Writes tables into a folder as the files that they stand for. */
+export async function writeTables(tables: readonly DemoTable[], folder: string): Promise<string[]> {
+  await mkdir(folder, { recursive: true });
+  return Promise.all(
+    tables.map(async (table) => {
+      const target = path.join(folder, table.name);
+      if (table.shape === "workbook") {
+        await writeWorkbook(table.rows.map((row) => row.map((value) => ({ value })))).toFile(target);
+      } else await writeFile(target, delimitedText(table));
+      return target;
+    }),
+  );
 }
 
-main();
+async function main(): Promise<void> {
+  const school = demoSchool(TODAY);
+  await writeTables(demoFiles(school), FOLDER);
+  await writeTables(weekOfExports(school, 1), path.join(FOLDER, "week-1"));
+  await writeTables(weekOfExports(school, 2), path.join(FOLDER, "week-2"));
+  for (const { name, bytes } of demoBundles(school, TODAY)) await writeFile(path.join(FOLDER, name), bytes);
+  console.info(FOLDER);
+}
+
+if (process.argv[1] && import.meta.filename === path.resolve(process.argv[1])) void main();

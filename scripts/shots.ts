@@ -30,7 +30,7 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".grid");
   await take("gradebook");
-  await press(page, "Bring in scores", "link");
+  await press(page, "Bring in", "link");
   const input = await page.waitForSelector("input[type=file]");
   await (input as unknown as { uploadFile(file: string): Promise<void> }).uploadFile(
     path.resolve(import.meta.dirname, "../demo/files/scores-ocean-science-8-block-1.csv"),

@@ -18,6 +18,7 @@ export function demoFamilies(random: Random, count: number): { students: Student
       studentNumber: String(40_000 + place * 7 + 13),
       givenName: given,
       familyName: family,
+      tags: [],
       address: `s${40_000 + place * 7 + 13}@students.sallowbay.example`,
       guardians: sibling?.guardians ?? [],
     };
@@ -68,6 +69,7 @@ function demoHousehold(random: Random, student: Student, place: number, language
       language: reads,
       householdId: `household-${place + 1}`,
       confirmation: "not asked" as const,
+      frequency: "each letter" as const,
     };
   });
 }

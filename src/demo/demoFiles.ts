@@ -1,20 +1,39 @@
+import { vcards } from "@/core/formats/vcard";
+import { writeOneRoster } from "@/core/formats/writeOneRoster";
+import type { Day } from "@/core/model/day";
+import type { SchoolClass } from "@/core/model/schoolClass";
 import { fullName, type Student } from "@/core/model/student";
-import type { WorldRecords } from "@/core/model/world";
+import { type WorldRecords, worldOf } from "@/core/model/world";
 
 export type Cell = string | number;
-/** A file to bring in: rows of cells, and how they are written down. */
-export interface DemoFile {
+/** A table to bring in: rows of cells, and how they are written down. */
+export interface DemoTable {
   readonly name: string;
   readonly shape: "comma" | "semicolon" | "tab" | "workbook";
   readonly rows: readonly (readonly Cell[])[];
 }
+/** A file that is no single table. */
+export interface DemoBytes {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
 
-/** Files as a gradebook exports them, each class in another shape, with the roster and the contacts. */
-export function demoFiles(school: WorldRecords): DemoFile[] {
-  const classes = school.classes.map((schoolClass) =>
-    schoolClass.studentIds.flatMap((id) => school.students.find((student) => student.id === id) ?? []),
-  );
-  const [first = [], second = [], third = [], fourth = [], fifth = []] = classes;
+interface Roll {
+  readonly schoolClass: SchoolClass;
+  readonly students: readonly Student[];
+}
+
+function rolls(school: WorldRecords): Roll[] {
+  const byId = new Map(school.students.map((student) => [student.id, student]));
+  return school.classes.map((schoolClass) => ({
+    schoolClass,
+    students: schoolClass.studentIds.flatMap((id) => byId.get(id) ?? []),
+  }));
+}
+
+/** Files as a gradebook exports them, each class in another shape, with the roster, the contacts and the answers to a form. */
+export function demoFiles(school: WorldRecords): DemoTable[] {
+  const [first = [], second = [], third = [], fourth = [], fifth = []] = rolls(school).map(({ students }) => students);
   return [
     {
       name: "scores-ocean-science-8-block-1.csv",
@@ -68,13 +87,8 @@ export function demoFiles(school: WorldRecords): DemoFile[] {
       shape: "comma",
       rows: [
         ["Student ID", "Given name", "Family name", "Class"],
-        ...school.classes.flatMap((schoolClass, place) =>
-          (classes[place] ?? []).map((one) => [
-            one.studentNumber,
-            one.givenName,
-            one.familyName,
-            `${schoolClass.name}, ${schoolClass.block}`,
-          ]),
+        ...rolls(school).flatMap(({ schoolClass, students }) =>
+          students.map((one) => [one.studentNumber, one.givenName, one.familyName, labelOf(schoolClass)]),
         ),
       ],
     },
@@ -93,15 +107,102 @@ export function demoFiles(school: WorldRecords): DemoFile[] {
         ),
       ],
     },
+    {
+      name: "form-answers.csv",
+      shape: "comma",
+      rows: [
+        ["Time stamp", "Child's name", "Guardian name", "Address", "Relation", "How often?"],
+        ...first
+          .slice(0, 6)
+          .map((one, place) => [
+            `2026-11-${10 + place} 18:0${place}:00`,
+            fullName(one),
+            `Robin ${one.familyName}`,
+            `robin.${place + 1}@tidepost.example`,
+            "aunt",
+            place % 2 === 0 ? "every letter" : "weekly",
+          ]),
+      ],
+    },
+  ];
+}
+
+/**
+ * A week's exports as one gradebook gives them: for each class the overall averages and three categories, in other
+ * orders of rows, in percents and in fractions, one student missing here and there.
+ */
+export function weekOfExports(school: WorldRecords, week: number): DemoTable[] {
+  return rolls(school).flatMap(({ schoolClass, students }, classPlace) => {
+    const slug = labelOf(schoolClass)
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-");
+    const averageOf = (place: number, shift: number) => 55 + ((place * 7 + shift * 5 + week * 3) % 45);
+    const turned = [...students].reverse();
+    return [
+      {
+        name: `${slug} overall week ${week}.csv`,
+        shape: "comma" as const,
+        rows: [
+          [labelOf(schoolClass)],
+          ["Student ID", "Student", "Overall average"],
+          ...students.map((one, place) => [one.studentNumber, backwards(one), `${averageOf(place, 0)}.5%`]),
+          ["", "Class average", "75%"],
+        ],
+      },
+      {
+        name: `${slug} labs week ${week}.csv`,
+        shape: "semicolon" as const,
+        rows: [["ID", "Labs average"], ...turned.map((one, place) => [one.studentNumber, `${averageOf(place, 1)},25`])],
+      },
+      {
+        name: `${slug} quizzes week ${week}.xlsx`,
+        shape: "workbook" as const,
+        rows: [
+          ["Given name", "Family name", "Student ID", "Quizzes"],
+          ...students
+            .slice(classPlace % 2)
+            .map((one, place) => [one.givenName, one.familyName, Number(one.studentNumber), averageOf(place, 2) / 100]),
+        ],
+      },
+      {
+        // Without numbers: namesakes are told apart by their advisory alone.
+        name: `${slug} field work week ${week}.tsv`,
+        shape: "tab" as const,
+        rows: [
+          ["Student", "Advisory", "Field work average"],
+          ...turned.map((one, place) => [
+            backwards(one),
+            Number(one.studentNumber) % 4 < 2 ? "Gulls" : "Terns",
+            averageOf(place, 3),
+          ]),
+        ],
+      },
+    ];
+  });
+}
+
+/** The same school as other programs hand it over: OneRoster, and the contacts as cards. */
+export function demoBundles(school: WorldRecords, today: Day): DemoBytes[] {
+  const world = worldOf(school);
+  return [
+    { name: "sallow-bay-oneroster.zip", bytes: writeOneRoster(world, today) },
+    {
+      name: "contacts.vcf",
+      bytes: new TextEncoder().encode(vcards(school.students.slice(0, 12), "guardians", world)),
+    },
   ];
 }
 
 /** Rows of text, with cells quoted where they need it (RFC 4180). */
-export function delimitedText({ shape, rows }: DemoFile): string {
+export function delimitedText({ shape, rows }: DemoTable): string {
   const delimiter = { comma: ",", semicolon: ";", tab: "\t", workbook: "," }[shape];
   const quoted = (cell: Cell) =>
     /[",;\t\n]/.test(String(cell)) ? `"${String(cell).replaceAll('"', '""')}"` : String(cell);
   return rows.map((row) => `${row.map(quoted).join(delimiter)}\r\n`).join("");
+}
+
+function labelOf({ name, block }: SchoolClass): string {
+  return `${name}, ${block}`;
 }
 
 function backwards(student: Student): string {

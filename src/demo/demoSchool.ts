@@ -86,6 +86,7 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
     guardians,
     assignments: work.flatMap(({ assignments }) => assignments),
     scoreColumns: work.flatMap(({ columns }) => columns),
+    averageColumns: [],
   };
 }
 
@@ -120,6 +121,7 @@ function demoClasses(size: SchoolSize, studentIds: readonly string[]): SchoolCla
       decimals: byPoints ? 1 : 0,
       gradeScaleId: SCALE.id,
       year: "mean of terms",
+      averageSource: "computed",
       termWeights: {},
     };
   });

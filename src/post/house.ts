@@ -1,6 +1,7 @@
 import { mkdir } from "node:fs/promises";
 import path from "node:path";
 import { PRIVATE_FOLDER } from "./durableFile";
+import { FamilyDesk } from "./familyDesk";
 import { PostRoom } from "./postRoom";
 import { Maildir } from "./practice/maildir";
 import { PracticePost } from "./practice/practicePost";
@@ -10,6 +11,7 @@ import { smtpTransport } from "./transport";
 export interface House {
   readonly postRoom: PostRoom;
   readonly maildir: Maildir;
+  readonly familyDesk: FamilyDesk;
 }
 
 /** Routes and the start-up code are bundled apart, so the one house lives where both find it. */
@@ -29,5 +31,6 @@ async function openHouse(): Promise<House> {
   const maildir = new Maildir(path.join(data, "mailboxes"));
   const practice = new PracticePost(maildir, Number(process.env.VINE_PRACTICE_DELAY_MS ?? 0));
   const transport = smtpTransport(await practice.listen());
-  return { postRoom: await PostRoom.open({ folder, transport, post: "practice", now: Date.now }), maildir };
+  const familyDesk = await FamilyDesk.open(path.join(data, "families"), Date.now);
+  return { postRoom: await PostRoom.open({ folder, transport, post: "practice", now: Date.now }), maildir, familyDesk };
 }

@@ -5,6 +5,7 @@ import { simpleParser } from "mailparser";
 import { afterEach, beforeEach, describe, expect, test } from "vitest";
 import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
 import type { LetterState } from "@/core/delivery/letterState";
+import { postEventSchema } from "@/core/delivery/postEvent";
 import { isOwnRequest } from "./guard";
 import { Journal } from "./journal";
 import { PostRoom, type PostRoomOptions } from "./postRoom";
@@ -65,15 +66,15 @@ async function openRoom(part: Partial<PostRoomOptions> = {}) {
   return room;
 }
 async function statesOf(room: PostRoom): Promise<Record<string, LetterState>> {
-  return Object.fromEntries((await room.eventsAfter(0, 0)).map(({ letterId, state }) => [letterId, state]));
+  return Object.fromEntries(room.eventsAfter(0).map(({ letterId, state }) => [letterId, state]));
 }
 /** Waits, by the journal's own word, until every letter is in one of the states. */
 async function until(room: PostRoom, ...states: LetterState[]): Promise<void> {
   for (let seq = 0; ; ) {
     const now = Object.values(await statesOf(room));
     if (now.length > 0 && now.every((state) => states.includes(state))) return;
-    seq = (await room.eventsAfter(0, 0)).length;
-    await room.eventsAfter(seq, 5_000);
+    seq = room.eventsAfter(0).length;
+    await room.waitBeyond(seq, 5_000);
   }
 }
 
@@ -131,7 +132,7 @@ describe("the post room", () => {
     const room = await openRoom({ transport, now: () => clock });
     await room.handOver(handOver(["full"]));
     await until(room, "deferred");
-    expect((await room.eventsAfter(0, 0)).at(-1)).toMatchObject({ reply: "452 full", nextAt: 1_000 + MINUTE });
+    expect(room.eventsAfter(0).at(-1)).toMatchObject({ reply: "452 full", nextAt: 1_000 + MINUTE });
     await room.handOver(handOver(["gone"], 0, "second"));
     await until(room, "deferred", "refused");
     await room.close();
@@ -161,9 +162,9 @@ describe("the post room", () => {
     const room = await openRoom();
     await room.handOver(handOver(["a"]));
     await until(room, "accepted");
-    const before = await room.eventsAfter(0, 0);
+    const before = room.eventsAfter(0);
     await appendFile(path.join(folder, "journal.ndjson"), '{"seq":99,"at":1,"letterId":"b"');
-    const journal = await Journal.open(path.join(folder, "journal.ndjson"));
+    const journal = await Journal.open(path.join(folder, "journal.ndjson"), postEventSchema);
     opened.push(journal);
     expect(journal.since(0)).toEqual(before);
     await journal.append([{ at: 2, letterId: "c", roundId: "r", state: "handed" }]);

@@ -1,7 +1,7 @@
 import path from "node:path";
 import type { HandOver } from "@/core/delivery/handOver";
 import { isFinal, type LetterState, mayMove, mayWithdraw } from "@/core/delivery/letterState";
-import type { PostEvent, PostStatus } from "@/core/delivery/postEvent";
+import { type PostEvent, type PostStatus, postEventSchema } from "@/core/delivery/postEvent";
 import { nextTry } from "@/core/delivery/retry";
 import { Journal } from "./journal";
 import { Problem } from "./problem";
@@ -41,13 +41,13 @@ export class PostRoom {
 
   private constructor(
     private readonly options: PostRoomOptions,
-    private readonly journal: Journal,
+    private readonly journal: Journal<PostEvent>,
     private readonly queue: Queue,
   ) {}
 
   static async open(options: PostRoomOptions): Promise<PostRoom> {
     const queue = await Queue.open(path.join(options.folder, "queue"));
-    const journal = await Journal.open(path.join(options.folder, "journal.ndjson"));
+    const journal = await Journal.open(path.join(options.folder, "journal.ndjson"), postEventSchema);
     const room = new PostRoom(options, journal, queue);
     await room.recover();
     return room;
@@ -61,9 +61,13 @@ export class PostRoom {
     return { post: this.options.post, waiting: this.ready.length + this.later.size + this.underWay };
   }
 
-  /** Events after `seq`, oldest first; waits up to `waitMs` for one. */
-  async eventsAfter(seq: number, waitMs: number): Promise<PostEvent[]> {
-    await this.journal.waitBeyond(seq, waitMs);
+  /** Resolves when there is an event after `seq`, or after `waitMs`. */
+  waitBeyond(seq: number, waitMs: number): Promise<void> {
+    return this.journal.waitBeyond(seq, waitMs);
+  }
+
+  /** Events after `seq`, oldest first. */
+  eventsAfter(seq: number): PostEvent[] {
     return this.journal.since(seq, MAX_EVENTS_PER_ANSWER);
   }
 

@@ -5,6 +5,7 @@ const STATUS_OF = {
   "not allowed": 403,
   "not there": 404,
   "already handed over": 409,
+  "too many": 429,
   "too large": 413,
   "went wrong": 500,
 } as const;
@@ -24,6 +25,8 @@ export class Problem extends Error {
 
 /** The largest request body the server reads. */
 export const MAX_BODY_BYTES = 20_000_000;
+/** The largest body that a family's page may send: a filled-in card is a few kilobytes. */
+export const MAX_FAMILY_BODY_BYTES = 50_000;
 
 /** Runs a handler and answers with its value as JSON; whatever it throws becomes one of the known problems. */
 export async function answer(handler: () => unknown | Promise<unknown>): Promise<Response> {
@@ -48,15 +51,15 @@ function problemFrom(cause: unknown): Problem {
 }
 
 /** A request's JSON body, checked; it is never read further than the limit. */
-export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+export async function readBody<T>(request: Request, schema: z.ZodType<T>, maxBytes = MAX_BODY_BYTES): Promise<T> {
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
   for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
     size += part.value.byteLength;
-    if (size > MAX_BODY_BYTES) {
+    if (size > maxBytes) {
       await reader?.cancel();
-      throw new Problem("too large", `A request may hold ${MAX_BODY_BYTES} bytes at the most.`);
+      throw new Problem("too large", `A request may hold ${maxBytes} bytes at the most.`);
     }
     chunks.push(part.value);
   }

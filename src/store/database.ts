@@ -1,8 +1,11 @@
 import Dexie, { type EntityTable } from "dexie";
 import type { Letter, Round } from "@/core/delivery/round";
+import type { ContactCard } from "@/core/families/contactCard";
+import type { FamilyAnswer } from "@/core/families/familyEvent";
 import type { ImportRecord } from "@/core/model/importRecord";
 import type { Note } from "@/core/model/note";
 import type { WorldTables } from "@/core/model/world";
+import type { Recipe } from "@/core/tables/recipe";
 import { defineVersions, SCHEMA_VERSIONS } from "./schemaVersions";
 
 /** What the browser keeps about itself, such as how far the post room's journal has been read. */
@@ -20,6 +23,9 @@ export type VineDatabase = Dexie &
     rounds: EntityTable<Round, "id">;
     letters: EntityTable<Letter, "id">;
     imports: EntityTable<ImportRecord, "id">;
+    recipes: EntityTable<Recipe, "id">;
+    cards: EntityTable<ContactCard, "id">;
+    familyAnswers: EntityTable<FamilyAnswer, "id">;
     meta: EntityTable<MetaRecord, "key">;
   };
 

@@ -1,13 +1,21 @@
 import * as z from "zod";
+import type { Change } from "@/core/change/change";
 import { letterAfter } from "@/core/delivery/letterAfter";
 import type { PostEvent } from "@/core/delivery/postEvent";
 import { type Letter, letterSchema, type Round, roundSchema } from "@/core/delivery/round";
 import { type Tally, tallyStates } from "@/core/delivery/tally";
 import type { VineDatabase } from "./database";
+import { commitChange } from "./worldRepository";
 
-/** Keeps a round with all its letters as they are to leave, before anything is handed over. */
-export async function saveRound(database: VineDatabase, round: Round, letters: readonly Letter[]): Promise<void> {
-  await database.transaction("rw", database.rounds, database.letters, async () => {
+/** Keeps a round with all its letters as they are to leave, and what sending it changes, before anything is handed over. */
+export async function saveRound(
+  database: VineDatabase,
+  round: Round,
+  letters: readonly Letter[],
+  change: Change = {},
+): Promise<void> {
+  await database.transaction("rw", database.tables, async () => {
+    await commitChange(database, change);
     await database.rounds.add(roundSchema.parse(round));
     await database.letters.bulkAdd(z.array(letterSchema).parse(letters));
   });

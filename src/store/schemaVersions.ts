@@ -30,6 +30,21 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
       meta: "key",
     },
   },
+  {
+    version: 2,
+    stores: {
+      averageColumns: "id, classId",
+      recipes: "id",
+      cards: "id",
+      familyAnswers: "id, state",
+    },
+    records: {
+      students: (record) => ({ ...record, tags: [] }),
+      guardians: (record) => ({ ...record, frequency: "each letter" }),
+      classes: (record) => ({ ...record, averageSource: "computed" }),
+      imports: ({ fileName, classId, ...record }) => ({ ...record, fileNames: [fileName], classIds: [classId] }),
+    },
+  },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */

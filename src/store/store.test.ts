@@ -5,7 +5,8 @@ import type { Letter, Round } from "@/core/delivery/round";
 import { startNote } from "@/core/letter/starterNotes";
 import { demoSchool } from "@/demo/demoSchool";
 import { openDatabase, type VineDatabase } from "./database";
-import { applyImport, importsNewestFirst, turnImport } from "./importRepository";
+import { familyJournalPlace, settleAnswer, takeInFamilyEvents, waitingAnswers } from "./familyRepository";
+import { allRecipes, applyImport, importsNewestFirst, turnImport } from "./importRepository";
 import { findNote, notesNewestFirst, saveNote } from "./noteRepository";
 import {
   journalPlace,
@@ -60,8 +61,8 @@ describe("the store", () => {
     await opened();
     const record = {
       id: "one",
-      fileName: "scores.csv",
-      classId: "class-1",
+      fileNames: ["scores.csv"],
+      classIds: ["class-1"],
       summary: "",
       appliedAt: 1,
       change: renamed("Imported"),
@@ -69,13 +70,76 @@ describe("the store", () => {
     const nameNow = async () => (await database.students.get(student.id))?.familyName;
     await applyImport(database, record);
     expect(await nameNow()).toBe("Imported");
-    expect((await turnImport(database, "one", 2)).takenBackAt).toBe(2);
+    await turnImport(database, "one", 2);
     expect(await nameNow()).toBe(student.familyName);
-    expect((await turnImport(database, "one", 3)).takenBackAt).toBeUndefined();
-    await commitChange(database, renamed("Newer", { ...student, familyName: "Imported" }));
-    await expect(turnImport(database, "one", 4)).rejects.toThrow(/changed since/);
+    expect((await importsNewestFirst(database))[0]?.takenBackAt).toBe(2);
+    await turnImport(database, "one", 3);
+    expect((await importsNewestFirst(database))[0]?.takenBackAt).toBeUndefined();
+    const other: Change = {
+      students: {
+        added: {},
+        updated: {
+          [student.id]: [
+            { ...student, familyName: "Imported" },
+            { ...student, familyName: "Imported", address: "new@x.example" },
+          ],
+        },
+        removed: {},
+      },
+    };
+    await commitChange(database, other);
+    await turnImport(database, "one", 4);
+    expect(await database.students.get(student.id)).toMatchObject({
+      familyName: student.familyName,
+      address: "new@x.example",
+    });
+    await turnImport(database, "one", 5);
+    await commitChange(database, renamed("Newer", { ...student, familyName: "Imported", address: "new@x.example" }));
+    await expect(turnImport(database, "one", 6)).rejects.toThrow(/Newer was changed since/);
     expect(await nameNow()).toBe("Newer");
-    expect((await importsNewestFirst(database)).map(({ takenBackAt }) => takenBackAt)).toEqual([undefined]);
+  });
+
+  test("an import that brought a student in is not taken back while somebody else's scores are about that student", async () => {
+    await opened();
+    const added = { ...student, id: "new-student", studentNumber: "1", guardians: [] };
+    const change: Change = { students: { added: { "new-student": added }, updated: {}, removed: {} } };
+    await applyImport(database, {
+      id: "two",
+      fileNames: ["roster.csv"],
+      classIds: [],
+      summary: "",
+      appliedAt: 1,
+      change,
+    });
+    const [column] = school.scoreColumns;
+    if (!column) throw new Error("The demo school has no scores.");
+    await database.scoreColumns.put({ ...column, scores: { ...column.scores, "new-student": { status: "missing" } } });
+    await expect(turnImport(database, "two", 2)).rejects.toThrow(/still needs/);
+    await database.scoreColumns.put(column);
+    await turnImport(database, "two", 3);
+    expect(await database.students.get("new-student")).toBeUndefined();
+  });
+
+  test("recipes are kept with an import, and one that can't be read is not there", async () => {
+    await opened();
+    const recipe = {
+      id: "id|lab",
+      kind: "scores",
+      meanings: {},
+      percents: {},
+      blanks: "leave",
+      marks: { abs: "excused" },
+      answers: {},
+      classes: {},
+      usedAt: 1,
+    } as const;
+    await applyImport(
+      database,
+      { id: "three", fileNames: ["x.csv"], classIds: [], summary: "", appliedAt: 1, change: {} },
+      [recipe],
+    );
+    await database.recipes.put({ ...recipe, id: "broken", kind: "nonsense" } as never);
+    expect(await allRecipes(database)).toEqual([recipe]);
   });
 
   test("notes are kept, and one that can't be read is not there", async () => {
@@ -146,6 +210,59 @@ describe("rounds", () => {
     await takeInEvents(database, "another", [event(1, "x", "handed")]);
     expect(await journalPlace(database)).toEqual({ journalId: "another", seq: 1 });
   });
+});
+
+test("what families say is taken in once: answers wait, a correction waits again, wishes hold at once", async () => {
+  await opened();
+  const [guardian] = school.guardians;
+  if (!guardian) throw new Error("The demo school has no guardians.");
+  const answer = {
+    answerId: "a",
+    cardId: "card",
+    studentName: "Ana",
+    studentNumber: "",
+    guardians: [{ name: "Ewa", address: "", relation: "", language: "", frequency: "" as const }],
+  };
+  const said = { kind: "card answer", seq: 1, at: 5, answer } as const;
+  const wish = { kind: "wish", seq: 2, at: 6, guardianId: guardian.id, wish: { confirmation: "stopped" } } as const;
+  const change = await takeInFamilyEvents(database, "j", [said, wish]);
+  expect(change.guardians?.updated[guardian.id]?.[1].confirmation).toBe("stopped");
+  expect((await database.guardians.get(guardian.id))?.confirmation).toBe("stopped");
+  await settleAnswer(database, "a", "refused", {});
+  expect(await waitingAnswers(database)).toEqual([]);
+  await takeInFamilyEvents(database, "j", [said, wish]);
+  expect(await waitingAnswers(database)).toEqual([]);
+  const corrected = { ...said, seq: 3, answer: { ...answer, studentName: "Ana Wójcik" } };
+  await takeInFamilyEvents(database, "j", [corrected]);
+  expect((await waitingAnswers(database)).map((one) => one.answer.studentName)).toEqual(["Ana Wójcik"]);
+  expect(await familyJournalPlace(database)).toEqual({ journalId: "j", seq: 3 });
+});
+
+test("the data of version 1 is brought along to this one", async () => {
+  const [first] = SCHEMA_VERSIONS;
+  if (!first) throw new Error("There is no version 1.");
+  database = openDatabase("vine-note", [first]);
+  const { tags: _tags, ...oldStudent } = student;
+  const [guardian] = school.guardians;
+  const [schoolClass] = school.classes;
+  if (!guardian || !schoolClass) throw new Error("The demo school is empty.");
+  const { frequency: _frequency, ...oldGuardian } = guardian;
+  const { averageSource: _source, ...oldClass } = schoolClass;
+  await database.table("students").put(oldStudent);
+  await database.table("guardians").put(oldGuardian);
+  await database.table("classes").put(oldClass);
+  await database
+    .table("imports")
+    .put({ id: "i", fileName: "a.csv", classId: "c", summary: "s", appliedAt: 1, change: {} });
+  database.close();
+  database = openDatabase();
+  const world = await loadWorld(database);
+  expect(world.students).toEqual([{ ...oldStudent, tags: [] }]);
+  expect(world.guardians).toEqual([{ ...oldGuardian, frequency: "each letter" }]);
+  expect(world.classes).toEqual([{ ...oldClass, averageSource: "computed" }]);
+  expect(await importsNewestFirst(database)).toEqual([
+    { id: "i", fileNames: ["a.csv"], classIds: ["c"], summary: "s", appliedAt: 1, change: {} },
+  ]);
 });
 
 test("data of an older version is brought along, record by record", async () => {

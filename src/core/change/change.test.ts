@@ -2,8 +2,9 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Student } from "../model/student";
 import { worldOf } from "../model/world";
-import { sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { applyChange, type Change, conflictsWith, isEmptyChange, reverseChange, sameData, setRows } from "./change";
+import { sampleAssignment, sampleStudent, sampleWorld } from "../testing/sampleClass";
+import { applyChange, type Change, changeBetween, isEmptyChange, reverseChange, sameData, setRows } from "./change";
+import { dependentsOn, rebaseChange } from "./rebase";
 
 const students = fc.uniqueArray(
   fc
@@ -23,7 +24,10 @@ describe("a change", () => {
         const put = byId(set.filter(({ id }) => !remove.includes(id)));
         const change: Change = { students: { ...setRows<"students">(kept, put), removed } };
         const after = applyChange(world, change);
-        expect(conflictsWith(world, change)).toEqual([]);
+        expect(rebaseChange(world, change)).toEqual({ change: { students: change.students }, conflicts: [] });
+        expect(changeBetween(world, after, [change]).students ?? { added: {}, updated: {}, removed: {} }).toEqual(
+          change.students,
+        );
         expect(applyChange(after, reverseChange(change)).students).toEqual(world.students);
         expect(reverseChange(reverseChange(change))).toEqual(change);
         for (const [id, student] of put) expect(after.students.get(id)).toEqual(student);
@@ -37,16 +41,56 @@ describe("a change", () => {
     expect(isEmptyChange({ students: setRows<"students">(world.students, byId([sampleStudent()])) })).toBe(true);
   });
 
-  test("finds what was changed since, so that nothing newer is lost", () => {
-    const world = worldOf(sampleWorld({ students: [sampleStudent({ familyName: "Newer" })] }));
-    const older: Change = {
+  test("is fitted to what was changed since: other fields and other students' scores stay, the same one is a conflict", () => {
+    const mine: Change = {
       students: {
         added: {},
         updated: { student: [sampleStudent(), sampleStudent({ familyName: "Mine" })] },
         removed: {},
       },
     };
-    expect(conflictsWith(world, older)).toEqual([{ table: "students", key: "student" }]);
+    const with_ = (part: Partial<Student>) => worldOf(sampleWorld({ students: [sampleStudent(part)] }));
+    const other = rebaseChange(with_({ givenName: "Newer" }), mine);
+    expect(other.conflicts).toEqual([]);
+    expect(other.change.students?.updated.student?.[1]).toMatchObject({ givenName: "Newer", familyName: "Mine" });
+    const same = rebaseChange(with_({ familyName: "Newer" }), mine);
+    expect(same.conflicts).toEqual([{ table: "students", key: "student", path: ["familyName"] }]);
+
+    const column = (scores: Record<string, number>) => ({
+      assignmentId: "piece",
+      classId: "class",
+      scores: Object.fromEntries(
+        Object.entries(scores).map(([id, points]) => [id, { status: "scored" as const, points }]),
+      ),
+    });
+    const imported: Change = {
+      scoreColumns: { added: {}, updated: { piece: [column({ a: 1 }), column({ a: 2, b: 5 })] }, removed: {} },
+    };
+    const now = (scores: Record<string, number>) => ({
+      ...worldOf(sampleWorld({})),
+      scoreColumns: new Map([["piece", column(scores)]]),
+    });
+    const back = rebaseChange(now({ a: 2, b: 5, c: 9 }), reverseChange(imported));
+    expect(back.conflicts).toEqual([]);
+    expect(back.change.scoreColumns?.updated.piece?.[1]).toEqual(column({ a: 1, c: 9 }));
+    expect(rebaseChange(now({ a: 3, b: 5 }), reverseChange(imported)).conflicts).toEqual([
+      { table: "scoreColumns", key: "piece", path: ["scores", "a"] },
+    ]);
+  });
+
+  test("that removes what others still point to is found out", () => {
+    const world = worldOf(
+      sampleWorld({
+        work: [{ assignment: sampleAssignment(), scores: { student: { status: "scored", points: 1 } } }],
+      }),
+    );
+    const removed: Change = {
+      students: { added: {}, updated: {}, removed: { student: sampleStudent() } },
+      assignments: { added: {}, updated: {}, removed: { piece: sampleAssignment() } },
+    };
+    expect(
+      dependentsOn(applyChange(world, removed), removed).map(({ table, missing }) => `${table} ${missing.key}`),
+    ).toEqual(["classes student", "scoreColumns piece", "scoreColumns student"]);
   });
 
   test("data is the same whatever the order of its keys, and nothing is the same as not there", () => {

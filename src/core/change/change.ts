@@ -51,28 +51,34 @@ export function setRows<T extends WorldTable>(
 export function isEmptyChange(change: Change): boolean {
   return WORLD_TABLES.every((table) => {
     const tableChange = change[table];
-    return (
-      !tableChange ||
-      [tableChange.added, tableChange.updated, tableChange.removed].every((part) => Object.keys(part).length === 0)
-    );
+    return keysOf(tableChange).length === 0;
   });
 }
 
-/** The keys whose present record is not what the change expects to find, so that it can't be made without losing something newer. */
-export function conflictsWith(world: World, change: Change): { table: WorldTable; key: string }[] {
-  const conflicts: { table: WorldTable; key: string }[] = [];
+/**
+ * The change that leads from one world to another, looking only at the records that some other changes touched: many
+ * steps become one.
+ */
+export function changeBetween(before: World, after: World, touchedBy: readonly Change[]): Change {
+  const change: Record<string, TableChange<unknown>> = {};
   for (const table of WORLD_TABLES) {
-    const tableChange = change[table];
-    if (!tableChange) continue;
-    const rows: ReadonlyMap<string, unknown> = world[table];
-    const expect = (key: string, row: unknown) => {
-      if (!sameData(rows.get(key), row)) conflicts.push({ table, key });
-    };
-    for (const key of Object.keys(tableChange.added)) expect(key, undefined);
-    for (const [key, [from]] of Object.entries(tableChange.updated)) expect(key, from);
-    for (const [key, row] of Object.entries(tableChange.removed)) expect(key, row);
+    const keys = new Set(touchedBy.flatMap((step) => keysOf(step[table])));
+    const tableChange: TableChange<unknown> = { added: {}, updated: {}, removed: {} };
+    for (const key of keys) {
+      const from: unknown = before[table].get(key);
+      const to: unknown = after[table].get(key);
+      if (from === undefined && to !== undefined) tableChange.added[key] = to;
+      else if (from !== undefined && to === undefined) tableChange.removed[key] = from;
+      else if (!sameData(from, to)) tableChange.updated[key] = [from, to];
+    }
+    if (keysOf(tableChange).length > 0) change[table] = tableChange;
   }
-  return conflicts;
+  return change as Change;
+}
+
+/** The keys of all records that a change of one table touches. */
+export function keysOf(change: TableChange<unknown> | undefined): string[] {
+  return change ? [...Object.keys(change.added), ...Object.keys(change.updated), ...Object.keys(change.removed)] : [];
 }
 
 /** Whether two plain records hold the same data, whatever the order of their keys. */

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { familyEventSchema } from "../families/familyEvent";
 import { idSchema } from "./handOver";
 import { letterStateSchema } from "./letterState";
 
@@ -20,8 +21,15 @@ export const postEventSchema = z.object({
 });
 export type PostEvent = z.infer<typeof postEventSchema>;
 
-/** A journal of another folder numbers its events anew, so its id goes with them. */
-export const eventsAnswerSchema = z.object({ journalId: z.string(), events: z.array(postEventSchema) });
+/**
+ * The next events of both journals: of the letters and of what families say. A journal of another folder numbers its
+ * events anew, so its id goes with them.
+ */
+export const eventsAnswerSchema = z.object({
+  journalId: z.string(),
+  events: z.array(postEventSchema),
+  families: z.object({ journalId: z.string(), events: z.array(familyEventSchema) }),
+});
 
 export const postStatusSchema = z.object({ post: z.enum(["practice", "relay"]), waiting: z.number() });
 export type PostStatus = z.infer<typeof postStatusSchema>;

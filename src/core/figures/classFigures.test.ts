@@ -1,16 +1,22 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Assignment } from "../model/assignment";
+import { type AverageColumn, averageColumnId } from "../model/averageColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import { sampleAssignment, sampleClass } from "../testing/sampleClass";
+import { differsFromOther } from "./average";
 import { type ClassGradebook, studentFigures } from "./classFigures";
 import { fractionToNumber } from "./fraction";
 
 const TODAY = "2026-11-24";
 type Piece = Partial<Assignment> & { score?: Score };
 
-function gradebook(schoolClass: Partial<SchoolClass>, pieces: Piece[]): ClassGradebook {
+function gradebook(
+  schoolClass: Partial<SchoolClass>,
+  pieces: Piece[],
+  imported: Record<string, number> = {},
+): ClassGradebook {
   const assignments = pieces.map(({ score: _score, ...part }, place) =>
     sampleAssignment({ id: `piece-${place}`, title: `Piece ${place}`, order: place, ...part }),
   );
@@ -19,11 +25,22 @@ function gradebook(schoolClass: Partial<SchoolClass>, pieces: Piece[]): ClassGra
     const assignmentId = `piece-${place}`;
     columns.set(assignmentId, { assignmentId, classId: "class", scores: score ? { student: score } : {} });
   });
-  return { schoolClass: sampleClass(schoolClass), assignments, columns };
+  const averages = new Map<string, AverageColumn>();
+  for (const [key, percent] of Object.entries(imported)) {
+    const [period = "", categoryId = ""] = key.split("/");
+    const id = averageColumnId("class", period, categoryId);
+    averages.set(id, { id, classId: "class", period, categoryId, percents: { student: percent } });
+  }
+  return { schoolClass: sampleClass(schoolClass), assignments, columns, averages };
 }
 
-function figures(schoolClass: Partial<SchoolClass>, pieces: Piece[], period = "winter") {
-  return studentFigures(gradebook(schoolClass, pieces), "student", period, TODAY);
+function figures(
+  schoolClass: Partial<SchoolClass>,
+  pieces: Piece[],
+  period = "winter",
+  imported: Record<string, number> = {},
+) {
+  return studentFigures(gradebook(schoolClass, pieces, imported), "student", period, TODAY);
 }
 
 const scored = (points: number): Score => ({ status: "scored", points });
@@ -142,5 +159,53 @@ describe("averages", () => {
         else expect(overall && fractionToNumber(overall.exact)).toBeCloseTo(expected, 8);
       }),
     );
+  });
+});
+
+describe("imported averages", () => {
+  const weighted = { method: "weighted" as const };
+  test("count where there are no scores, marked as imported, and make the overall one by weight", () => {
+    const { categoryAverages, overall } = figures(weighted, [], "winter", {
+      "winter/labs": 80,
+      "winter/quizzes": 70.5,
+    });
+    expect(categoryAverages.map((average) => [average?.shown, average?.imported])).toEqual([
+      [80, true],
+      [71, true],
+    ]);
+    expect(overall).toMatchObject({ shown: 76, imported: true });
+  });
+
+  test("an overall average that was imported is nearer to the truth than one made of imported parts", () => {
+    const imported = { "winter/labs": 80, "winter/overall": 84.5 };
+    expect(figures(weighted, [], "winter", imported).overall).toMatchObject({ shown: 85, imported: true });
+  });
+
+  test("beside scores the class says which counts; the other stays and a difference is named", () => {
+    const pieces = [{ score: scored(15), pointsPossible: 20 }];
+    const computed = figures(weighted, pieces, "winter", { "winter/labs": 80 });
+    expect(computed.categoryAverages[0]).toMatchObject({ shown: 75, imported: false, other: { shown: 80 } });
+    const chosen = figures({ ...weighted, averageSource: "imported" }, pieces, "winter", { "winter/labs": 80 });
+    expect(chosen.categoryAverages[0]).toMatchObject({ shown: 80, imported: true, other: { shown: 75 } });
+    expect(chosen.overall?.shown).toBe(80);
+    const same = figures(weighted, pieces, "winter", { "winter/labs": 75.2 }).categoryAverages[0];
+    expect(same && differsFromOther(same)).toBe(false);
+    expect(computed.categoryAverages[0] && differsFromOther(computed.categoryAverages[0])).toBe(true);
+  });
+
+  test("by points they are the overall average only where nothing was scored", () => {
+    expect(figures({}, [], "winter", { "winter/overall": 64 }).overall?.shown).toBe(64);
+    const both = figures({}, [{ score: scored(15), pointsPossible: 20 }], "winter", { "winter/overall": 64 });
+    expect(both.overall).toMatchObject({ shown: 75, other: { shown: 64 } });
+  });
+
+  test("the year is the mean of terms, computed or imported", () => {
+    const pieces = [{ score: scored(10), pointsPossible: 20 }];
+    expect(figures({}, pieces, "year", { "autumn/overall": 80 }).overall).toMatchObject({ shown: 65, imported: false });
+    expect(figures({}, [], "year", { "autumn/overall": 80, "winter/overall": 70 }).overall).toMatchObject({
+      shown: 75,
+      imported: true,
+    });
+    expect(figures({}, [], "year", { "year/overall": 91 }).overall?.shown).toBe(91);
   });
 });

@@ -1,12 +1,13 @@
 import type { Assignment } from "../model/assignment";
+import { type AverageColumn, averageColumnId, OVERALL } from "../model/averageColumn";
 import type { Day } from "../model/day";
 import type { Category, SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import { type Period, WHOLE_YEAR } from "../model/term";
-import { type Average, averageOf, percentOf } from "./average";
+import { type Average, averageOf, chooseAverage, percentOf, type SourcedValue } from "./average";
 import { type CountingScore, countingScore } from "./countingScore";
 import { dropLowest } from "./dropLowest";
-import { type Fraction, weightedMean } from "./fraction";
+import { decimalFraction, type Fraction, weightedMean } from "./fraction";
 import { type MissingPiece, missingWork } from "./missingWork";
 
 /** Everything the figures of one class are made from. `assignments` are in the order of the gradebook. */
@@ -15,6 +16,8 @@ export interface ClassGradebook {
   readonly assignments: readonly Assignment[];
   /** By assignment id. */
   readonly columns: ReadonlyMap<string, ScoreColumn>;
+  /** Imported averages by the id of their column. */
+  readonly averages: ReadonlyMap<string, AverageColumn>;
 }
 
 /** One student's figures in one class and one period. */
@@ -35,17 +38,48 @@ export function studentFigures(
   const { schoolClass } = gradebook;
   const inPeriod = assignmentsIn(gradebook, period);
   const scoreOf = (assignment: Assignment) => gradebook.columns.get(assignment.id)?.scores[studentId];
-  const sums = categorySums(schoolClass, inPeriod, scoreOf, today);
+  const standing = standingIn(gradebook, studentId, period, today);
   return {
-    categoryAverages: sums.map((sum) => averageOf(percentOf(sum.earned, sum.possible), schoolClass.decimals)),
+    categoryAverages: standing.categories.map(({ value }) => averageOf(value, schoolClass.decimals)),
     overall: averageOf(
       period === WHOLE_YEAR && schoolClass.year === "mean of terms"
-        ? meanOfTerms(gradebook, scoreOf, today)
-        : overallOf(schoolClass, sums),
+        ? meanOfTerms(gradebook, studentId, today)
+        : standing.overall,
       schoolClass.decimals,
     ),
     missing: missingWork(schoolClass, inPeriod, scoreOf, today),
   };
+}
+
+/** How one student stands in one range of work: each category's value, and the overall one. */
+function standingIn(gradebook: ClassGradebook, studentId: string, period: Period, today: Day) {
+  const { schoolClass } = gradebook;
+  const scoreOf = (assignment: Assignment) => gradebook.columns.get(assignment.id)?.scores[studentId];
+  const categories = categorySums(schoolClass, assignmentsIn(gradebook, period), scoreOf, today).map((sum) => ({
+    ...sum,
+    value: chooseAverage(
+      percentOf(sum.earned, sum.possible),
+      importedAverage(gradebook, studentId, period, sum.category.id),
+      schoolClass.averageSource,
+    ),
+  }));
+  const fromScores = categories.some(({ possible }) => possible > 0);
+  const computed = overallOf(schoolClass, categories);
+  const imported = importedAverage(gradebook, studentId, period, OVERALL);
+  // An overall average that was imported is nearer to the truth than one made of imported category averages alone.
+  const source = fromScores ? schoolClass.averageSource : "imported";
+  const overall = chooseAverage(computed, imported, source);
+  return { categories, overall: overall && { ...overall, imported: overall.imported || !fromScores } };
+}
+
+function importedAverage(
+  { schoolClass, averages }: ClassGradebook,
+  studentId: string,
+  period: Period,
+  categoryId: string,
+): Fraction | undefined {
+  const percent = averages.get(averageColumnId(schoolClass.id, period, categoryId))?.percents[studentId];
+  return percent === undefined ? undefined : decimalFraction(percent);
 }
 
 /** The pieces of work that belong to a period: those whose term it is, or all of them. */
@@ -85,28 +119,32 @@ function categorySums(
   });
 }
 
-function overallOf(schoolClass: SchoolClass, sums: readonly CategorySum[]): Fraction | undefined {
+type CategoryStanding = CategorySum & { readonly value: SourcedValue | undefined };
+
+function overallOf(schoolClass: SchoolClass, categories: readonly CategoryStanding[]): Fraction | undefined {
   if (schoolClass.method === "points") {
     return percentOf(
-      sums.reduce((total, sum) => total + sum.earned, 0),
-      sums.reduce((total, sum) => total + sum.possible, 0),
+      categories.reduce((total, sum) => total + sum.earned, 0),
+      categories.reduce((total, sum) => total + sum.possible, 0),
     );
   }
   return weightedMean(
-    sums.flatMap(({ category, earned, possible }) => {
-      const value = percentOf(earned, possible);
-      return value ? [{ value, weight: category.weight }] : [];
-    }),
+    categories.flatMap(({ category, value }) => (value ? [{ value: value.exact, weight: category.weight }] : [])),
   );
 }
 
-function meanOfTerms(gradebook: ClassGradebook, scoreOf: ScoreOf, today: Day): Fraction | undefined {
+function meanOfTerms(gradebook: ClassGradebook, studentId: string, today: Day): SourcedValue | undefined {
   const { schoolClass } = gradebook;
   const termIds = new Set(gradebook.assignments.map((assignment) => assignment.termId));
-  return weightedMean(
-    [...termIds].flatMap((termId) => {
-      const value = overallOf(schoolClass, categorySums(schoolClass, assignmentsIn(gradebook, termId), scoreOf, today));
-      return value ? [{ value, weight: schoolClass.termWeights[termId] ?? 1 }] : [];
-    }),
-  );
+  for (const { classId, period } of gradebook.averages.values()) {
+    if (classId === schoolClass.id && period !== WHOLE_YEAR) termIds.add(period);
+  }
+  const terms = [...termIds].flatMap((termId) => {
+    const { overall } = standingIn(gradebook, studentId, termId, today);
+    return overall ? [{ value: overall, weight: schoolClass.termWeights[termId] ?? 1 }] : [];
+  });
+  const computed = weightedMean(terms.map(({ value, weight }) => ({ value: value.exact, weight })));
+  const imported = importedAverage(gradebook, studentId, WHOLE_YEAR, OVERALL);
+  const year = chooseAverage(computed, imported, schoolClass.averageSource);
+  return year && { ...year, imported: year.imported || terms.every(({ value }) => value.imported) };
 }

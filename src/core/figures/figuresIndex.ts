@@ -41,7 +41,12 @@ export class FiguresIndex {
     const assignments = [...this.current.assignments.values()]
       .filter((assignment) => assignment.classId === classId)
       .sort((a, b) => a.order - b.order);
-    const made = { schoolClass, assignments, columns: this.current.scoreColumns };
+    const made = {
+      schoolClass,
+      assignments,
+      columns: this.current.scoreColumns,
+      averages: this.current.averageColumns,
+    };
     this.gradebooks.set(classId, made);
     return made;
   }
@@ -69,7 +74,7 @@ function touchedClasses(change: Change): Set<string> {
   const touched = new Set(
     Object.values(change.classes ?? {}).flatMap((rows: Record<string, unknown>) => Object.keys(rows)),
   );
-  for (const table of [change.assignments, change.scoreColumns]) {
+  for (const table of [change.assignments, change.scoreColumns, change.averageColumns]) {
     if (!table) continue;
     const rows = [
       ...Object.values(table.added),

@@ -1,9 +1,11 @@
 import { describe, expect, test } from "vitest";
 import { sampleGuardian, sampleStudent } from "../testing/sampleClass";
 import { isGoodAddress } from "./address";
+import { countDomains, likelySlip } from "./addressSlip";
 import { studentMatcher } from "./matchStudents";
 import { nameKey } from "./nameKey";
 import { reachabilityOf } from "./reachability";
+import { splitName } from "./splitName";
 
 const students = [
   sampleStudent({ id: "ana", studentNumber: "0041", givenName: "Ana", familyName: "Wójcik" }),
@@ -33,9 +35,40 @@ describe("whose row it is", () => {
     ["namesakes", "", "Bo Li", "namesakes", ["bo1", "bo2"]],
     ["a number and a name of different people", "41", "Siobhán O’Dwyer", "number and name disagree", ["ana", "sio"]],
     ["a number that nobody has, with a known name", "999", "Ana Wójcik", "number and name disagree", ["ana"]],
-    ["a name with a slip", "", "Ana Wojcki", "similar name", ["ana"]],
   ])("is in doubt for %s", (_words, studentNumber, name, cause, candidates) => {
     expect(match(studentNumber, name)).toEqual({ kind: "in doubt", cause, candidates });
+  });
+
+  test.each([
+    ["a name with a slip", "Ana Wojcki", "ana", "a similar name"],
+    ["an initial", "A. Wójcik", "ana", "an initial"],
+    ["an initial after the family name", "O’Dwyer, S", "sio", "an initial"],
+    ["a name added", "Siobhán Mary O’Dwyer", "sio", "part of the name"],
+  ])("is likely for %s, and waits", (_words, name, studentId, because) => {
+    expect(match("", name)).toEqual({ kind: "likely", studentId, because });
+  });
+
+  test("is in doubt where two are likely", () => {
+    const two = [
+      ...students,
+      sampleStudent({ id: "ada", studentNumber: "46", givenName: "Ada", familyName: "Wójcik" }),
+    ];
+    expect(studentMatcher(two)({ studentNumber: "", name: "A Wójcik" })).toEqual({
+      kind: "in doubt",
+      cause: "several similar names",
+      candidates: ["ana", "ada"],
+    });
+  });
+
+  test("is certain by the student's own address, unless the name is another's", () => {
+    const [ana] = students;
+    const withAddress = [{ ...(ana ?? sampleStudent()), address: "S41@x.example" }, ...students.slice(1)];
+    const matchOf = studentMatcher(withAddress);
+    expect(matchOf({ studentNumber: "", name: "", address: "s41@X.example" })).toEqual(certain("ana", "address"));
+    expect(matchOf({ studentNumber: "", name: "Siobhán O’Dwyer", address: "s41@x.example" })).toMatchObject({
+      kind: "in doubt",
+      cause: "number and name disagree",
+    });
   });
 
   test("is nobody's for an unknown number or name", () => {
@@ -72,4 +105,26 @@ test("reachability names the cause", () => {
   expect(reachabilityOf(sampleGuardian({ addresses: [] }))).toBe("no address");
   expect(reachabilityOf(sampleGuardian({ addresses: ["x"] }))).toBe("address is not one");
   expect(reachabilityOf(sampleGuardian({ confirmation: "declined" }))).toBe("asked not to be written to");
+});
+
+test.each([
+  ["Wójcik, Ana Maria", "", "Ana Maria", "Wójcik"],
+  ["Ana Maria Wójcik", "", "Ana Maria", "Wójcik"],
+  ["Luis de la Cruz", "de la Cruz", "Luis", "de la Cruz"],
+  ["Cher", "", "Cher", ""],
+])("“%s” is split at the family name", (name, known, givenName, familyName) => {
+  expect(splitName(name, known)).toEqual({ givenName, familyName });
+});
+
+test("a domain one letter off from one that many use is a likely slip; a rare one of its own is not", () => {
+  const domains = countDomains([
+    ...Array.from({ length: 6 }, (_, place) => `a${place}@harbourmail.example`),
+    "x@rare.example",
+  ]);
+  expect(likelySlip("ewa@harborumail.example", domains)).toBeUndefined();
+  expect(likelySlip("ewa@harbourmial.example", domains)).toBeUndefined();
+  expect(likelySlip("ewa@harbormail.example", domains)).toBe("ewa@harbourmail.example");
+  expect(likelySlip("ewa@harbourmail,example", domains)).toBe("ewa@harbourmail.example");
+  expect(likelySlip("ewa@harbourmail.example", domains)).toBeUndefined();
+  expect(likelySlip("ewa@rare.example", domains)).toBeUndefined();
 });

@@ -2,6 +2,11 @@ import * as z from "zod";
 
 /** What a guardian has said about being written to. */
 export const confirmationSchema = z.enum(["not asked", "asked", "confirmed", "declined", "stopped"]);
+export type Confirmation = z.infer<typeof confirmationSchema>;
+
+/** How often a guardian wishes to hear: each letter as it comes, or gathered in a digest. */
+export const frequencySchema = z.enum(["each letter", "daily", "weekly"]);
+export type Frequency = z.infer<typeof frequencySchema>;
 
 export const guardianSchema = z.object({
   id: z.string().min(1),
@@ -13,6 +18,7 @@ export const guardianSchema = z.object({
   language: z.string(),
   householdId: z.string(),
   confirmation: confirmationSchema,
+  frequency: frequencySchema,
 });
 export type Guardian = z.infer<typeof guardianSchema>;
 

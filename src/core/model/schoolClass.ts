@@ -33,6 +33,8 @@ export const schoolClassSchema = z.object({
   decimals: z.union([z.literal(0), z.literal(1), z.literal(2)]),
   gradeScaleId: z.string(),
   year: z.enum(["mean of terms", "pooled"]),
+  /** Which average counts where there are both scores and an imported average. */
+  averageSource: z.enum(["computed", "imported"]),
   /** By term id; a term that is not named here weighs 1. */
   termWeights: z.record(z.string(), z.number().min(0)),
 });

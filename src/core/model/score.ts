@@ -8,6 +8,8 @@ export const scoreSchema = z.object({
   status: scoreStatusSchema,
   /** May be above what is possible. */
   points: pointsSchema.optional(),
+  /** A letter grade without points, as the gradebook gave it; it is in no average. */
+  letter: z.string().optional(),
   comment: z.string().optional(),
 });
 export type Score = z.infer<typeof scoreSchema>;
@@ -23,6 +25,7 @@ export type ScoreColumn = z.infer<typeof scoreColumnSchema>;
 /** How one score reads in a table or a list of changes: its points, its status in words, or both. */
 export function formatScore(score: Score | undefined): string {
   if (!score) return "";
-  if (score.points === undefined) return score.status;
+  if (score.letter) return score.letter;
+  if (score.points === undefined) return score.status === "scored" ? "handed in" : score.status;
   return score.status === "scored" ? String(score.points) : `${score.points} ${score.status}`;
 }

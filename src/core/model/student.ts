@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { daySchema } from "./day";
 
 export const studentSchema = z.object({
   id: z.string().min(1),
@@ -9,6 +10,11 @@ export const studentSchema = z.object({
   /** What the student is called, where it differs from the given name. */
   preferredName: z.string().optional(),
   address: z.string().optional(),
+  birthday: daySchema.optional(),
+  /** Groups of the teacher's own, such as "choir"; they cut across classes. */
+  tags: z.array(z.string().min(1)),
+  /** Set while the student is taken out: the classes to come back to. Nobody writes about a student in no class. */
+  takenOutOf: z.array(z.string()).optional(),
   /** In order: the first guardian is the first contact. */
   guardians: z.array(z.object({ guardianId: z.string(), relation: z.string() })),
 });

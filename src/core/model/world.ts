@@ -1,5 +1,6 @@
 import type * as z from "zod";
 import { type Assignment, assignmentSchema } from "./assignment";
+import { type AverageColumn, averageColumnSchema } from "./averageColumn";
 import { type GradeScale, gradeScaleSchema } from "./gradeScale";
 import { type Guardian, guardianSchema } from "./guardian";
 import { type SchoolClass, schoolClassSchema } from "./schoolClass";
@@ -18,6 +19,7 @@ export interface WorldTables {
   guardians: Guardian;
   assignments: Assignment;
   scoreColumns: ScoreColumn;
+  averageColumns: AverageColumn;
 }
 export type WorldTable = keyof WorldTables;
 
@@ -30,6 +32,7 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   guardians: guardianSchema,
   assignments: assignmentSchema,
   scoreColumns: scoreColumnSchema,
+  averageColumns: averageColumnSchema,
 };
 export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];
 
@@ -50,4 +53,11 @@ export function worldOf(records: WorldRecords): World {
   const byKey = <T extends WorldTable>(table: T) =>
     new Map(records[table].map((record) => [keyOf(table, record), record]));
   return Object.fromEntries(WORLD_TABLES.map((table) => [table, byKey(table)])) as unknown as World;
+}
+
+/** All records of a world as plain lists. */
+export function recordsOf(world: World): WorldRecords {
+  return Object.fromEntries(
+    WORLD_TABLES.map((table) => [table, [...world[table].values()]]),
+  ) as unknown as WorldRecords;
 }

@@ -1,18 +1,35 @@
+import type { ColumnMeaning } from "./columnMeaning";
+import type { TableKind } from "./tableKind";
+
 /** A table as it stands in a file: rows of cells as text, nothing interpreted yet. */
 export interface RawTable {
   /** The file's name, and the sheet's where there are several. */
   readonly name: string;
+  readonly fileName: string;
   readonly rows: readonly (readonly string[])[];
+  /** Rows that were hidden in the workbook: they are taken in, and said. */
+  readonly hiddenRows: number;
+  /** Set where the format itself says what everything is; then the first row holds titles of our own. */
+  readonly preset?: { readonly kind: TableKind; readonly meanings: readonly ColumnMeaning[]; readonly part: string };
 }
 
 /** Why a file can't be read; words for the teacher are made by `tableProblemWords`. */
 export interface TableProblem {
-  readonly code: "too large" | "empty" | "not a table" | "broken quotes" | "broken workbook";
+  readonly code:
+    | "too large"
+    | "empty"
+    | "not a table"
+    | "broken quotes"
+    | "broken workbook"
+    | "broken cards"
+    | "not a OneRoster file";
   readonly fileName: string;
   readonly row?: number;
 }
 
-export type TableReading = { ok: true; tables: RawTable[] } | { ok: false; problem: TableProblem };
+export type TableReading =
+  | { ok: true; tables: RawTable[] /** Hidden sheets are named and left alone. */; hiddenSheets?: string[] }
+  | { ok: false; problem: TableProblem };
 
 export const MAX_TABLE_BYTES = 40_000_000;
 
@@ -29,6 +46,10 @@ export function tableProblemWords({ code, fileName, row }: TableProblem): string
     case "broken quotes":
       return `${fileName} has a quotation mark that is never closed, near row ${row}. ${safe} Mend that row, or save the file anew from a spreadsheet.`;
     case "broken workbook":
-      return `${fileName} can't be opened: the workbook is damaged or locked with a password. ${safe} Save it anew without a password.`;
+      return `${fileName} can’t be opened: the workbook is damaged or locked with a password. ${safe} Save it anew without a password.`;
+    case "broken cards":
+      return `${fileName} holds no contact card that can be read. ${safe} Export the contacts again as vCard 3 or 4.`;
+    case "not a OneRoster file":
+      return `${fileName} is a zip without the tables of OneRoster in it. ${safe} Export it as OneRoster 1.1 or 1.2 CSV, or bring the tables in one by one.`;
   }
 }

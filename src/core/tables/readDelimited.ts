@@ -2,16 +2,59 @@ import Papa from "papaparse";
 import { decodeText } from "./decodeText";
 import type { TableReading } from "./rawTable";
 
-/** Reads text with cells parted by commas, semicolons, tabs or bars; quotes and line breaks in quotes are understood. */
+const DELIMITERS = [",", ";", "\t", "|"] as const;
+const LINES_TRIED = 40;
+
+/**
+ * Reads text with cells parted by commas, semicolons, tabs or bars; quotes and line breaks in quotes are understood.
+ * Text without any of these is parted where several spaces stand together.
+ */
 export function readDelimited(bytes: Uint8Array, fileName: string): TableReading {
   const text = decodeText(bytes);
   if (text.includes("\0")) return { ok: false, problem: { code: "not a table", fileName } };
-  const { data, errors } = Papa.parse<string[]>(text, {
-    delimitersToGuess: [",", ";", "\t", "|"],
+  const delimiter = delimiterOf(text);
+  const { data, errors } = Papa.parse<string[]>(delimiter ? text : text.replace(/ {2,}/g, "\t"), {
+    delimiter: delimiter ?? "\t",
     skipEmptyLines: "greedy",
   });
   const broken = errors.find(({ type }) => type === "Quotes");
   if (broken) return { ok: false, problem: { code: "broken quotes", fileName, row: (broken.row ?? 0) + 1 } };
   if (data.length === 0) return { ok: false, problem: { code: "empty", fileName } };
-  return { ok: true, tables: [{ name: fileName, rows: data.map((row) => row.map((cell) => cell.trim())) }] };
+  for (const row of data) {
+    for (let column = 0; column < row.length; column += 1) row[column] = plainCell(row[column] ?? "");
+  }
+  return { ok: true, tables: [{ name: fileName, fileName, rows: data, hiddenRows: 0 }] };
 }
+
+/** A cell without the space around it, and without the apostrophe that keeps a spreadsheet from running text as a formula. */
+export function plainCell(cell: string): string {
+  const first = cell.charCodeAt(0);
+  const last = cell.charCodeAt(cell.length - 1);
+  // Most cells need nothing; trimming each would cost a copy of the whole table.
+  const text = first <= 32 || last <= 32 || first >= 160 || last >= 160 ? cell.trim() : cell;
+  if (first === APOSTROPHE && /^'[=+\-@\t\r\d]/.test(text)) return text.slice(1);
+  // ="0041" is how some programs keep the zeros of a number.
+  return first === EQUALS && /^="[^"]*"$/.test(text) ? text.slice(2, -1) : text;
+}
+const APOSTROPHE = 39;
+const EQUALS = 61;
+
+/** The sign that parts most of the first lines into equally many cells; none when no line has any. */
+function delimiterOf(text: string): string | undefined {
+  let best: { delimiter: string; lines: number; cells: number } | undefined;
+  for (const delimiter of DELIMITERS) {
+    const { data } = Papa.parse<string[]>(text.slice(0, CHARACTERS_TRIED), {
+      delimiter,
+      preview: LINES_TRIED,
+      skipEmptyLines: "greedy",
+    });
+    const counts = new Map<number, number>();
+    for (const { length } of data) if (length > 1) counts.set(length, (counts.get(length) ?? 0) + 1);
+    for (const [cells, lines] of counts) {
+      if (!best || lines > best.lines || (lines === best.lines && cells > best.cells))
+        best = { delimiter, lines, cells };
+    }
+  }
+  return best?.delimiter;
+}
+const CHARACTERS_TRIED = 200_000;

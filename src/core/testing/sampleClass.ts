@@ -24,6 +24,7 @@ export function sampleClass(part: Partial<SchoolClass> = {}): SchoolClass {
     decimals: 0,
     gradeScaleId: "scale",
     year: "mean of terms",
+    averageSource: "computed",
     termWeights: {},
     ...part,
   };
@@ -45,7 +46,15 @@ export function sampleAssignment(part: Partial<Assignment> = {}): Assignment {
 }
 
 export function sampleStudent(part: Partial<Student> = {}): Student {
-  return { id: "student", studentNumber: "40013", givenName: "Ana", familyName: "Wójcik", guardians: [], ...part };
+  return {
+    id: "student",
+    studentNumber: "40013",
+    givenName: "Ana",
+    familyName: "Wójcik",
+    tags: [],
+    guardians: [],
+    ...part,
+  };
 }
 
 export function sampleGuardian(part: Partial<Guardian> = {}): Guardian {
@@ -57,6 +66,7 @@ export function sampleGuardian(part: Partial<Guardian> = {}): Guardian {
     language: "en",
     householdId: "household",
     confirmation: "not asked",
+    frequency: "each letter",
     ...part,
   };
 }

@@ -1,68 +1,134 @@
 "use client";
 import { useState } from "react";
-import { type RawTable, type TableReading, tableProblemWords } from "@/core/tables/rawTable";
+import { Button, ProgressBar } from "react-bootstrap";
+import { toast } from "sonner";
+import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
-import { EmptyState } from "@/ui/shared/EmptyState";
-import { OpenDemo } from "@/ui/shared/OpenDemo";
-import { useVine } from "@/ui/shared/VineContext";
-import { readTableFile } from "@/workers/tables/tablesClient";
+import type { Progress } from "@/workers/bringIn/bringInApi";
+import { DifferenceSheet } from "./DifferenceSheet";
 import { FileDrop } from "./FileDrop";
 import { ImportHistory } from "./ImportHistory";
-import { TableImport } from "./TableImport";
+import { QuestionsSheet } from "./QuestionsSheet";
+import { TableCards } from "./TableCards";
+import { TableDetails } from "./TableDetails";
+import { useBringIn } from "./useBringIn";
 
-/** A file is read, shown as it was understood, and applied only after the difference was seen. */
+/** Any number of tables: read, shown as they were understood, and applied only after the difference was seen. */
 export function BringInScreen() {
-  const { world } = useVine();
-  const [tables, setTables] = useState<{ id: string; table: RawTable }[]>([]);
-  const [problem, setProblem] = useState("");
-  const [reading, setReading] = useState(false);
+  const bringIn = useBringIn();
+  const { view, progress, problems } = bringIn;
+  const [openId, setOpenId] = useState<string>();
+  const open = view?.tables.find(({ id }) => id === openId);
 
-  const read = async (file: File) => {
-    setReading(true);
-    setProblem("");
-    const unread: TableReading = { ok: false, problem: { code: "not a table", fileName: file.name } };
-    const answer = await readTableFile(file).catch(() => unread);
-    setReading(false);
-    if (answer.ok) setTables(answer.tables.map((table) => ({ id: crypto.randomUUID(), table })));
-    else setProblem(tableProblemWords(answer.problem));
+  const apply = async () => {
+    try {
+      const summary = await bringIn.apply();
+      toast(`Brought in: ${summary}. You can take it back from here at any time.`);
+    } catch (cause) {
+      toast.error((cause as Error).message);
+    }
   };
-  const [first, ...others] = tables;
 
   return (
     <>
-      <Head title="Bring in scores" about={first?.table.name} />
-      <div className="screen-body">
-        {world.classes.size === 0 ? (
-          <EmptyState
-            title="No class to bring scores into"
-            words="Scores are joined with the students of a class. There is none in this browser yet."
-          >
-            <OpenDemo />
-          </EmptyState>
-        ) : first ? (
+      <Head title="Bring in" about={view && counted(view.tables.length, "table")}>
+        {view && (
           <>
-            {others.length > 0 && (
-              <p className="quiet">
-                This workbook has {others.length + 1} sheets with a table. This is the first; the next follows when it
-                is done.
-              </p>
-            )}
-            <TableImport key={first.id} table={first.table} onDone={() => setTables(others)} />
+            <Button variant="link" onClick={bringIn.stop}>
+              Leave these
+            </Button>
+            <Button onClick={apply} disabled={view.isEmpty || bringIn.applying || progress !== undefined}>
+              {bringIn.applying ? "Applying …" : view.isEmpty ? "Nothing to apply" : "Apply"}
+            </Button>
           </>
-        ) : (
+        )}
+      </Head>
+      <div className="screen-body">
+        {problems.map((words) => (
+          <div key={words} className="finding is-stop mb-3" role="alert">
+            {words}
+          </div>
+        ))}
+        {progress && <ReadingProgress progress={progress} onStop={bringIn.stop} />}
+        {view ? (
           <div className="columns">
-            <div>
-              <FileDrop onFile={read} busy={reading} />
-              {problem && (
-                <div className="finding is-stop mt-3" role="alert">
-                  {problem}
-                </div>
+            <div className="d-grid gap-3">
+              {open ? (
+                <TableDetails
+                  key={open.id}
+                  table={open}
+                  onChange={(part) => bringIn.chooseForTable(open.id, part)}
+                  onAnswer={(key, answer) => bringIn.choose({ answers: { ...bringIn.choices.answers, [key]: answer } })}
+                  onBack={() => setOpenId(undefined)}
+                />
+              ) : (
+                <>
+                  <SummarySheet view={view} />
+                  <QuestionsSheet view={view} bringIn={bringIn} onOpenTable={setOpenId} />
+                  <DifferenceSheet view={view} />
+                </>
               )}
             </div>
-            <ImportHistory />
+            <div className="d-grid gap-3">
+              <TableCards tables={view.tables} openId={open?.id} onOpen={setOpenId} onRemove={bringIn.removeTable} />
+              <FileDrop onFiles={bringIn.read} busy={progress !== undefined} isSmall />
+            </div>
           </div>
+        ) : (
+          !progress && (
+            <div className="columns">
+              <FileDrop onFiles={bringIn.read} busy={false} />
+              <ImportHistory />
+            </div>
+          )
         )}
       </div>
     </>
+  );
+}
+
+function SummarySheet({ view }: { view: NonNullable<ReturnType<typeof useBringIn>["view"]> }) {
+  const asked = view.openCount;
+  const known = view.tables.filter(({ knownSince }) => knownSince !== undefined).length;
+  return (
+    <section className="sheet" aria-label="What will happen">
+      <p className="lead-line mb-1" role="status">
+        {view.isEmpty ? "Nothing would change: all of this is in the gradebook already." : `${view.summary}.`}
+      </p>
+      <p className="quiet small">
+        {asked === 0
+          ? "Nothing is open."
+          : `${counted(asked, "question")} below. What is not answered is not applied; the rest can be applied now.`}
+        {known > 0 &&
+          ` ${known === view.tables.length ? "All tables have" : `${counted(known, "table")} of ${view.tables.length} have`} a known shape and ${known === 1 ? "was" : "were"} read as last time.`}
+      </p>
+      {view.outliers.length > 0 && (
+        <div className="finding mt-2">
+          <strong>Look at this first</strong>
+          <ul className="mb-0 ps-3" data-private>
+            {view.outliers.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function ReadingProgress({ progress, onStop }: { progress: Progress; onStop: () => void }) {
+  const { step, done, of, name } = progress;
+  return (
+    <div className="sheet mb-3 d-flex gap-3 align-items-center" role="status">
+      <div className="flex-grow-1">
+        <div className="small">
+          {step === "reading" ? "Reading" : "Joining with the gradebook"}: {name} ({Math.min(done + 1, of)} of {of})
+        </div>
+        <ProgressBar now={done} max={Math.max(1, of)} aria-label="Tables read" />
+      </div>
+      <Button size="sm" variant="outline-secondary" onClick={onStop}>
+        Stop
+      </Button>
+    </div>
   );
 }

@@ -1,101 +1,69 @@
 "use client";
-import { formatScore } from "@/core/model/score";
-import { fullName } from "@/core/model/student";
-import type { CellChange, ImportColumn, ScoreImport } from "@/core/tables/scoreImport";
-import { counted } from "@/core/words";
-import { useVine } from "@/ui/shared/VineContext";
+import { useState } from "react";
+import type { BringInView, DifferenceView } from "@/workers/bringIn/bringInView";
 
-/** What applying would change, piece by piece, the old score beside the new one. */
-export function DifferenceSheet({ plan }: { plan: ScoreImport }) {
+/** What applying would change, per class and piece of work, the old beside the new. */
+export function DifferenceSheet({ view }: { view: BringInView }) {
+  if (view.differences.length === 0) return null;
   return (
     <section className="sheet" aria-labelledby="difference">
       <h2 id="difference">What will change</h2>
-      {plan.refusedCells.length > 0 && (
-        <p className="finding mt-2">
-          {counted(plan.refusedCells.length, "cell")} can’t be a score and{" "}
-          {plan.refusedCells.length === 1 ? "is" : "are"} not used:{" "}
-          {plan.refusedCells
-            .map(({ text }) => text)
-            .slice(0, 5)
-            .join(", ")}
-          . Points are never below 0.
-        </p>
-      )}
-      {plan.columns.length === 0 && (
-        <p className="quiet mt-2">No column holds scores. Say on the right which one does.</p>
-      )}
-      {plan.columns.map((column) => (
-        <ColumnDifference key={column.column} column={column} />
-      ))}
+      <ul className="lines">
+        {view.differences.map((difference) => (
+          <Difference key={difference.id} difference={difference} startsOpen={view.differences.length === 1} />
+        ))}
+      </ul>
     </section>
   );
 }
 
-function ColumnDifference({ column }: { column: ImportColumn }) {
-  const { world } = useVine();
-  const { target, changes, unchanged, above } = column;
-  const title =
-    target.kind === "new" ? target.assignment.title : (world.assignments.get(target.assignmentId)?.title ?? "");
-  const added = changes.filter(({ from }) => !from).length;
+function Difference({ difference, startsOpen }: { difference: DifferenceView; startsOpen: boolean }) {
+  const [open, setOpen] = useState(startsOpen);
+  const { title, isNew, added, changed, cleared, unchanged, rows, more } = difference;
+  const counts = [
+    added > 0 ? `${added} new` : "",
+    changed > 0 ? `${changed} changed` : "",
+    cleared > 0 ? `${cleared} cleared` : "",
+    unchanged > 0 ? `${unchanged} the same` : "",
+  ].filter(Boolean);
   return (
-    <div className="mt-3">
-      <h3>
-        {title} {target.kind === "new" && <span className="tag is-well">new piece of work</span>}
-      </h3>
-      <p className="quiet small">
-        {added} new, {changes.length - added} changed, {unchanged} the same
-      </p>
-      {above.length > 0 && (
-        <div className="finding my-2">
-          {counted(above.length, "score")} above what is possible. If that is right, apply; if not, mend the file.
-          <ChangeTable changes={above} />
-        </div>
+    <li className="d-block">
+      <div className="d-flex gap-2 align-items-baseline">
+        <button
+          type="button"
+          className="btn btn-link text-start flex-grow-1"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {title}
+        </button>
+        {isNew && <span className="tag is-well">new piece of work</span>}
+        <span className="quiet small text-nowrap">{counts.join(", ")}</span>
+      </div>
+      {open && (
+        <table className="table table-sm small mb-1 mt-1">
+          <thead>
+            <tr>
+              <th scope="col">Who</th>
+              <th scope="col">now</th>
+              <th scope="col">will be</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ who, from, to, stands }, place) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: rows of one difference stand in a fixed order
+              <tr key={place} data-private>
+                <td>{who}</td>
+                <td className="quiet">{from || "nothing"}</td>
+                <td>
+                  {to} {stands && from === "" && <span className="tag is-look">above what is possible</span>}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
-      <ChangeTable changes={changes.filter((change) => !above.includes(change))} />
-    </div>
-  );
-}
-
-const MOST_SHOWN = 12;
-
-function ChangeTable({ changes }: { changes: readonly CellChange[] }) {
-  const { world } = useVine();
-  if (changes.length === 0) return null;
-  const changedFirst = [...changes].sort((a, b) => Number(Boolean(b.from)) - Number(Boolean(a.from)));
-  const row = ({ studentId, from, to }: CellChange) => {
-    const student = world.students.get(studentId);
-    return (
-      <tr key={studentId} data-private>
-        <td>{student && fullName(student)}</td>
-        <td className="numeric quiet">{from ? formatScore(from) : "none"}</td>
-        <td className="numeric">{formatScore(to)}</td>
-      </tr>
-    );
-  };
-  return (
-    <>
-      <table className="table table-sm mb-1">
-        <thead>
-          <tr>
-            <th scope="col">Student</th>
-            <th scope="col" className="numeric">
-              now
-            </th>
-            <th scope="col" className="numeric">
-              will be
-            </th>
-          </tr>
-        </thead>
-        <tbody>{changedFirst.slice(0, MOST_SHOWN).map(row)}</tbody>
-      </table>
-      {changes.length > MOST_SHOWN && (
-        <details>
-          <summary className="small">{changes.length - MOST_SHOWN} more</summary>
-          <table className="table table-sm">
-            <tbody>{changedFirst.slice(MOST_SHOWN).map(row)}</tbody>
-          </table>
-        </details>
-      )}
-    </>
+      {open && more > 0 && <p className="quiet small">and {more} more</p>}
+    </li>
   );
 }

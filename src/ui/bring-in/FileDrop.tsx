@@ -1,15 +1,25 @@
 "use client";
 import { useRef, useState } from "react";
-import { Button } from "react-bootstrap";
+import { Button, Form } from "react-bootstrap";
 
-/** Takes one file, dropped or chosen. */
-export function FileDrop({ onFile, busy }: { onFile: (file: File) => void; busy: boolean }) {
+const ACCEPTED = ".csv,.tsv,.txt,.xlsx,.zip,.vcf";
+
+interface FileDropProps {
+  readonly onFiles: (files: readonly File[]) => void;
+  readonly busy: boolean;
+  /** Beside tables that are already here. */
+  readonly isSmall?: boolean;
+}
+
+/** Takes any number of files, dropped or chosen, or a table that was copied from somewhere. */
+export function FileDrop({ onFiles, busy, isSmall = false }: FileDropProps) {
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
+  const [pasting, setPasting] = useState(false);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is the second way; the button does the same by keyboard
     <div
-      className={`drop ${over ? "is-over" : ""}`}
+      className={`drop ${over ? "is-over" : ""} ${isSmall ? "is-small" : ""}`}
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);
@@ -18,31 +28,83 @@ export function FileDrop({ onFile, busy }: { onFile: (file: File) => void; busy:
       onDrop={(event) => {
         event.preventDefault();
         setOver(false);
-        const file = event.dataTransfer.files[0];
-        if (file) onFile(file);
+        const files = [...event.dataTransfer.files];
+        if (files.length > 0) onFiles(files);
       }}
     >
-      <h2>Drop a table of scores here</h2>
-      <p className="my-3">
-        CSV or XLSX, students down, work across. Students are found by their number or their name, in any order of rows.
-        You see what would change before anything is applied.
-      </p>
-      <Button onClick={() => input.current?.click()} disabled={busy}>
-        {busy ? "Reading …" : "Choose a file"}
-      </Button>
+      <h2>{isSmall ? "Add more tables" : "Drop your tables here, as many as you have"}</h2>
+      {!isSmall && (
+        <p className="my-3">
+          Scores, averages, rosters, contacts or form answers, as CSV, XLSX, OneRoster or vCard. Students are found by
+          number, address or name, never by the order of rows. You see what would change before anything is applied.
+        </p>
+      )}
+      <div className="d-flex gap-2 justify-content-center my-2">
+        <Button onClick={() => input.current?.click()} disabled={busy} size={isSmall ? "sm" : undefined}>
+          {busy ? "Reading …" : "Choose files"}
+        </Button>
+        <Button
+          variant="outline-primary"
+          onClick={() => setPasting(!pasting)}
+          disabled={busy}
+          aria-expanded={pasting}
+          size={isSmall ? "sm" : undefined}
+        >
+          Paste a table
+        </Button>
+      </div>
       <input
         ref={input}
         type="file"
+        multiple
         className="visually-hidden"
         tabIndex={-1}
-        accept=".csv,.tsv,.txt,.xlsx"
-        aria-label="Table of scores"
+        accept={ACCEPTED}
+        aria-label="Tables"
         onChange={(event) => {
-          const file = event.target.files?.[0];
+          const files = [...(event.target.files ?? [])];
           event.target.value = "";
-          if (file) onFile(file);
+          if (files.length > 0) onFiles(files);
         }}
       />
+      {pasting && (
+        <PasteForm
+          onText={(text) => {
+            setPasting(false);
+            onFiles([new File([text], "Pasted table", { type: "text/plain" })]);
+          }}
+        />
+      )}
     </div>
+  );
+}
+
+function PasteForm({ onText }: { onText: (text: string) => void }) {
+  const [text, setText] = useState("");
+  return (
+    <Form
+      className="d-grid gap-2 text-start"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (text.trim()) onText(text);
+      }}
+    >
+      <Form.Label htmlFor="pasted" className="small mb-0">
+        Copy the cells in your spreadsheet, with the headings, and paste them here
+      </Form.Label>
+      <Form.Control
+        id="pasted"
+        as="textarea"
+        rows={6}
+        autoFocus
+        spellCheck={false}
+        className="font-monospace small"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <Button type="submit" size="sm" className="justify-self-start" disabled={!text.trim()}>
+        Read this table
+      </Button>
+    </Form>
   );
 }

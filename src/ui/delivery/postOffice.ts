@@ -2,7 +2,9 @@ import * as z from "zod";
 import { type HandOver, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
 import { eventsAnswerSchema, type PostStatus, postStatusSchema } from "@/core/delivery/postEvent";
 import type { Letter } from "@/core/delivery/round";
+import type { FamilyEvent } from "@/core/families/familyEvent";
 import type { VineDatabase } from "@/store/database";
+import { familyJournalPlace } from "@/store/familyRepository";
 import { findRound, journalPlace, preparedLetters, takeInEvents, withdrawPrepared } from "@/store/roundRepository";
 
 /** Handing over and calling back exclude each other, in this tab and in all others. */
@@ -49,12 +51,27 @@ export function takeBack(database: VineDatabase, roundId: string): Promise<void>
   });
 }
 
-/** Reads on in the post room's journal, waiting up to `waitMs` for something new, and brings the record up to date. */
-export async function catchUp(database: VineDatabase, waitMs: number, signal: AbortSignal): Promise<void> {
-  const { journalId, seq } = await journalPlace(database);
-  const query = new URLSearchParams({ journalId, after: String(seq), waitMs: String(waitMs) });
+/**
+ * Reads on in both journals, waiting up to `waitMs` for something new: the record is brought up to date with the
+ * post room's, what families said is given to `onFamilies`.
+ */
+export async function catchUp(
+  database: VineDatabase,
+  waitMs: number,
+  signal: AbortSignal,
+  onFamilies: (journalId: string, events: readonly FamilyEvent[]) => Promise<void>,
+): Promise<void> {
+  const [letters, families] = await Promise.all([journalPlace(database), familyJournalPlace(database)]);
+  const query = new URLSearchParams({
+    journalId: letters.journalId,
+    after: String(letters.seq),
+    familyJournalId: families.journalId,
+    familyAfter: String(families.seq),
+    waitMs: String(waitMs),
+  });
   const answer = eventsAnswerSchema.parse(await ask(`/api/post/events?${query}`, { signal }));
   if (answer.events.length > 0) await takeInEvents(database, answer.journalId, answer.events);
+  if (answer.families.events.length > 0) await onFamilies(answer.families.journalId, answer.families.events);
 }
 
 /** Whether letters stay on this computer. */
@@ -62,7 +79,8 @@ export async function postStatus(): Promise<PostStatus> {
   return postStatusSchema.parse(await ask("/api/post/status", {}));
 }
 
-async function ask(url: string, request: RequestInit): Promise<unknown> {
+/** Asks a route of the server; what it refuses becomes an error in its words. */
+export async function ask(url: string, request: RequestInit): Promise<unknown> {
   const response = await fetch(url, request);
   const body: unknown = await response.json();
   if (!response.ok) throw new Error(refusalSchema.safeParse(body).data?.message ?? "The post room refused.");

@@ -1,8 +1,8 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { Change } from "@/core/change/change";
 import type { Letter, Round } from "@/core/delivery/round";
-import type { VineDatabase } from "@/store/database";
-import { saveRound } from "@/store/roundRepository";
+import type { Vine } from "@/ui/shared/VineContext";
 import { catchUp, handOverPrepared } from "./postOffice";
 
 /** How long the post room may keep the question open when nothing happens. */
@@ -13,14 +13,18 @@ const NOBODY_ANSWERS = "The post room does not answer. Start Vine Note again; le
 export interface PostLine {
   /** Why letters can't be handed over at present, in words. */
   readonly trouble: string | undefined;
-  /** Keeps a round and begins to hand it over. */
-  send(round: Round, letters: readonly Letter[]): Promise<void>;
+  /** Keeps a round, with what sending it changes, and begins to hand it over. */
+  send(round: Round, letters: readonly Letter[], change?: Change): Promise<void>;
 }
 
 /** Keeps in touch with the post room as long as the application is open: hands over what waits, brings the record up to date. */
-export function usePostRoom(database: VineDatabase): PostLine {
+export function usePostRoom({ database, takeInFamilyEvents, keepRound }: Vine): PostLine {
   const [trouble, setTrouble] = useState<string>();
   const question = useRef<AbortController>(undefined);
+  const families = useRef(takeInFamilyEvents);
+  families.current = takeInFamilyEvents;
+  const keep = useRef(keepRound);
+  keep.current = keepRound;
 
   useEffect(() => {
     let gone = false;
@@ -29,7 +33,7 @@ export function usePostRoom(database: VineDatabase): PostLine {
         question.current = new AbortController();
         try {
           await handOverPrepared(database);
-          await catchUp(database, WAIT_MS, question.current.signal);
+          await catchUp(database, WAIT_MS, question.current.signal, (...events) => families.current(...events));
           if (!gone) setTrouble(undefined);
         } catch (cause) {
           // Asked anew because there is something to hand over; anything else means that nobody answers.
@@ -46,12 +50,9 @@ export function usePostRoom(database: VineDatabase): PostLine {
     };
   }, [database]);
 
-  const send = useCallback(
-    async (round: Round, letters: readonly Letter[]) => {
-      await saveRound(database, round, letters);
-      question.current?.abort();
-    },
-    [database],
-  );
+  const send = useCallback(async (round: Round, letters: readonly Letter[], change: Change = {}) => {
+    await keep.current(round, letters, change);
+    question.current?.abort();
+  }, []);
   return { trouble, send };
 }

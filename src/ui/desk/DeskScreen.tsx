@@ -4,15 +4,16 @@ import Link from "next/link";
 import { Button } from "react-bootstrap";
 import { tallySentence } from "@/core/delivery/tally";
 import { type Starter, startNote } from "@/core/letter/starterNotes";
+import { importName } from "@/core/model/importRecord";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { importsNewestFirst } from "@/store/importRepository";
 import { roundsNewestFirst, talliesByRound, troubledLetters } from "@/store/roundRepository";
 import { Head } from "@/ui/frame/Head";
 import { useCreateNote } from "@/ui/note/useCreateNote";
+import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { EmptyState } from "@/ui/shared/EmptyState";
 import { formatMoment } from "@/ui/shared/moment";
-import { OpenDemo } from "@/ui/shared/OpenDemo";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -27,9 +28,9 @@ export function DeskScreen() {
         <div className="screen-body">
           <EmptyState
             title="Welcome to your desk"
-            words="Here you will see what changed in your gradebook and who should hear from you. There is no class yet. The demo school shows how everything works; its people are made up, and nothing leaves this computer."
+            words="Here you will see what changed in your gradebook and who should hear from you. Bring in your roster and your scores to begin. The demo school shows how everything works; its people are made up, and nothing leaves this computer."
           >
-            <OpenDemo />
+            <BeginChoices />
           </EmptyState>
         </div>
       </>
@@ -152,7 +153,7 @@ function LatelySheet() {
         {lately?.imports.map((record) => (
           <li key={record.id}>
             <div className="line-main">
-              <Link href="/gradebook/bring-in">{record.fileName}</Link>
+              <Link href="/gradebook/bring-in">{importName(record)}</Link>
               <div className="quiet small">
                 {formatMoment(record.appliedAt)}: {record.takenBackAt === undefined ? record.summary : "taken back"}
               </div>

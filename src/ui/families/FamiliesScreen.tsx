@@ -10,9 +10,9 @@ import { byFamilyName, fullName, type Student } from "@/core/model/student";
 import type { World } from "@/core/model/world";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
+import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { EmptyState } from "@/ui/shared/EmptyState";
-import { OpenDemo } from "@/ui/shared/OpenDemo";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressDialog } from "./AddressDialog";
 
@@ -42,9 +42,9 @@ export function FamiliesScreen() {
         <div className="screen-body">
           <EmptyState
             title="No families yet"
-            words="Here are your students with their guardians, and whether each can be reached. Nobody is in this browser yet; the demo school has 142 students."
+            words="Here are your students with their guardians, and whether each can be reached. Bring in a roster and the contacts, in any shape; or look around in the demo school first."
           >
-            <OpenDemo />
+            <BeginChoices />
           </EmptyState>
         </div>
       </>

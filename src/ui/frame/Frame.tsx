@@ -53,7 +53,7 @@ export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
 }
 
 function Ready({ vine, children }: { vine: Vine; children: ReactNode }) {
-  const line = usePostRoom(vine.database);
+  const line = usePostRoom(vine);
   return (
     <VineContext value={vine}>
       <PostLineContext value={line}>

@@ -79,9 +79,10 @@ function GradebookRow({ row }: { row: GradebookView["rows"][number] }) {
         <bdi>{row.name}</bdi>
       </th>
       <td className="pin-figure pin-first" data-private>
-        {row.overall ? (
+        {row.overall.text ? (
           <>
-            <strong>{row.overall}</strong> {row.letterGrade}
+            <strong>{row.overall.text}</strong> {row.letterGrade}
+            <AverageNote note={row.overall.note} />
           </>
         ) : (
           <span className="quiet small">no average</span>
@@ -97,7 +98,8 @@ function GradebookRow({ row }: { row: GradebookView["rows"][number] }) {
       {row.categoryAverages.map((average, place) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: the categories of a class stand in a fixed order
         <td key={place} className="numeric" data-private>
-          {average || <span className="quiet small">none</span>}
+          {average.text || <span className="quiet small">none</span>}
+          <AverageNote note={average.note} />
         </td>
       ))}
       {row.cells.map((cell, place) => (
@@ -108,6 +110,11 @@ function GradebookRow({ row }: { row: GradebookView["rows"][number] }) {
       ))}
     </tr>
   );
+}
+
+/** Where an average did not come from the scores beside it. */
+function AverageNote({ note }: { note: string }) {
+  return note ? <div className="average-note">{note}</div> : null;
 }
 
 const ICONS = {

@@ -5,9 +5,9 @@ import { Form } from "react-bootstrap";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
+import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { EmptyState } from "@/ui/shared/EmptyState";
-import { OpenDemo } from "@/ui/shared/OpenDemo";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
@@ -31,9 +31,9 @@ export function GradebookScreen() {
         <div className="screen-body">
           <EmptyState
             title="No class yet"
-            words="The gradebook shows each class with its work, its scores and the averages made from them. There is no class in this browser yet; the demo school has five."
+            words="The gradebook shows each class with its work, its scores and the averages made from them. Bring in your roster and your scores, all files at once; or look around in the demo school first."
           >
-            <OpenDemo />
+            <BeginChoices />
           </EmptyState>
         </div>
       </>
@@ -68,7 +68,7 @@ export function GradebookScreen() {
         }
       >
         <Link className="btn btn-primary" href="/gradebook/bring-in">
-          Bring in scores
+          Bring in
         </Link>
       </Head>
       <div className="screen-body is-fixed d-flex flex-column">

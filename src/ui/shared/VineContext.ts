@@ -1,9 +1,12 @@
 "use client";
 import { createContext, useContext } from "react";
 import type { Change } from "@/core/change/change";
+import type { Letter, Round } from "@/core/delivery/round";
+import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
 import type { Day } from "@/core/model/day";
 import type { ImportRecord } from "@/core/model/importRecord";
 import type { World, WorldRecords } from "@/core/model/world";
+import type { Recipe } from "@/core/tables/recipe";
 import type { VineDatabase } from "@/store/database";
 import type { Engine } from "@/workers/engine/engineClient";
 
@@ -17,9 +20,15 @@ export interface Vine {
   /** Rises with every change of the world, so that answers of the engine are asked anew. */
   readonly revision: number;
   commit(change: Change): Promise<void>;
-  applyImport(record: ImportRecord): Promise<void>;
+  applyImport(record: ImportRecord, recipes: readonly Recipe[]): Promise<void>;
   /** Takes an import back, or applies it again. */
   turnImport(id: string): Promise<void>;
+  /** Brings what families said into the browser; their wishes hold at once. */
+  takeInFamilyEvents(journalId: string, events: readonly FamilyEvent[]): Promise<void>;
+  /** Takes in one answer to a contact card with the change that it makes, or refuses it. */
+  settleAnswer(answerId: string, state: FamilyAnswer["state"], change: Change): Promise<void>;
+  /** Keeps a round with its letters and what sending it changes, both or neither. */
+  keepRound(round: Round, letters: readonly Letter[], change: Change): Promise<void>;
   replaceEverything(records: WorldRecords): Promise<void>;
 }
 

@@ -1,13 +1,14 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { applyChange, type Change, reverseChange } from "@/core/change/change";
+import { applyChange, type Change, isEmptyChange } from "@/core/change/change";
 import { type Day, dayOfInstant } from "@/core/model/day";
-import type { ImportRecord } from "@/core/model/importRecord";
 import { DEFAULT_SETTINGS } from "@/core/model/settings";
 import { type World, type WorldRecords, worldOf } from "@/core/model/world";
 import { demoSchool } from "@/demo/demoSchool";
 import { openDatabase, type VineDatabase } from "@/store/database";
+import { settleAnswer, takeInFamilyEvents } from "@/store/familyRepository";
 import { applyImport, turnImport } from "@/store/importRepository";
+import { saveRound } from "@/store/roundRepository";
 import { commitChange, isWorldEmpty, loadWorld, replaceEverything } from "@/store/worldRepository";
 import { type Engine, startEngine } from "@/workers/engine/engineClient";
 import type { Vine } from "./VineContext";
@@ -83,6 +84,7 @@ export function useWorld(opensDemo: boolean, pinnedToday: Day | undefined): Vine
 
   const { database, engine, today } = opened;
   const spread = async (change: Change) => {
+    if (isEmptyChange(change)) return;
     await engine.apply(change);
     takeIn(change);
     channel.current?.postMessage({ kind: "changed", change } satisfies Word);
@@ -93,13 +95,16 @@ export function useWorld(opensDemo: boolean, pinnedToday: Day | undefined): Vine
       await commitChange(database, change);
       await spread(change);
     },
-    applyImport: async (record: ImportRecord) => {
-      await applyImport(database, record);
-      await spread(record.change);
+    applyImport: async (record, recipes) => spread(await applyImport(database, record, recipes)),
+    turnImport: async (id) => spread(await turnImport(database, id, Date.now())),
+    takeInFamilyEvents: async (journalId, events) => spread(await takeInFamilyEvents(database, journalId, events)),
+    settleAnswer: async (answerId, state, change) => {
+      await settleAnswer(database, answerId, state, change);
+      await spread(change);
     },
-    turnImport: async (id) => {
-      const { change, takenBackAt } = await turnImport(database, id, Date.now());
-      await spread(takenBackAt === undefined ? change : reverseChange(change));
+    keepRound: async (round, letters, change) => {
+      await saveRound(database, round, letters, change);
+      await spread(change);
     },
     replaceEverything: async (records: WorldRecords) => {
       await replaceEverything(database, records);

@@ -1,10 +1,8 @@
 import * as Comlink from "comlink";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { noteLetters } from "@/core/letter/noteLetters";
-import { worldOf } from "@/core/model/world";
+import { recordsOf, worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
-import { planScoreImport } from "@/core/tables/scoreImport";
-import { startScoreImport } from "@/core/tables/startScoreImport";
 import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterView } from "./letterView";
@@ -39,9 +37,10 @@ const engine: EngineApi = {
       return entry ? [{ entry, rendered }] : [];
     });
   },
-  startScoreImport: (table, termId, classId) =>
-    startScoreImport(table, { termId, classId, newId: () => crypto.randomUUID() }, index().world),
-  scoreImport: (table, choices) => planScoreImport(table, choices, index().world),
+  lendWorld: (port) => {
+    port.postMessage(recordsOf(index().world));
+    port.close();
+  },
 };
 
 Comlink.expose(engine);

@@ -4,8 +4,6 @@ import type { Day } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { Period } from "@/core/model/term";
 import type { WorldRecords } from "@/core/model/world";
-import type { RawTable } from "@/core/tables/rawTable";
-import type { ScoreImport, ScoreImportChoices } from "@/core/tables/scoreImport";
 import type { GradebookView } from "./gradebookView";
 import type { LetterView } from "./letterView";
 import type { CheckView, LetterEntry, NotePeople, PeopleView } from "./noteView";
@@ -23,7 +21,6 @@ export interface EngineApi {
   finishedLetter(note: Note, key: string): RenderedLetter | undefined;
   /** All letters of a note, finished, in the order of the list. */
   finishedLetters(note: Note): { entry: LetterEntry; rendered: RenderedLetter }[];
-  /** How a table of scores seems to be meant; for a class the teacher chose, or the likeliest one. */
-  startScoreImport(table: RawTable, termId: string, classId?: string): ScoreImportChoices;
-  scoreImport(table: RawTable, choices: ScoreImportChoices): ScoreImport;
+  /** Sends everything it holds through a port, to another worker. */
+  lendWorld(port: MessagePort): void;
 }

@@ -2,10 +2,6 @@ import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { startNote } from "@/core/letter/starterNotes";
 import { worldOf } from "@/core/model/world";
-import { readDelimited } from "@/core/tables/readDelimited";
-import { planScoreImport } from "@/core/tables/scoreImport";
-import { startScoreImport } from "@/core/tables/startScoreImport";
-import { delimitedText, demoFiles } from "@/demo/demoFiles";
 import { demoSchool } from "@/demo/demoSchool";
 import { gradebookView } from "./gradebookView";
 import { letterView } from "./letterView";
@@ -65,40 +61,5 @@ describe("what the screens are given", () => {
     expect(letterView(index, note, "gone").place).toBe(0);
     const nobody = { ...note, audience: { guardians: "none" as const, students: false } };
     expect(letterView(index, nobody, undefined)).toMatchObject({ key: undefined, count: 0, averages: undefined });
-  });
-});
-
-describe("the files to bring in", () => {
-  const byName = new Map(demoFiles(school).map((file) => [file.name, file]));
-  const planOf = (name: string, asWorkbook = false) => {
-    const file = byName.get(name);
-    if (!file) throw new Error(name);
-    const reading = readDelimited(new TextEncoder().encode(delimitedText(file)), name);
-    const table = asWorkbook
-      ? { name, rows: file.rows.map((row) => row.map(String)) }
-      : reading.ok
-        ? reading.tables[0]
-        : undefined;
-    if (!table) throw new Error(`${name} was not read.`);
-    const choices = startScoreImport(table, { termId: "winter", newId: () => "new" }, index.world);
-    return { choices, plan: planScoreImport(table, choices, index.world) };
-  };
-
-  test.each([
-    ["scores-ocean-science-8-block-1.csv", false, "class-1", 28],
-    ["scores-ocean-science-8-block-2.csv", false, "class-2", 29],
-    ["scores-earth-systems-9-block-3.xlsx", true, "class-3", 30],
-    ["scores-earth-systems-9-block-5.tsv", false, "class-4", 26],
-  ] as const)("%s is joined with its class", (name, asWorkbook, classId, scores) => {
-    const { choices, plan } = planOf(name, asWorkbook);
-    expect(choices.classId).toBe(classId);
-    expect(plan.rows.every(({ match }) => match.kind === "certain")).toBe(true);
-    expect(plan.columns.map(({ changes }) => changes.length)).toEqual([scores]);
-  });
-
-  test("marks are asked, and namesakes in capitals too", () => {
-    expect(planOf("scores-earth-systems-9-block-5.tsv").plan.openMarks).toEqual([{ mark: "abs", count: 3 }]);
-    const { plan } = planOf("scores-charts-and-navigation.xlsx", true);
-    expect(plan.rows.filter(({ match }) => match.kind !== "nobody")).toHaveLength(34);
   });
 });

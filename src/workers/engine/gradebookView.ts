@@ -1,3 +1,4 @@
+import { type Average, differsFromOther } from "@/core/figures/average";
 import { assignmentsIn } from "@/core/figures/classFigures";
 import { isMissing } from "@/core/figures/countingScore";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
@@ -16,6 +17,12 @@ export interface CellView {
   readonly status: Exclude<ScoreStatus, "scored"> | "handed in" | "";
 }
 
+/** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
+export interface AverageView {
+  readonly text: string;
+  readonly note: string;
+}
+
 export interface GradebookView {
   readonly classId: string;
   readonly method: string;
@@ -31,8 +38,8 @@ export interface GradebookView {
     readonly studentId: string;
     readonly name: string;
     readonly cells: readonly CellView[];
-    readonly categoryAverages: readonly string[];
-    readonly overall: string;
+    readonly categoryAverages: readonly AverageView[];
+    readonly overall: AverageView;
     readonly letterGrade: string;
     readonly missing: number;
   }[];
@@ -45,8 +52,7 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
   const { schoolClass, columns } = gradebook;
   const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
   const work = assignmentsIn(gradebook, period);
-  const percent = (average: { shown: number } | undefined) =>
-    average ? formatPercent(average.shown, schoolClass.decimals) : "";
+  const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
   const students = schoolClass.studentIds.flatMap((id) => index.world.students.get(id) ?? []).sort(byFamilyName);
   return {
     classId,
@@ -79,13 +85,21 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
           if (score.status !== "scored") return { points: score.points?.toString() ?? "", status: score.status };
           return { points: score.points?.toString() ?? "", status: score.points === undefined ? "handed in" : "" };
         }),
-        categoryAverages: figures.categoryAverages.map(percent),
-        overall: percent(figures.overall),
+        categoryAverages: figures.categoryAverages.map(view),
+        overall: view(figures.overall),
         letterGrade: (figures.overall && gradeLabel(scale, figures.overall.shown)) ?? "",
         missing: figures.missing.length,
       };
     }),
   };
+}
+
+function averageView(average: Average | undefined, decimals: number): AverageView {
+  if (!average) return { text: "", note: "" };
+  const text = formatPercent(average.shown, decimals);
+  if (!average.other || !differsFromOther(average)) return { text, note: average.imported ? "imported" : "" };
+  const other = formatPercent(average.other.shown, decimals);
+  return { text, note: average.imported ? `imported; the scores make ${other}` : `imported: ${other}` };
 }
 
 function possibleWords({ extraCredit, pointsPossible }: Assignment): string {

@@ -3,19 +3,29 @@ import { house } from "@/post/house";
 import { answer } from "@/post/problem";
 
 const MAX_WAIT_MS = 25_000;
-
+const place = z.coerce.number().int().min(0);
 const querySchema = z.object({
   journalId: z.string(),
-  after: z.coerce.number().int().min(0),
-  waitMs: z.coerce.number().int().min(0).max(MAX_WAIT_MS),
+  after: place,
+  familyJournalId: z.string(),
+  familyAfter: place,
+  waitMs: place.max(MAX_WAIT_MS),
 });
 
-/** The events after a number, waiting a while for one. A browser that knows another journal gets this one from its beginning. */
+/**
+ * The events of both journals after a number, waiting a while for one. One question for both, since a browser keeps
+ * only a few open. A browser that knows another journal gets this one from its beginning.
+ */
 export const GET = (request: Request) =>
   answer(async () => {
     const query = querySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
-    const { postRoom } = await house();
-    const sameJournal = query.journalId === postRoom.journalId;
-    const events = await postRoom.eventsAfter(sameJournal ? query.after : 0, sameJournal ? query.waitMs : 0);
-    return { journalId: postRoom.journalId, events };
+    const { postRoom, familyDesk } = await house();
+    const after = query.journalId === postRoom.journalId ? query.after : 0;
+    const familyAfter = query.familyJournalId === familyDesk.journalId ? query.familyAfter : 0;
+    await Promise.race([postRoom.waitBeyond(after, query.waitMs), familyDesk.waitBeyond(familyAfter, query.waitMs)]);
+    return {
+      journalId: postRoom.journalId,
+      events: postRoom.eventsAfter(after),
+      families: { journalId: familyDesk.journalId, events: familyDesk.eventsAfter(familyAfter) },
+    };
   });

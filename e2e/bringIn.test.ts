@@ -1,0 +1,153 @@
+import { mkdtemp, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { demoBundles, weekOfExports } from "@/demo/demoFiles";
+import { demoSchool } from "@/demo/demoSchool";
+import { writeTables } from "../scripts/demo-files";
+import { launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { TestServer } from "./support/server";
+import { wordsOf } from "./support/steps";
+
+const TODAY = "2026-11-24";
+const school = demoSchool(TODAY);
+const nameOf = (id: string) => school.students.find((student) => student.id === id);
+const [firstClass] = school.classes;
+const namesakes = (firstClass?.studentIds ?? []).flatMap((id) => {
+  const one = nameOf(id);
+  const twice = school.students.filter((s) => s.givenName === one?.givenName && s.familyName === one.familyName);
+  return one && twice.length === 2 ? [one] : [];
+});
+
+let server: TestServer;
+let browser: Browser;
+let page: Page;
+let folder: string;
+beforeAll(async () => {
+  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: TODAY });
+  browser = await launchBrowser();
+  page = await openPage(browser, server.url);
+  folder = await mkdtemp(path.join(tmpdir(), "vine-note-files-"));
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.stop();
+  await rm(folder, { recursive: true, force: true });
+});
+
+async function drop(files: readonly string[], through = "Bring in"): Promise<void> {
+  await press(page, "Gradebook", "link");
+  await press(page, through, "link");
+  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(...files);
+}
+
+test("twenty files, four of each class: namesakes are asked, and all is applied in four actions", async () => {
+  const files = await writeTables(weekOfExports(school, 1), path.join(folder, "one"));
+  expect(files).toHaveLength(20);
+  expect(namesakes).toHaveLength(2);
+  // The first action.
+  await drop(files);
+  await waitForWords(page, "20 tables");
+  const [one] = namesakes;
+  const questions = await page.$$(`select[aria-label="Who is ${one?.familyName}, ${one?.givenName}"]`);
+  expect(questions).toHaveLength(2);
+  // The second and third: each row by the advisory that stands beside the name.
+  for (const question of questions) {
+    const row = await question.evaluate((select) => select.closest("li")?.textContent ?? "");
+    const advisory = row.includes("Gulls") ? "Gulls" : "Terns";
+    const meant = namesakes.find(
+      ({ studentNumber }) => (Number(studentNumber) % 4 < 2 ? "Gulls" : "Terns") === advisory,
+    );
+    await question.select(meant?.id ?? "");
+  }
+  const rows = school.classes.reduce((sum, { studentIds }) => sum + studentIds.length, 0);
+  const leftOut = 2;
+  await waitForWords(page, `${rows * 4 - leftOut} averages in 5 classes`);
+  await waitForWords(page, "Nothing is open.");
+  // The fourth.
+  await press(page, "Apply");
+  await waitForWords(page, "Brought in:");
+  await waitForWords(page, "and 19 more files");
+});
+
+test("the gradebook names imported averages that differ from the computed ones", async () => {
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".average-note");
+  expect(await wordsOf(page, ".average-note")).toMatch(/^imported: \d+\s%$/);
+});
+
+test("the second week asks nothing, says so, and the whole import is taken back", async () => {
+  await drop(await writeTables(weekOfExports(school, 2), path.join(folder, "two")));
+  await waitForWords(page, "All tables have a known shape and were read as last time.");
+  await waitForWords(page, "Nothing is open.");
+  expect(await page.$$("select[aria-label^='Who is']")).toHaveLength(2);
+  await press(page, "Apply");
+  await waitForWords(page, "Brought in:");
+  await page.waitForFunction(() => document.querySelectorAll("#history ~ ul > li").length === 2);
+  // The older one can't go back while the newer one stands on it, and the words say what to do.
+  const takeBack = async (place: number) => {
+    const buttons = await page.$$("#history ~ ul button");
+    await buttons[place]?.click();
+  };
+  await takeBack(1);
+  await waitForWords(page, "Take back the newer import first");
+  await takeBack(0);
+  await waitForWords(page, "Taken back");
+  await takeBack(1);
+  await page.waitForFunction(() => document.body.textContent?.match(/Taken back/g)?.length === 2);
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid");
+  expect(await page.$$(".average-note")).toHaveLength(0);
+});
+
+test("a whole school from one OneRoster zip and its contact cards, into an empty browser", async () => {
+  const context = await browser.createBrowserContext();
+  const mine = page;
+  page = await openPage(context, server.url);
+  await press(page, "Settings", "link");
+  await press(page, "Replace … Empty everything");
+  await press(page, "Yes, replace all");
+  await waitForWords(page, "Everything is empty.");
+  const files = await Promise.all(
+    demoBundles(school, TODAY).map(async ({ name, bytes }) => {
+      const file = path.join(folder, name);
+      await writeFile(file, bytes);
+      return file;
+    }),
+  );
+  await drop(files, "Bring in your files");
+  await waitForWords(page, "142 new students");
+  await press(page, "Apply");
+  await waitForWords(page, "Brought in:");
+  await press(page, "Families", "link");
+  await waitForWords(page, "142 students");
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid .pin-first strong");
+  await context.close();
+  page = mine;
+});
+
+test("a pasted table is read, its marks are asked with a guess, and one likely name is accepted", async () => {
+  const [ana] = firstClass?.studentIds.flatMap((id) => nameOf(id) ?? []) ?? [];
+  await press(page, "Gradebook", "link");
+  await press(page, "Bring in", "link");
+  await press(page, "Paste a table");
+  const others = (firstClass?.studentIds ?? []).slice(1, 9).flatMap((id) => nameOf(id) ?? []);
+  const text = [
+    "Student\tShore log",
+    `${ana?.givenName[0]}. ${ana?.familyName}\tnhi`,
+    ...others.map((one) => `${one.givenName} ${one.familyName}\t7`),
+  ].join("\n");
+  await page.$eval("#pasted", (area) => (area as HTMLTextAreaElement).focus());
+  await page.evaluate((words) => document.execCommand("insertText", false, words), text);
+  await press(page, "Read this table");
+  await waitForWords(page, "Likely the same person, by an initial");
+  await press(page, "Yes, missing");
+  await page.evaluate(() =>
+    [...document.querySelectorAll("button")].find((button) => button.textContent?.startsWith("Yes, "))?.click(),
+  );
+  await waitForWords(page, "9 scores in 1 piece of work");
+  await waitForWords(page, "Nothing is open.");
+});

@@ -1,0 +1,43 @@
+import * as z from "zod";
+import { idSchema } from "../delivery/handOver";
+import { frequencySchema } from "../model/guardian";
+import { cardAnswerSchema } from "./contactCard";
+
+/** What a guardian says on the page of their own: whether, how often and in which language they wish to be written to. */
+export const wishSchema = z.object({
+  confirmation: z.enum(["confirmed", "declined", "stopped"]).optional(),
+  frequency: frequencySchema.optional(),
+  language: z.string().max(35).optional(),
+});
+export type Wish = z.infer<typeof wishSchema>;
+
+/** One line of the families' journal, in the order in which they spoke. */
+export const familyEventSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("card answer"), seq: z.number().int().min(1), at: z.number(), answer: cardAnswerSchema }),
+  z.object({
+    kind: z.literal("wish"),
+    seq: z.number().int().min(1),
+    at: z.number(),
+    guardianId: z.string(),
+    wish: wishSchema,
+  }),
+]);
+export type FamilyEvent = z.infer<typeof familyEventSchema>;
+
+/** An answer to a card, kept in the browser until the teacher takes it in or refuses it. */
+export const familyAnswerSchema = z.object({
+  id: idSchema,
+  cardId: idSchema,
+  at: z.number(),
+  state: z.enum(["waiting", "taken in", "refused"]),
+  answer: cardAnswerSchema,
+});
+export type FamilyAnswer = z.infer<typeof familyAnswerSchema>;
+
+/** Asks for a link of their own for each guardian; the names are shown on the page that it leads to. */
+export const linksRequestSchema = z.object({
+  guardianIds: z.array(z.string().min(1).max(200)).min(1).max(5000),
+  teacherName: z.string().max(200),
+  schoolName: z.string().max(200),
+});
+export const linksAnswerSchema = z.object({ tokens: z.record(z.string(), z.string()) });

@@ -1,0 +1,26 @@
+import { type Change, setRows } from "../change/change";
+import type { Guardian } from "../model/guardian";
+import type { World } from "../model/world";
+import { languageTag } from "./familyAnswer";
+import type { FamilyEvent } from "./familyEvent";
+
+/**
+ * What wishes of guardians change. They hold at once, for all classes; the last word of each counts. A guardian who is
+ * not there any more changes nothing.
+ */
+export function wishChange(events: readonly FamilyEvent[], world: Pick<World, "guardians">): Change {
+  const next = new Map<string, Guardian>();
+  for (const event of events) {
+    if (event.kind !== "wish") continue;
+    const guardian = next.get(event.guardianId) ?? world.guardians.get(event.guardianId);
+    if (!guardian) continue;
+    const { confirmation, frequency, language } = event.wish;
+    next.set(guardian.id, {
+      ...guardian,
+      confirmation: confirmation ?? guardian.confirmation,
+      frequency: frequency ?? guardian.frequency,
+      language: languageTag(language ?? "") ?? guardian.language,
+    });
+  }
+  return { guardians: setRows<"guardians">(world.guardians, next) };
+}

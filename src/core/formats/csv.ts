@@ -1,0 +1,19 @@
+import Papa from "papaparse";
+
+/**
+ * Rows as CSV (RFC 4180) that a spreadsheet opens as text: a cell that would run as a formula gets an apostrophe in
+ * front, which bringing the file in again takes off.
+ */
+export function csvText(rows: readonly (readonly (string | number)[])[]): string {
+  const safe = rows.map((row) => row.map((cell) => (typeof cell === "string" ? harmless(cell) : cell)));
+  return `${Papa.unparse(safe as (string | number)[][], { newline: "\r\n" })}\r\n`;
+}
+
+/** The byte order mark tells spreadsheets that the text is UTF-8. */
+export function csvFile(rows: readonly (readonly (string | number)[])[]): string {
+  return `\ufeff${csvText(rows)}`;
+}
+
+function harmless(cell: string): string {
+  return /^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
+}

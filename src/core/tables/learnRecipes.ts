@@ -1,0 +1,54 @@
+import { sameData } from "../change/change";
+import type { ColumnMeaning } from "./columnMeaning";
+import { outlivesTable } from "./joinRows";
+import { type MarkMeaning, markKey } from "./marks";
+import type { TablePlan } from "./planBringIn";
+import { fileStem, headerKey, type Recipe } from "./recipe";
+
+/** The recipes to keep after an import: each shape of table with everything that was answered about it. */
+export function learnRecipes(tables: readonly TablePlan[], now: number): Recipe[] {
+  const recipes = new Map<string, Recipe>();
+  for (const plan of tables) {
+    const { read } = plan;
+    if (read.table.preset || read.shapeId === "") continue;
+    recipes.set(read.shapeId, recipeOf(plan, recipes.get(read.shapeId) ?? read.recipe, now));
+  }
+  return [...recipes.values()];
+}
+
+function recipeOf({ read, rows, scores }: TablePlan, known: Recipe | undefined, now: number): Recipe {
+  const { titles, meanings: guessed } = read.shape;
+  const meanings: Record<string, ColumnMeaning> = {};
+  const percents: Recipe["percents"] = {};
+  titles.forEach((title, column) => {
+    const meaning = read.meanings[column];
+    if (meaning && !sameData(meaning, guessed[column])) meanings[headerKey(title)] = meaning;
+    const reading = read.percents[String(column)];
+    if (reading) percents[headerKey(title)] = reading;
+  });
+  const answers: Record<string, string> = {};
+  for (const { key } of rows) {
+    const answer = read.answers[key];
+    if (answer !== undefined && outlivesTable(key)) answers[key] = answer;
+  }
+  const marks: Record<string, MarkMeaning> = {};
+  for (const { mark } of scores?.marks ?? []) {
+    const meaning = read.marks[markKey(mark)];
+    if (meaning) marks[markKey(mark)] = meaning;
+  }
+  return {
+    id: read.shapeId,
+    kind: read.kind,
+    meanings: { ...known?.meanings, ...meanings },
+    percents: { ...known?.percents, ...percents },
+    dateOrder: read.dates.order ?? known?.dateOrder,
+    blanks: read.blanks,
+    marks: { ...known?.marks, ...marks },
+    answers: { ...known?.answers, ...answers },
+    classes: {
+      ...known?.classes,
+      ...(read.choices.classId && { [fileStem(read.table.name)]: read.choices.classId }),
+    },
+    usedAt: now,
+  };
+}

@@ -1,0 +1,94 @@
+import { applyChange, type Change, setRows } from "../change/change";
+import { type AverageColumn, averageColumnId, OVERALL } from "../model/averageColumn";
+import type { SchoolClass } from "../model/schoolClass";
+import type { World } from "../model/world";
+import type { JoinedRow } from "./joinRows";
+import { PieceBook } from "./pieceBook";
+import { readPercentCell } from "./scoreCell";
+import type { Understanding } from "./understand";
+
+/** What a table changes in the imported averages of one class: of one category, or the overall ones. */
+export interface AveragePlan {
+  readonly classId: string;
+  readonly period: string;
+  /** The category's name, or "overall". */
+  readonly name: string;
+  readonly column: number;
+  readonly changes: readonly { studentId: string; from: number | undefined; to: number }[];
+  readonly unchanged: number;
+}
+
+export interface AveragesPlan {
+  readonly averages: readonly AveragePlan[];
+  /** Cells that are no average, such as letters: they are not used. */
+  readonly unreadable: readonly string[];
+  readonly doubled: readonly string[];
+  readonly change: Change;
+  readonly after: World;
+}
+
+/** Takes in averages whose scores are not known. They live beside the computed ones. */
+export function planAverages(
+  read: Understanding,
+  rows: readonly JoinedRow[],
+  context: { classId: string | undefined; period: string },
+  world: World,
+): AveragesPlan {
+  const book = new PieceBook(world, context.period);
+  const columns = new Map<string, AverageColumn>();
+  const plans = new Map<string, { plan: AveragePlan; changes: AveragePlan["changes"][number][]; unchanged: number }>();
+  const unreadable = new Set<string>();
+  const rowsOf = new Map<string, number>();
+  for (const { studentId } of rows) if (studentId) rowsOf.set(studentId, (rowsOf.get(studentId) ?? 0) + 1);
+
+  for (const { row, studentId, classId = context.classId } of rows) {
+    if (!studentId || !classId || (rowsOf.get(studentId) ?? 0) > 1) continue;
+    read.meanings.forEach(({ role, category = "" }, column) => {
+      if (role !== "overall average" && role !== "category average") return;
+      const text = read.table.rows[row]?.[column] ?? "";
+      if (!text) return;
+      const percent = readPercentCell(text, read.percents[String(column)] ?? "percents");
+      if (percent === undefined) {
+        unreadable.add(text);
+        return;
+      }
+      const name = role === "overall average" ? "overall" : category || (read.shape.titles[column] ?? "");
+      const categoryId = role === "overall average" ? OVERALL : book.category(classId, name, "").id;
+      const id = averageColumnId(classId, context.period, categoryId);
+      const before = columns.get(id) ??
+        world.averageColumns.get(id) ?? { id, classId, period: context.period, categoryId, percents: {} };
+      const key = `${id}/${column}`;
+      const draft = plans.get(key) ?? {
+        plan: { classId, period: context.period, name, column, changes: [], unchanged: 0 },
+        changes: [],
+        unchanged: 0,
+      };
+      plans.set(key, draft);
+      const from = before.percents[studentId];
+      if (from === percent) draft.unchanged += 1;
+      else {
+        draft.changes.push({ studentId, from, to: percent });
+        columns.set(id, { ...before, percents: setPercent(columns.has(id), before.percents, studentId, percent) });
+      }
+    });
+  }
+  const classes: [string, SchoolClass][] = [...book.changedClasses];
+  const change: Change = {
+    classes: setRows<"classes">(world.classes, classes),
+    averageColumns: setRows<"averageColumns">(world.averageColumns, columns),
+  };
+  return {
+    averages: [...plans.values()].map(({ plan, changes, unchanged }) => ({ ...plan, changes, unchanged })),
+    unreadable: [...unreadable],
+    doubled: [...rowsOf].flatMap(([id, count]) => (count > 1 ? [id] : [])),
+    change,
+    after: applyChange(world, change),
+  };
+}
+
+/** A draft's own record may be written to; the world's may not. */
+function setPercent(isDraft: boolean, percents: Record<string, number>, studentId: string, percent: number) {
+  if (!isDraft) return { ...percents, [studentId]: percent };
+  percents[studentId] = percent;
+  return percents;
+}

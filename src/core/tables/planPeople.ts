@@ -1,0 +1,154 @@
+import { applyChange, type Change, setRows } from "../change/change";
+import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../families/familyAnswer";
+import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference } from "../families/mergeGuardian";
+import { isGoodAddress } from "../matching/address";
+import type { Student } from "../model/student";
+import type { World } from "../model/world";
+import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
+import { readDate } from "./dates";
+import { cellReader, type JoinedRow } from "./joinRows";
+import type { Understanding } from "./understand";
+
+/** What a table changes about one student and the guardians. */
+export interface PersonPlan {
+  readonly studentId: string;
+  readonly isNew: boolean;
+  readonly differences: readonly PersonDifference[];
+}
+
+export interface PeoplePlan {
+  readonly people: readonly PersonPlan[];
+  /** Addresses that are taken in as they stand and can't be written to. */
+  readonly badAddresses: readonly string[];
+  readonly change: Change;
+  readonly after: World;
+}
+
+/** Works the rows of a roster, of contacts or of form answers into the families. Of several answers for one family the last counts. */
+export function planPeople(read: Understanding, rows: readonly JoinedRow[], before: World, world: World): PeoplePlan {
+  const families: Families = { students: new Map(world.students), guardians: new Map(world.guardians) };
+  const directory = new GuardianDirectory(families);
+  const cellOf = cellReader(read.meanings);
+  const badAddresses = new Set<string>();
+  const byStudent = new Map<string, PersonDifference[]>();
+  for (const { row, studentId } of inOrderOfTime(read, rows, cellOf)) {
+    const student = studentId && families.students.get(studentId);
+    if (!student || !studentId) continue;
+    const cells = read.table.rows[row] ?? [];
+    const found = byStudent.get(studentId) ?? [];
+    byStudent.set(studentId, found);
+    const next = studentAfter(read, student, cells, cellOf);
+    families.students.set(studentId, next);
+    found.push(...studentDifferences(before.students.get(studentId), student, next));
+    for (const said of guardiansOf(cells, read.meanings)) {
+      for (const address of said.addresses) if (!isGoodAddress(address)) badAddresses.add(address);
+      found.push(...mergeGuardian(families, directory, studentId, said));
+    }
+    if (next.address && next.address !== student.address && !isGoodAddress(next.address))
+      badAddresses.add(next.address);
+  }
+  const change: Change = {
+    students: setRows<"students">(world.students, changed(world.students, families.students)),
+    guardians: setRows<"guardians">(world.guardians, changed(world.guardians, families.guardians)),
+  };
+  const people = [...byStudent].flatMap(([studentId, list]): PersonPlan[] => {
+    const isNew = !before.students.has(studentId);
+    const enrolled = enrolments(studentId, before, world);
+    const differences = isNew ? [...enrolled, ...list] : [...list, ...enrolled];
+    return isNew || differences.length > 0 ? [{ studentId, isNew, differences }] : [];
+  });
+  return { people, badAddresses: [...badAddresses], change, after: applyChange(world, change) };
+}
+
+function changed<Row>(before: ReadonlyMap<string, Row>, after: ReadonlyMap<string, Row>): [string, Row][] {
+  return [...after].filter(([key, row]) => before.get(key) !== row);
+}
+
+/** Form answers by the time they were given; others as they stand. */
+function inOrderOfTime(read: Understanding, rows: readonly JoinedRow[], cellOf: ReturnType<typeof cellReader>) {
+  if (read.kind !== "form answers") return rows;
+  const stampOf = ({ row }: JoinedRow) => {
+    const text = cellOf(read.table.rows[row] ?? [], "time stamp");
+    const day = readDate(text, read.dates.order) ?? "";
+    return `${day} ${/\d{1,2}:\d{2}(:\d{2})?/.exec(text)?.[0].padStart(8, "0") ?? ""}`;
+  };
+  return rows
+    .map((row) => ({ row, at: stampOf(row) }))
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+    .map(({ row }) => row);
+}
+
+function studentAfter(
+  read: Understanding,
+  student: Student,
+  cells: readonly string[],
+  cellOf: ReturnType<typeof cellReader>,
+): Student {
+  const isRoster = read.kind === "roster";
+  const given = isRoster ? cellOf(cells, "given name") : "";
+  const family = isRoster ? cellOf(cells, "family name") : "";
+  const preferred = cellOf(cells, "preferred name");
+  const birthday = readDate(cellOf(cells, "birthday"), read.dates.order);
+  const tags = cellOf(cells, "group tag")
+    .split(/[;,/]/)
+    .map((tag) => tag.trim())
+    .filter(Boolean);
+  const address = cellOf(cells, "student address");
+  return {
+    ...student,
+    studentNumber: student.studentNumber || cellOf(cells, "student number"),
+    givenName: given || student.givenName,
+    familyName: given ? family || student.familyName : student.familyName,
+    ...(preferred && preferred !== student.givenName && { preferredName: preferred }),
+    ...(birthday && { birthday }),
+    ...(address && { address }),
+    tags: [...new Set([...student.tags, ...tags])],
+  };
+}
+
+function studentDifferences(known: Student | undefined, student: Student, next: Student): PersonDifference[] {
+  if (!known) return [];
+  const rows: [string, string, string][] = [
+    ["given name", student.givenName, next.givenName],
+    ["family name", student.familyName, next.familyName],
+    ["preferred name", student.preferredName ?? "", next.preferredName ?? ""],
+    ["student number", student.studentNumber, next.studentNumber],
+    ["student’s address", student.address ?? "", next.address ?? ""],
+    ["birthday", student.birthday ?? "", next.birthday ?? ""],
+    ["group tags", student.tags.join(", "), next.tags.join(", ")],
+  ];
+  return rows.flatMap(([what, from, to]) => (from === to ? [] : [{ what, from, to }]));
+}
+
+function enrolments(studentId: string, before: World, after: World): PersonDifference[] {
+  return [...after.classes.values()].flatMap((schoolClass) => {
+    const was = before.classes.get(schoolClass.id)?.studentIds.includes(studentId) ?? false;
+    const is = schoolClass.studentIds.includes(studentId);
+    const label = [schoolClass.name, schoolClass.block].filter(Boolean).join(", ");
+    return is && !was ? [{ what: "class", from: "", to: label }] : [];
+  });
+}
+
+/** The guardians that a row speaks of: one for each number in the headings. */
+function guardiansOf(cells: readonly string[], meanings: readonly ColumnMeaning[]): SaidOfGuardian[] {
+  const places = [...new Set(meanings.flatMap(({ guardian }) => guardian ?? []))].sort((a, b) => a - b);
+  return places
+    .map((place): SaidOfGuardian => {
+      const all = (role: ColumnRole) =>
+        meanings.flatMap((meaning, column) =>
+          meaning.role === role && (meaning.guardian ?? 1) === place && cells[column] ? [cells[column] ?? ""] : [],
+        );
+      const one = (role: ColumnRole) => all(role)[0] ?? "";
+      return {
+        ...NOTHING_SAID,
+        name: one("guardian name"),
+        givenName: one("guardian given name"),
+        familyName: one("guardian family name"),
+        addresses: all("guardian address").flatMap((cell) => cell.split(/;\s*|,\s+|\s+(?=\S+@)/).filter(Boolean)),
+        relation: one("relation").toLowerCase(),
+        language: one("language"),
+        frequency: one("frequency"),
+      };
+    })
+    .filter(saysSomebody);
+}

@@ -1,0 +1,248 @@
+import { applyChange, type Change, setRows } from "../change/change";
+import { nameKey } from "../matching/nameKey";
+import type { Assignment } from "../model/assignment";
+import type { SchoolClass } from "../model/schoolClass";
+import type { Score, ScoreColumn } from "../model/score";
+import type { World } from "../model/world";
+import type { JoinedRow } from "./joinRows";
+import { guessMark, type MarkMeaning, markKey } from "./marks";
+import { PieceBook } from "./pieceBook";
+import { type CellReading, readScoreCell } from "./scoreCell";
+import { scoreEntries } from "./scoreEntries";
+import type { Understanding } from "./understand";
+
+export interface CellChange {
+  readonly studentId: string;
+  readonly from: Score | undefined;
+  /** None where the score is cleared. */
+  readonly to: Score | undefined;
+}
+
+/** What a table changes in one piece of work of one class. */
+export interface PiecePlan {
+  readonly assignment: Assignment;
+  readonly isNew: boolean;
+  readonly guessed: readonly ("category" | "points possible")[];
+  /** The column of a wide table that it comes from. */
+  readonly column: number | undefined;
+  readonly changes: readonly CellChange[];
+  readonly unchanged: number;
+  /** Scores above what is possible. */
+  readonly above: readonly CellChange[];
+  /** Whether no cell of it says anything. */
+  readonly isEmpty: boolean;
+}
+
+export interface MarkCount {
+  readonly mark: string;
+  readonly count: number;
+  readonly meaning: MarkMeaning | undefined;
+  readonly guess: MarkMeaning | undefined;
+}
+
+export interface ScoresPlan {
+  readonly pieces: readonly PiecePlan[];
+  readonly marks: readonly MarkCount[];
+  readonly refusedCells: readonly { row: number; text: string; cause: "negative" | "too large" }[];
+  /** Students with two rows, or two scores for one piece that differ: neither is used. */
+  readonly doubled: readonly string[];
+  /** Columns that go to a piece that another column goes to. */
+  readonly clashing: readonly number[];
+  readonly change: Change;
+  readonly after: World;
+}
+
+interface Draft {
+  readonly assignment: Assignment;
+  readonly isNew: boolean;
+  readonly guessed: PiecePlan["guessed"];
+  readonly column: number | undefined;
+  readonly said: Map<string, { score: Score | undefined; text: string }>;
+  filled: number;
+}
+
+/** Joins the cells of a table of scores, wide or long, with the gradebook, and says what would change. */
+export function planScores(
+  read: Understanding,
+  rows: readonly JoinedRow[],
+  context: { classId: string | undefined; period: string },
+  world: World,
+): ScoresPlan {
+  const book = new PieceBook(world, context.period);
+  const doubled = new Set(read.kind === "scores" ? repeated(rows) : []);
+  const drafts = new Map<string, Draft>();
+  const columnsOf = new Map<string, number>();
+  const clashing = new Set<number>();
+  const marks = new MarkCounter(read.marks, gradeLabels(world));
+  const refusedCells: ScoresPlan["refusedCells"][number][] = [];
+
+  for (const {
+    row,
+    studentId,
+    classId = context.classId,
+    text,
+    said,
+    choice,
+    column,
+    reading,
+    comment,
+  } of scoreEntries(read, rows, termReader(world))) {
+    if (!studentId || !classId || doubled.has(studentId)) {
+      // The marks of rows that wait for an answer are asked in the same go.
+      marks.see(text, readScoreCell(text, { ...reading, marks: read.marks, pointsPossible: 0 }));
+      continue;
+    }
+    const { assignment, isNew, guessed } = book.find(classId, said, choice);
+    if (column !== undefined) {
+      const other = columnsOf.get(assignment.id);
+      if (other !== undefined && other !== column) {
+        clashing.add(column);
+        continue;
+      }
+      columnsOf.set(assignment.id, column);
+    }
+    let draft = drafts.get(assignment.id);
+    if (!draft) {
+      draft = { assignment, isNew, guessed, column, said: new Map(), filled: 0 };
+      drafts.set(assignment.id, draft);
+    }
+    const cellReading: CellReading = { ...reading, marks: read.marks, pointsPossible: assignment.pointsPossible };
+    const cell = readScoreCell(text, cellReading);
+    marks.see(text, cell);
+    if (cell.kind === "refused") refusedCells.push({ row, text: cell.text, cause: cell.cause });
+    if (text) draft.filled += 1;
+    if (cell.kind === "mark" || cell.kind === "refused") continue;
+    const score = cell.kind === "blank" ? undefined : withComment(cell.score, comment);
+    const earlier = draft.said.get(studentId);
+    if (earlier && earlier.text !== text) {
+      doubled.add(studentId);
+      draft.said.delete(studentId);
+    } else draft.said.set(studentId, { score, text });
+  }
+
+  const pieces = [...drafts.values()].map((draft) => piecePlan(draft, read, world));
+  const change = changeOf(pieces, book.changedClasses, world);
+  return {
+    pieces,
+    marks: marks.counts(),
+    refusedCells,
+    doubled: [...doubled],
+    clashing: [...clashing],
+    change,
+    after: applyChange(world, change),
+  };
+}
+
+function piecePlan(draft: Draft, { blanks }: Understanding, world: World): PiecePlan {
+  const { assignment, said } = draft;
+  const before = world.scoreColumns.get(assignment.id)?.scores;
+  const changes: CellChange[] = [];
+  let unchanged = 0;
+  for (const [studentId, { score, text }] of said) {
+    const from = before?.[studentId];
+    if (score) {
+      const to = { ...(from?.comment && { comment: from.comment }), ...score };
+      if (sameScore(from, to)) unchanged += 1;
+      else changes.push({ studentId, from, to });
+    } else if (from && text === "" && blanks === "clear") changes.push({ studentId, from, to: undefined });
+  }
+  const possible = assignment.pointsPossible;
+  return {
+    assignment,
+    isNew: draft.isNew,
+    guessed: draft.guessed,
+    column: draft.column,
+    changes,
+    unchanged,
+    above: assignment.extraCredit || possible === 0 ? [] : changes.filter(({ to }) => (to?.points ?? 0) > possible),
+    isEmpty: draft.filled === 0,
+  };
+}
+
+function changeOf(
+  pieces: readonly PiecePlan[],
+  changedClasses: ReadonlyMap<string, SchoolClass>,
+  world: World,
+): Change {
+  const assignments: [string, Assignment][] = [];
+  const scoreColumns: [string, ScoreColumn][] = [];
+  for (const { assignment, isNew, changes } of pieces) {
+    if (changes.length === 0) continue;
+    if (isNew) assignments.push([assignment.id, assignment]);
+    const scores = { ...world.scoreColumns.get(assignment.id)?.scores };
+    for (const { studentId, to } of changes) {
+      if (to) scores[studentId] = to;
+      else delete scores[studentId];
+    }
+    scoreColumns.push([assignment.id, { assignmentId: assignment.id, classId: assignment.classId, scores }]);
+  }
+  const usedClasses = new Set(assignments.map(([, { classId }]) => classId));
+  return {
+    classes: setRows<"classes">(
+      world.classes,
+      [...changedClasses].filter(([id]) => usedClasses.has(id)),
+    ),
+    assignments: setRows<"assignments">(world.assignments, assignments),
+    scoreColumns: setRows<"scoreColumns">(world.scoreColumns, scoreColumns),
+  };
+}
+
+function sameScore(a: Score | undefined, b: Score): boolean {
+  return (
+    a?.status === b.status && a.points === b.points && a.letter === b.letter && (a.comment ?? "") === (b.comment ?? "")
+  );
+}
+
+function withComment(score: Score, comment: string): Score {
+  return comment ? { ...score, comment } : score;
+}
+
+function repeated(rows: readonly JoinedRow[]): string[] {
+  const seen = new Set<string>();
+  return rows.flatMap(({ studentId }) => {
+    if (!studentId) return [];
+    if (seen.has(studentId)) return [studentId];
+    seen.add(studentId);
+    return [];
+  });
+}
+
+function gradeLabels(world: World): Set<string> {
+  return new Set([...world.gradeScales.values()].flatMap(({ bands }) => bands.map(({ label }) => label)));
+}
+
+/** Finds a term by its name. */
+function termReader(world: World): (name: string) => string | undefined {
+  const byName = new Map([...world.terms.values()].map(({ id, name }) => [nameKey(name), id]));
+  return (name) => byName.get(nameKey(name));
+}
+
+/** The marks of a table, each once, with how often it stands there. */
+class MarkCounter {
+  private readonly seen = new Map<string, { mark: string; count: number }>();
+
+  constructor(
+    private readonly meanings: Understanding["marks"],
+    private readonly labels: ReadonlySet<string>,
+  ) {}
+
+  see(text: string, cell: ReturnType<typeof readScoreCell>): void {
+    const mark = cell.kind === "mark" ? cell.mark : text && !/\d/.test(text) ? text : undefined;
+    if (mark === undefined) return;
+    const known = this.seen.get(markKey(mark));
+    if (known) known.count += 1;
+    else this.seen.set(markKey(mark), { mark, count: 1 });
+  }
+
+  counts(): MarkCount[] {
+    return [...this.seen].map(([key, { mark, count }]) => {
+      const guess = guessMark(mark, this.labels);
+      return {
+        mark,
+        count,
+        meaning: this.meanings[key] ?? (guess?.sure ? guess.meaning : undefined),
+        guess: guess?.meaning,
+      };
+    });
+  }
+}

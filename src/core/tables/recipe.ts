@@ -1,0 +1,56 @@
+import * as z from "zod";
+import { nameKey } from "../matching/nameKey";
+import { type ColumnMeaning, columnMeaningSchema } from "./columnMeaning";
+import { markMeaningSchema } from "./marks";
+import { TABLE_KINDS } from "./tableKind";
+
+/** How tables of one shape are read: the teacher's answers, remembered for the next table of that shape. */
+export const recipeSchema = z.object({
+  /** The shape itself, by `shapeId`. */
+  id: z.string().min(1),
+  kind: z.enum(TABLE_KINDS),
+  /** What columns hold where that was not clear from the heading, by the key of the heading. */
+  meanings: z.record(z.string(), columnMeaningSchema),
+  /** How percents are read, by the key of the heading. */
+  percents: z.record(z.string(), z.enum(["percents", "fractions"])),
+  dateOrder: z.enum(["day first", "month first"]).optional(),
+  blanks: z.enum(["leave", "clear"]),
+  marks: z.record(z.string(), markMeaningSchema),
+  /** Whose row a row in doubt is, by the key of the row: a student's id, nobody, or somebody new. */
+  answers: z.record(z.string(), z.string()),
+  /** The class that the teacher chose for files of a name, by `fileStem`. */
+  classes: z.record(z.string(), z.string()),
+  usedAt: z.number(),
+});
+export type Recipe = z.infer<typeof recipeSchema>;
+
+/**
+ * Tables have one shape when their headings agree, but for the pieces of work: those are others every week.
+ * The kind of file plays no part, so that a table exported as CSV one week and as XLSX the next is known.
+ */
+export function shapeId(titles: readonly string[], meanings: readonly ColumnMeaning[]): string {
+  return titles
+    .map((title, place) => (meanings[place]?.role === "scores" ? "" : headerKey(title)))
+    .filter(Boolean)
+    .join("|");
+}
+
+export function headerKey(title: string): string {
+  return nameKey(title) || title.trim().toLowerCase();
+}
+
+/**
+ * "scores 2026-11-24 (3).csv" and "Scores 2026-12-01.xlsx" come from the same place. Other numbers stay: they may be
+ * the class's own, as in "block 2".
+ */
+export function fileStem(fileName: string): string {
+  return fileName
+    .replace(/\.[a-z0-9]{2,5}$/i, "")
+    .replace(
+      /\d{4}[-_.]?\d{2}[-_.]?\d{2}|\d{1,2}[-_.]\d{1,2}[-_.]\d{2,4}|\(\d+\)|\b(week|copy|version)[ _-]?\d+/gi,
+      " ",
+    )
+    .replace(/[\s_.:-]+/g, " ")
+    .trim()
+    .toLowerCase();
+}

@@ -1,0 +1,127 @@
+import { randomBytes } from "node:crypto";
+import { existsSync } from "node:fs";
+import { mkdir, readFile } from "node:fs/promises";
+import path from "node:path";
+import * as z from "zod";
+import { idSchema } from "@/core/delivery/handOver";
+import { type CardAnswer, type PublishedCard, publishedCardSchema } from "@/core/families/contactCard";
+import { type FamilyEvent, familyEventSchema, type linksRequestSchema, type Wish } from "@/core/families/familyEvent";
+import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./durableFile";
+import { Journal } from "./journal";
+import { Problem } from "./problem";
+import { guardianOfToken, signedToken } from "./signedToken";
+
+const senderSchema = z.object({ teacherName: z.string(), schoolName: z.string() });
+export type Sender = z.infer<typeof senderSchema>;
+
+/** One card is for one teacher's families; more answers than this are somebody playing. */
+const MAX_ANSWERS_PER_CARD = 5_000;
+const MAX_EVENTS_PER_ANSWER = 500;
+const SECRET_BYTES = 32;
+
+/**
+ * What families reach: published cards and the pages of their own. What they say goes into a journal, which the
+ * teacher's browser reads. It knows no student and no guardian but by id.
+ */
+export class FamilyDesk {
+  private readonly answersOfCard = new Map<string, Set<string>>();
+
+  private constructor(
+    private readonly folder: string,
+    private readonly secret: string,
+    private readonly journal: Journal<FamilyEvent>,
+    private readonly now: () => number,
+  ) {}
+
+  static async open(folder: string, now: () => number): Promise<FamilyDesk> {
+    await mkdir(path.join(folder, "cards"), { recursive: true, mode: PRIVATE_FOLDER });
+    const secretFile = path.join(folder, "secret");
+    if (!existsSync(secretFile)) {
+      await writeWhole(secretFile, randomBytes(SECRET_BYTES).toString("base64url"));
+      await syncFolder(folder);
+    }
+    const journal = await Journal.open(path.join(folder, "journal.ndjson"), familyEventSchema);
+    const desk = new FamilyDesk(folder, await readFile(secretFile, "utf8"), journal, now);
+    for (const event of journal.since(0)) desk.remember(event);
+    return desk;
+  }
+
+  get journalId(): string {
+    return this.journal.id;
+  }
+
+  waitBeyond(seq: number, waitMs: number): Promise<void> {
+    return this.journal.waitBeyond(seq, waitMs);
+  }
+
+  eventsAfter(seq: number): FamilyEvent[] {
+    return this.journal.since(seq, MAX_EVENTS_PER_ANSWER);
+  }
+
+  /** Puts a card where families can reach it, or brings it up to date. */
+  async publish(card: PublishedCard): Promise<void> {
+    await writeWhole(this.cardFile(card.id), JSON.stringify(card));
+    await syncFolder(path.join(this.folder, "cards"));
+  }
+
+  /** A published card, or none. */
+  async card(cardId: string): Promise<PublishedCard | undefined> {
+    if (!idSchema.safeParse(cardId).success || !existsSync(this.cardFile(cardId))) return undefined;
+    return publishedCardSchema.parse(JSON.parse(await readFile(this.cardFile(cardId), "utf8")));
+  }
+
+  /** Keeps a family's answer; the same answer id again is a correction. Resolves once it is on disk. */
+  async answer(answer: CardAnswer): Promise<void> {
+    if (!(await this.card(answer.cardId))) throw new Problem("not there", "This card is not there any more.");
+    const known = this.answersOfCard.get(answer.cardId);
+    if (known && !known.has(answer.answerId) && known.size >= MAX_ANSWERS_PER_CARD) {
+      throw new Problem("too many", "This card has had more answers than it can hold. Please write to the teacher.");
+    }
+    const event = { kind: "card answer", at: this.now(), answer } as const;
+    this.remember(event);
+    await this.journal.append([event]);
+  }
+
+  /** A link of its own for each guardian; the sender's names are shown on the pages. */
+  async tokens(request: z.infer<typeof linksRequestSchema>): Promise<Record<string, string>> {
+    const { guardianIds, teacherName, schoolName } = request;
+    await writeWhole(path.join(this.folder, "sender.json"), JSON.stringify({ teacherName, schoolName }));
+    return Object.fromEntries(guardianIds.map((id) => [id, signedToken(id, this.secret)]));
+  }
+
+  /** What the page of a token shows; none for a token that was not made here. */
+  async page(token: string): Promise<{ sender: Sender; last: Wish } | undefined> {
+    const guardianId = guardianOfToken(token, this.secret);
+    if (guardianId === undefined) return undefined;
+    const file = path.join(this.folder, "sender.json");
+    const sender = existsSync(file)
+      ? senderSchema.parse(JSON.parse(await readFile(file, "utf8")))
+      : { teacherName: "", schoolName: "" };
+    const wishes = this.journal
+      .since(0)
+      .flatMap((event) => (event.kind === "wish" && event.guardianId === guardianId ? [event.wish] : []));
+    return { sender, last: Object.assign({}, ...wishes) as Wish };
+  }
+
+  /** Keeps what a guardian wishes. Resolves once it is on disk. */
+  async wish(token: string, wish: Wish): Promise<void> {
+    const guardianId = guardianOfToken(token, this.secret);
+    if (guardianId === undefined)
+      throw new Problem("not allowed", "This link is not one of ours, or it was cut short.");
+    await this.journal.append([{ kind: "wish", at: this.now(), guardianId, wish }]);
+  }
+
+  close(): Promise<void> {
+    return this.journal.close();
+  }
+
+  private remember(event: FamilyEvent | Parameters<Journal<FamilyEvent>["append"]>[0][number]): void {
+    if (event.kind !== "card answer") return;
+    const known = this.answersOfCard.get(event.answer.cardId) ?? new Set();
+    this.answersOfCard.set(event.answer.cardId, known.add(event.answer.answerId));
+  }
+
+  private cardFile(cardId: string): string {
+    return path.join(this.folder, "cards", `${idSchema.parse(cardId)}.json`);
+  }
+}

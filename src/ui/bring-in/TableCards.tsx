@@ -1,0 +1,86 @@
+"use client";
+import { classLabel } from "@/core/model/schoolClass";
+import { periodName } from "@/core/model/term";
+import { isAboutScores, KIND_WORDS } from "@/core/tables/tableKind";
+import { counted } from "@/core/words";
+import { formatMoment } from "@/ui/shared/moment";
+import { useVine } from "@/ui/shared/VineContext";
+import type { TableView } from "@/workers/bringIn/bringInView";
+
+interface TableCardsProps {
+  readonly tables: readonly TableView[];
+  readonly openId: string | undefined;
+  readonly onOpen: (tableId: string) => void;
+  readonly onRemove: (tableId: string) => void;
+}
+
+/** One card for each table: what it was read as, and how its rows found their students. */
+export function TableCards({ tables, openId, onOpen, onRemove }: TableCardsProps) {
+  const needsLook = ({ asks, rowCount, joined }: TableView) => asks.length > 0 || joined < rowCount;
+  const inOrder = [...tables].sort((a, b) => Number(needsLook(b)) - Number(needsLook(a)));
+  return (
+    <section aria-labelledby="tables">
+      <h2 id="tables" className="mb-2">
+        How they were read
+      </h2>
+      <ul className="list-unstyled d-grid gap-2 mb-0">
+        {inOrder.map((table) => (
+          <li key={table.id} className={`table-card ${table.id === openId ? "is-open" : ""}`}>
+            <div className="d-flex gap-2 align-items-baseline">
+              <button
+                type="button"
+                className="btn btn-link text-start fw-bold flex-grow-1 text-truncate"
+                aria-pressed={table.id === openId}
+                onClick={() => onOpen(table.id)}
+                title={table.name}
+              >
+                {table.name}
+              </button>
+              <button
+                type="button"
+                className="btn btn-link quiet small flex-shrink-0"
+                onClick={() => onRemove(table.id)}
+              >
+                Leave out<span className="visually-hidden"> {table.name}</span>
+              </button>
+            </div>
+            <CardWords table={table} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function CardWords({ table }: { table: TableView }) {
+  const { world } = useVine();
+  const schoolClass = table.classId === undefined ? undefined : world.classes.get(table.classId);
+  const period = periodName(table.period, [...world.terms.values()]) ?? "";
+  const where = isAboutScores(table.kind)
+    ? [
+        schoolClass ? classLabel(schoolClass) : table.byColumn ? "the class that each row names" : "",
+        table.kind === "score list" ? "" : period,
+      ]
+    : [];
+  const open = table.rowCount - table.joined;
+  return (
+    <div className="small">
+      <div>{[table.part || KIND_WORDS[table.kind], ...where].filter(Boolean).join("; ")}</div>
+      {table.rowCount > 0 && (
+        <div className="quiet">
+          {table.joined} of {counted(table.rowCount, "row")} joined
+          {table.leftOut.length > 0 && `, ${counted(table.leftOut.length, "row")} left out`}
+          {table.absent.length > 0 && `, ${counted(table.absent.length + table.absentMore, "student")} not in it`}
+        </div>
+      )}
+      <div className="d-flex flex-wrap gap-1 mt-1">
+        {table.knownSince !== undefined && (
+          <span className="tag is-well">read as on {formatMoment(table.knownSince)}</span>
+        )}
+        {open > 0 && <span className="tag is-look">{counted(open, "row")} not used yet</span>}
+        {table.asks.length > 0 && <span className="tag is-look">needs a word</span>}
+        {table.notices.length > 0 && <span className="tag is-look">{counted(table.notices.length, "notice")}</span>}
+      </div>
+    </div>
+  );
+}

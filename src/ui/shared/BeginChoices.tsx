@@ -1,0 +1,20 @@
+"use client";
+import Link from "next/link";
+import { Button } from "react-bootstrap";
+import { demoSchool } from "@/demo/demoSchool";
+import { useVine } from "./VineContext";
+
+/** The two ways to begin where there is nothing yet: one's own files, or the demo school. */
+export function BeginChoices() {
+  const { replaceEverything, today } = useVine();
+  return (
+    <div className="d-flex gap-2">
+      <Link className="btn btn-primary" href="/gradebook/bring-in">
+        Bring in your files
+      </Link>
+      <Button variant="outline-primary" onClick={() => replaceEverything(demoSchool(today))}>
+        Open the demo school
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import { readOneRoster } from "@/core/formats/readOneRoster";
+import { MAX_TABLE_BYTES, type TableReading } from "@/core/tables/rawTable";
+import { looksLikeCards, readCards } from "@/core/tables/readCards";
+import { readDelimited } from "@/core/tables/readDelimited";
+import { readWorkbook } from "./readWorkbook";
+
+/** The first bytes of every zip file: a workbook, or the tables of OneRoster. */
+const ZIP_SIGNATURE = "PK";
+const FIRST_BYTES = 64;
+
+/** Reads a file by what is in it, whatever its name says. What can't be read comes back as a problem. */
+export async function readFile(file: File): Promise<TableReading> {
+  if (file.size > MAX_TABLE_BYTES) return { ok: false, problem: { code: "too large", fileName: file.name } };
+  if (file.size === 0) return { ok: false, problem: { code: "empty", fileName: file.name } };
+  const start = await file.slice(0, FIRST_BYTES).text();
+  if (start.startsWith(ZIP_SIGNATURE)) return readZip(file);
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  return looksLikeCards(start) ? readCards(bytes, file.name) : readDelimited(bytes, file.name);
+}
+
+async function readZip(file: File): Promise<TableReading> {
+  if (!/\.zip$/i.test(file.name)) return readWorkbook(file);
+  return readOneRoster(new Uint8Array(await file.arrayBuffer()), file.name);
+}
