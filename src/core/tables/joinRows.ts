@@ -165,11 +165,12 @@ function classOfTable(
         const matchOf = studentMatcher(enrolled, likeness);
         const kinds = candidates.map(({ identity }) => matchOf(identity).kind);
         const certain = kinds.filter((kind) => kind === "certain").length;
-        const open = kinds.filter((kind) => kind === "in doubt" || kind === "likely").length;
+        const likely = kinds.filter((kind) => kind === "likely").length;
+        const doubtful = kinds.filter((kind) => kind === "in doubt").length;
         const words = nameKey(classLabel(schoolClass)).split(" ");
         return {
           classId: schoolClass.id,
-          found: certain + open / 2,
+          found: certain + likely + doubtful / 2,
           // Remembered is only a word among classes that fit alike: the rows themselves say more.
           remembered: Number(schoolClass.id === read.rememberedClassId),
           named: words.filter((word) => spoken.has(word)).length / Math.max(1, words.length),
@@ -178,8 +179,8 @@ function classOfTable(
       })
       .sort((a, b) => b.found - a.found || b.remembered - a.remembered || b.named - a.named || b.filled - a.filled);
   const exact = rank("exact only");
-  // Only where no name is exactly known is it worth to look for likely ones.
-  const ranked = (exact[0]?.found ?? 0) > 0 ? exact : rank("likely ones too");
+  // Only where few are exactly known is it worth to look for likely ones.
+  const ranked = (exact[0]?.found ?? 0) * 2 >= candidates.length ? exact : rank("likely ones too");
   const [best, second] = ranked;
   if (!best || (best.found === 0 && best.named < 1)) return { classId: undefined, sure: false };
   const alike =
