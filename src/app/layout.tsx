@@ -5,7 +5,6 @@ import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
 import "@fontsource-variable/source-serif-4/wght.css";
 import "@fontsource-variable/source-serif-4/wght-italic.css";
 import "@/ui/theme/theme.scss";
-import { Frame } from "@/ui/frame/Frame";
 
 export const metadata: Metadata = {
   title: "Vine Note",
@@ -17,11 +16,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
   await connection();
   return (
     <html lang="en" suppressHydrationWarning>
-      <body>
-        <Frame opensDemo={process.env.VINE_DEMO === "1"} pinnedToday={process.env.VINE_TODAY}>
-          {children}
-        </Frame>
-      </body>
+      <body>{children}</body>
     </html>
   );
 }

@@ -7,6 +7,7 @@ import { type Starter, startNote } from "@/core/letter/starterNotes";
 import { importName } from "@/core/model/importRecord";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
+import { waitingAnswers } from "@/store/familyRepository";
 import { importsNewestFirst } from "@/store/importRepository";
 import { roundsNewestFirst, talliesByRound, troubledLetters } from "@/store/roundRepository";
 import { Head } from "@/ui/frame/Head";
@@ -45,6 +46,7 @@ export function DeskScreen() {
             <h2 id="to-do">To look at today</h2>
             <ul className="lines">
               <TroubledLine />
+              <AnswersLine />
               <PeopleLine starter="below a threshold" words="below 70 % overall" />
               <PeopleLine starter="missing work" words="missing two pieces or more" />
               <li>
@@ -81,6 +83,29 @@ function TroubledLine() {
       </div>
       <Link className="btn btn-outline-primary btn-sm" href={`/record/${first.roundId}`}>
         See why
+      </Link>
+    </li>
+  );
+}
+
+/** Answers to contact cards that wait to be taken in. */
+function AnswersLine() {
+  const { database } = useVine();
+  const waiting = useLiveQuery(() => waitingAnswers(database), [database]) ?? [];
+  if (waiting.length === 0) return null;
+  return (
+    <li>
+      <div className="line-main">
+        <strong>{counted(waiting.length, "family", "families")}</strong> filled in a contact card
+        <div className="quiet small" data-private>
+          {waiting
+            .slice(0, 3)
+            .map(({ answer }) => answer.studentName)
+            .join(", ")}
+        </div>
+      </div>
+      <Link className="btn btn-outline-primary btn-sm" href="/families/cards">
+        Take in
       </Link>
     </li>
   );

@@ -1,7 +1,7 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
-import { Form } from "react-bootstrap";
+import { Button, Form } from "react-bootstrap";
 import { nameKey } from "@/core/matching/nameKey";
 import { reachabilityOf } from "@/core/matching/reachability";
 import type { Guardian } from "@/core/model/guardian";
@@ -15,8 +15,12 @@ import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { EmptyState } from "@/ui/shared/EmptyState";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressDialog } from "./AddressDialog";
+import { FamilyPanel } from "./FamilyPanel";
+import { OverviewPanel } from "./OverviewPanel";
 
 const ROW_HEIGHT_PX = 64;
+const NEW_STUDENT = "new student";
+const TAKEN_OUT = "taken out";
 
 /** Students with those who look after them, and whether each can be reached. */
 export function FamiliesScreen() {
@@ -25,6 +29,8 @@ export function FamiliesScreen() {
   const [onlyTrouble, setOnlyTrouble] = useState(false);
   const [name, setName] = useState("");
   const [mending, setMending] = useState<Guardian>();
+  const [openId, setOpenId] = useState<string>();
+  const opened = openId === undefined ? undefined : world.students.get(openId);
   const wanted = useDeferredValue(name);
   const families = useMemo(() => familiesOf(world, classId), [world, classId]);
   const shown = useMemo(() => {
@@ -50,50 +56,63 @@ export function FamiliesScreen() {
       </>
     );
   }
+  const takenOut = [...world.students.values()].filter((student) => student.takenOutOf !== undefined).length;
   const trouble = families.filter(({ hasTrouble }) => hasTrouble).length;
   return (
     <>
       <Head
         title="Families"
         about={`${counted(world.students.size, "student")}, ${counted(world.guardians.size, "guardian")}`}
-      />
-      <div className="screen-body is-fixed d-flex flex-column p-4">
-        <div className="toolbar">
-          <Form.Control
-            size="sm"
-            type="search"
-            placeholder="Find a name"
-            aria-label="Find a name"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-          <Form.Select
-            size="sm"
-            aria-label="Class"
-            value={classId}
-            onChange={(event) => setClassId(event.target.value)}
-          >
-            <option value="all">All classes</option>
-            <ClassOptions />
-          </Form.Select>
-          <Form.Check
-            type="checkbox"
-            id="only-trouble"
-            label={`Only families where somebody can't be reached (${trouble})`}
-            checked={onlyTrouble}
-            onChange={(event) => setOnlyTrouble(event.target.checked)}
-          />
-          <span className="quiet small ms-auto" role="status">
-            {shown.length === families.length
-              ? counted(shown.length, "student")
-              : `${shown.length} of ${counted(families.length, "student")}`}
-          </span>
+      >
+        <Button onClick={() => setOpenId(NEW_STUDENT)}>Add a student</Button>
+      </Head>
+      <div className="screen-body is-fixed families">
+        <div className="d-flex flex-column p-4" style={{ minHeight: 0 }}>
+          <div className="toolbar">
+            <Form.Control
+              size="sm"
+              type="search"
+              placeholder="Find a name"
+              aria-label="Find a name"
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
+            <Form.Select
+              size="sm"
+              aria-label="Class"
+              value={classId}
+              onChange={(event) => setClassId(event.target.value)}
+            >
+              <option value="all">All classes</option>
+              <ClassOptions />
+              {takenOut > 0 && <option value={TAKEN_OUT}>Taken out ({takenOut})</option>}
+            </Form.Select>
+            <Form.Check
+              type="checkbox"
+              id="only-trouble"
+              label={`Only those who can’t be reached (${trouble})`}
+              checked={onlyTrouble}
+              onChange={(event) => setOnlyTrouble(event.target.checked)}
+            />
+            <span className="quiet small ms-auto" role="status">
+              {shown.length === families.length
+                ? counted(shown.length, "student")
+                : `${shown.length} of ${counted(families.length, "student")}`}
+            </span>
+          </div>
+          {shown.length === 0 ? (
+            <p className="quiet">Nobody fits. Clear the name, or choose all classes.</p>
+          ) : (
+            <FamilyList families={shown} openId={openId} onOpen={setOpenId} onMend={setMending} />
+          )}
         </div>
-        {shown.length === 0 ? (
-          <p className="quiet">Nobody fits. Clear the name, or choose all classes.</p>
-        ) : (
-          <FamilyList families={shown} onMend={setMending} />
-        )}
+        <div className="families-side">
+          {opened || openId === NEW_STUDENT ? (
+            <FamilyPanel key={openId} student={opened} onClose={() => setOpenId(undefined)} />
+          ) : (
+            <OverviewPanel classId={world.classes.has(classId) ? classId : "all"} />
+          )}
+        </div>
       </div>
       {mending && <AddressDialog guardian={mending} onClose={() => setMending(undefined)} />}
     </>
@@ -115,9 +134,13 @@ function familiesOf(world: World, classId: string): Family[] {
       classesOf.set(id, [...(classesOf.get(id) ?? []), classLabel(schoolClass)]);
     }
   }
-  const inClass = classId === "all" ? undefined : new Set(world.classes.get(classId)?.studentIds);
+  const inClass = new Set(world.classes.get(classId)?.studentIds);
+  const belongs = ({ id, takenOutOf }: Student) => {
+    if (classId === TAKEN_OUT) return takenOutOf !== undefined;
+    return classId === "all" ? takenOutOf === undefined : inClass.has(id);
+  };
   return [...world.students.values()]
-    .filter(({ id }) => !inClass || inClass.has(id))
+    .filter(belongs)
     .sort(byFamilyName)
     .map((student) => {
       const guardians = student.guardians.flatMap(({ guardianId, relation }) => {
@@ -135,7 +158,14 @@ function familiesOf(world: World, classId: string): Family[] {
     });
 }
 
-function FamilyList({ families, onMend }: { families: readonly Family[]; onMend: (guardian: Guardian) => void }) {
+interface FamilyListProps {
+  readonly families: readonly Family[];
+  readonly openId: string | undefined;
+  readonly onOpen: (studentId: string) => void;
+  readonly onMend: (guardian: Guardian) => void;
+}
+
+function FamilyList({ families, openId, onOpen, onMend }: FamilyListProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: families.length,
@@ -156,15 +186,22 @@ function FamilyList({ families, onMend }: { families: readonly Family[]; onMend:
                 key={key}
                 ref={virtual.measureElement}
                 data-index={index}
-                className="d-flex gap-3 px-3 py-2 border-bottom position-absolute w-100"
+                className={`d-flex gap-3 px-3 py-2 border-bottom position-absolute w-100 ${family.student.id === openId ? "is-shown" : ""}`}
                 style={{ transform: `translateY(${start}px)` }}
               >
                 <div style={{ width: "34%" }}>
-                  <strong data-private>
+                  <button
+                    type="button"
+                    className="btn btn-link fw-bold text-start"
+                    aria-pressed={family.student.id === openId}
+                    onClick={() => onOpen(family.student.id)}
+                    data-private
+                  >
                     <bdi>{fullName(family.student)}</bdi>
-                  </strong>
+                  </button>
                   <div className="quiet small">
-                    <span data-private>{family.student.studentNumber}</span> · {family.classes}
+                    <span data-private>{family.student.studentNumber}</span> · {family.classes || "in no class"}
+                    {family.student.tags.length > 0 && ` · ${family.student.tags.join(", ")}`}
                   </div>
                 </div>
                 <div className="flex-grow-1">

@@ -15,6 +15,7 @@ import {
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { useState } from "react";
+import { waitingAnswers } from "@/store/familyRepository";
 import { troubledLetters } from "@/store/roundRepository";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -41,6 +42,8 @@ export function Stem() {
   const { database } = useVine();
   const [narrow, setNarrow] = useState(false);
   const troubled = useLiveQuery(() => troubledLetters(database), [database])?.length ?? 0;
+  const answers = useLiveQuery(() => waitingAnswers(database), [database])?.length ?? 0;
+  const counts: Record<string, number> = { "/record": troubled, "/families": answers };
   return (
     <nav className={`stem ${narrow ? "is-narrow" : ""}`} aria-label="Steps">
       <div className="stem-name">
@@ -49,7 +52,7 @@ export function Stem() {
       </div>
       <ol className="is-line">
         {STEPS.map((step) => (
-          <StemNode key={step.href} step={step} count={step.href === "/record" ? troubled : 0} />
+          <StemNode key={step.href} step={step} count={counts[step.href] ?? 0} />
         ))}
       </ol>
       <ol className="mt-auto pt-4">

@@ -150,7 +150,7 @@ function Phone({ message }: { message: ReadMessage }) {
             {message.text}
           </pre>
         ) : (
-          <LetterFrame title="Letter" html={message.html} />
+          <LetterFrame title="Letter" html={message.html} followsLinks />
         )}
       </div>
       <div className="text-center mt-2">

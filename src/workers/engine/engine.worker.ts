@@ -1,8 +1,10 @@
 import * as Comlink from "comlink";
+import { planAnswer } from "@/core/families/planAnswer";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { noteLetters } from "@/core/letter/noteLetters";
 import { recordsOf, worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
+import { answersView } from "./answersView";
 import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterView } from "./letterView";
@@ -37,6 +39,8 @@ const engine: EngineApi = {
       return entry ? [{ entry, rendered }] : [];
     });
   },
+  answers: (answers, chosen) => answersView(index(), answers, chosen),
+  answerChange: ({ answer }, studentId) => planAnswer(answer, { kind: "nobody" }, index().world, studentId).change,
   lendWorld: (port) => {
     port.postMessage(recordsOf(index().world));
     port.close();

@@ -1,9 +1,11 @@
 import type { Change } from "@/core/change/change";
+import type { FamilyAnswer } from "@/core/families/familyEvent";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import type { Day } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { Period } from "@/core/model/term";
 import type { WorldRecords } from "@/core/model/world";
+import type { AnswerView } from "./answersView";
 import type { GradebookView } from "./gradebookView";
 import type { LetterView } from "./letterView";
 import type { CheckView, LetterEntry, NotePeople, PeopleView } from "./noteView";
@@ -21,6 +23,10 @@ export interface EngineApi {
   finishedLetter(note: Note, key: string): RenderedLetter | undefined;
   /** All letters of a note, finished, in the order of the list. */
   finishedLetters(note: Note): { entry: LetterEntry; rendered: RenderedLetter }[];
+  /** Answers to contact cards, joined with the families; `chosen` says whose an answer is where that was in doubt. */
+  answers(answers: readonly FamilyAnswer[], chosen: Readonly<Record<string, string>>): AnswerView[];
+  /** What taking one answer in changes. */
+  answerChange(answer: FamilyAnswer, studentId: string): Change;
   /** Sends everything it holds through a port, to another worker. */
   lendWorld(port: MessagePort): void;
 }

@@ -1,0 +1,5 @@
+import { CardsScreen } from "@/ui/families/CardsScreen";
+
+export default function Page() {
+  return <CardsScreen />;
+}

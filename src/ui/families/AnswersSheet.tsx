@@ -1,0 +1,141 @@
+"use client";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import { toast } from "sonner";
+import { reverseChange } from "@/core/change/change";
+import { numberedName } from "@/core/families/peopleList";
+import { byFamilyName } from "@/core/model/student";
+import { counted } from "@/core/words";
+import { waitingAnswers } from "@/store/familyRepository";
+import { useAnswer } from "@/ui/shared/useAnswer";
+import { useVine } from "@/ui/shared/VineContext";
+import type { AnswerView } from "@/workers/engine/answersView";
+
+/** The answers of families that wait: each beside what is known, to be taken in or refused. */
+export function AnswersSheet() {
+  const { database, engine, settleAnswer } = useVine();
+  const waiting = useLiveQuery(() => waitingAnswers(database), [database]);
+  const [chosen, setChosen] = useState<Record<string, string>>({});
+  const views = useAnswer(async (asked) => (waiting ? asked.answers(waiting, chosen) : []), [waiting, chosen]);
+  if (!waiting || !views || views.length === 0) return null;
+  const ready = views.filter(({ studentId }) => studentId !== undefined);
+
+  const takeIn = async (list: readonly AnswerView[]) => {
+    for (const { id, studentId } of list) {
+      const answer = waiting.find((one) => one.id === id);
+      if (!answer || !studentId) continue;
+      // Asked one after the other: two answers may speak of the same family.
+      const change = await engine.answerChange(answer, studentId);
+      await settleAnswer(id, "taken in", change);
+      if (list.length === 1) {
+        toast(`The answer about ${answer.answer.studentName} is taken in.`, {
+          action: { label: "Undo", onClick: () => void settleAnswer(id, "waiting", reverseChange(change)) },
+        });
+      }
+    }
+    if (list.length > 1) toast(`${counted(list.length, "answer")} are taken in.`);
+  };
+  const refuse = async (view: AnswerView) => {
+    await settleAnswer(view.id, "refused", {});
+    toast(`The answer about ${view.studentName} is not used.`, {
+      action: { label: "Undo", onClick: () => void settleAnswer(view.id, "waiting", {}) },
+    });
+  };
+
+  return (
+    <section className="sheet" aria-labelledby="answers">
+      <div className="d-flex gap-2 align-items-baseline">
+        <h2 id="answers" className="flex-grow-1">
+          {counted(views.length, "answer")} to take in
+        </h2>
+        {ready.length > 1 && (
+          <Button size="sm" onClick={() => takeIn(ready)}>
+            Take in all {ready.length}
+          </Button>
+        )}
+      </div>
+      <ul className="lines">
+        {views.map((view) => (
+          <AnswerLine
+            key={view.id}
+            view={view}
+            onChoose={(studentId) => setChosen({ ...chosen, [view.id]: studentId })}
+            onTakeIn={() => takeIn([view])}
+            onRefuse={() => refuse(view)}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function AnswerLine({
+  view,
+  onChoose,
+  onTakeIn,
+  onRefuse,
+}: {
+  view: AnswerView;
+  onChoose: (studentId: string) => void;
+  onTakeIn: () => void;
+  onRefuse: () => void;
+}) {
+  const { world } = useVine();
+  const { studentName, said, studentId, matched, candidates, differences } = view;
+  return (
+    <li className="d-block">
+      <div className="d-flex gap-2 align-items-baseline">
+        <div className="line-main" data-private>
+          <strong>{studentName}</strong> <span className="quiet small">{said}</span>
+          <div className="small">
+            {matched ? `This is ${matched}.` : "Nobody has exactly this name. Whose family is it?"}
+          </div>
+        </div>
+        <Button size="sm" disabled={studentId === undefined} onClick={onTakeIn}>
+          Take in<span className="visually-hidden"> {studentName}</span>
+        </Button>
+        <Button size="sm" variant="outline-secondary" onClick={onRefuse}>
+          Refuse<span className="visually-hidden"> {studentName}</span>
+        </Button>
+      </div>
+      {(studentId === undefined || candidates.length > 0) && (
+        <Form.Select
+          size="sm"
+          className="mt-1"
+          aria-label={`Whose family is ${studentName}`}
+          value={studentId ?? ""}
+          onChange={(event) => onChoose(event.target.value)}
+          data-private
+        >
+          <option value="" disabled>
+            Choose …
+          </option>
+          {candidates.map((one) => (
+            <option key={one.studentId} value={one.studentId}>
+              {one.words}
+            </option>
+          ))}
+          <optgroup label="All students">
+            {[...world.students.values()].sort(byFamilyName).map((student) => (
+              <option key={student.id} value={student.id}>
+                {numberedName(student)}
+              </option>
+            ))}
+          </optgroup>
+        </Form.Select>
+      )}
+      {studentId !== undefined && (
+        <ul className="small mb-0 mt-1 ps-3" data-private>
+          {differences.length === 0 && <li>Nothing new: all of it is known.</li>}
+          {differences.map(({ what, from, to }) => (
+            <li key={`${what}${to}`}>
+              {what}: {from && <span className="quiet">{from} → </span>}
+              {to}
+            </li>
+          ))}
+        </ul>
+      )}
+    </li>
+  );
+}

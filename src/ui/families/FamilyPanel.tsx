@@ -1,0 +1,207 @@
+"use client";
+import { useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import { bringBack, mergeStudents, takeOut } from "@/core/families/editFamily";
+import { numberedName } from "@/core/families/peopleList";
+import { isGoodAddress } from "@/core/matching/address";
+import { classLabel } from "@/core/model/schoolClass";
+import { byFamilyName, fullName, type Student } from "@/core/model/student";
+import { useChange } from "@/ui/shared/useChange";
+import { useVine } from "@/ui/shared/VineContext";
+import { AddressField } from "./AddressField";
+import { draftChange, draftOf, emptyStudent, type FamilyDraft, newGuardian } from "./familyDraft";
+import { GuardianCard, type GuardianDraft } from "./GuardianCard";
+
+interface FamilyPanelProps {
+  /** None for somebody new. */
+  readonly student: Student | undefined;
+  readonly onClose: () => void;
+}
+
+/** One student with the family, beside the list; saved as one change. */
+export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
+  const { world } = useVine();
+  const change = useChange();
+  const [draft, setDraft] = useState<FamilyDraft>(() => draftOf(student ?? emptyStudent(), world));
+  const set = (part: Partial<Student>) => setDraft({ ...draft, student: { ...draft.student, ...part } });
+  const setGuardians = (guardians: readonly GuardianDraft[]) => setDraft({ ...draft, guardians });
+  const isBad = (address: string | undefined) => Boolean(address?.trim()) && !isGoodAddress(address?.trim() ?? "");
+  const name = fullName(draft.student) || "New student";
+  const problem = !draft.student.givenName.trim()
+    ? "A student needs a given name."
+    : isBad(draft.student.address)
+      ? "The student’s address is not one yet."
+      : "";
+  const save = async () => {
+    await change(draftChange(draft, world), `${name} is saved.`);
+    onClose();
+  };
+  return (
+    <Form
+      className="sheet d-grid gap-2"
+      aria-label={name}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!problem) void save();
+      }}
+    >
+      <div className="d-flex gap-2 align-items-baseline">
+        <h2 className="flex-grow-1" data-private>
+          {name}
+        </h2>
+        <Button variant="link" size="sm" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+      {student?.takenOutOf && <p className="finding">Taken out: in no class, and nobody writes about them.</p>}
+      <StudentFields draft={draft} set={set} />
+      <ClassChecks draft={draft} onChange={(classIds) => setDraft({ ...draft, classIds })} />
+      {draft.guardians.map((one, place) => (
+        <GuardianCard
+          key={one.guardian.id}
+          draft={one}
+          place={place}
+          onChange={(next) => setGuardians(draft.guardians.map((known) => (known === one ? next : known)))}
+          onFirst={() => setGuardians([one, ...draft.guardians.filter((known) => known !== one)])}
+          onRemove={() => setGuardians(draft.guardians.filter((known) => known !== one))}
+        />
+      ))}
+      <div className="d-flex gap-2">
+        <Button
+          size="sm"
+          variant="outline-primary"
+          onClick={() => setGuardians([...draft.guardians, newGuardian(draft)])}
+        >
+          Add a guardian
+        </Button>
+        <Button size="sm" type="submit" disabled={problem !== ""} className="ms-auto">
+          Save
+        </Button>
+      </div>
+      {problem && <p className="small text-danger">{problem}</p>}
+      {student && <OtherActions student={student} onClose={onClose} />}
+    </Form>
+  );
+}
+
+function StudentFields({ draft: { student }, set }: { draft: FamilyDraft; set: (part: Partial<Student>) => void }) {
+  const field = (id: string, label: string, value: string, onChange: (value: string) => void, type = "text") => (
+    <Form.Group controlId={`student-${id}`}>
+      <Form.Label className="small mb-1">{label}</Form.Label>
+      <Form.Control size="sm" type={type} value={value} onChange={(event) => onChange(event.target.value)} />
+    </Form.Group>
+  );
+  return (
+    <div className="two-fields" data-private>
+      {field("given", "Given name", student.givenName, (givenName) => set({ givenName }))}
+      {field("family", "Family name", student.familyName, (familyName) => set({ familyName }))}
+      {field("called", "Called", student.preferredName ?? "", (name) => set({ preferredName: name || undefined }))}
+      {field("number", "Student number", student.studentNumber, (studentNumber) => set({ studentNumber }))}
+      {field(
+        "birthday",
+        "Birthday",
+        student.birthday ?? "",
+        (birthday) => set({ birthday: birthday || undefined }),
+        "date",
+      )}
+      {field("tags", "Group tags, with commas", student.tags.join(", "), (text) =>
+        set({
+          tags: text
+            .split(",")
+            .map((tag) => tag.trimStart())
+            .filter((tag, at, all) => tag || at === all.length - 1),
+        }),
+      )}
+      <div className="two-wide">
+        <AddressField
+          id="student-address"
+          label="The student’s own address"
+          value={student.address ?? ""}
+          onChange={(address) => set({ address: address || undefined })}
+        />
+      </div>
+    </div>
+  );
+}
+
+function ClassChecks({ draft, onChange }: { draft: FamilyDraft; onChange: (classIds: readonly string[]) => void }) {
+  const { world } = useVine();
+  const { classIds } = draft;
+  const classes = [...world.classes.values()];
+  return (
+    <fieldset>
+      <legend className="small mb-1">Classes</legend>
+      {classes.map((one) => (
+        <Form.Check
+          key={one.id}
+          id={`in-${one.id}`}
+          className="small"
+          label={classLabel(one)}
+          checked={classIds.includes(one.id)}
+          onChange={(event) =>
+            onChange(event.target.checked ? [...classIds, one.id] : classIds.filter((id) => id !== one.id))
+          }
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+/** What is done rarely: taking a student out and back, and making one of two. */
+function OtherActions({ student, onClose }: { student: Student; onClose: () => void }) {
+  const { world } = useVine();
+  const change = useChange();
+  const [merging, setMerging] = useState(false);
+  const name = fullName(student);
+  return (
+    <div className="border-top pt-2 d-grid gap-2">
+      <div className="d-flex gap-2">
+        {student.takenOutOf ? (
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => change(bringBack(student, world), `${name} is back.`).then(onClose)}
+          >
+            Bring back
+          </Button>
+        ) : (
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            onClick={() =>
+              change(takeOut(student, world), `${name} is taken out. Scores and letters are kept.`).then(onClose)
+            }
+          >
+            Take out
+          </Button>
+        )}
+        <Button size="sm" variant="outline-secondary" onClick={() => setMerging(!merging)} aria-expanded={merging}>
+          Same person as …
+        </Button>
+      </div>
+      {merging && (
+        <Form.Select
+          size="sm"
+          aria-label="The same person as"
+          value=""
+          onChange={(event) => {
+            const other = world.students.get(event.target.value);
+            if (other) void change(mergeStudents(student, other, world), `${name} is one person now.`).then(onClose);
+          }}
+        >
+          <option value="" disabled>
+            Choose who is the same person
+          </option>
+          {[...world.students.values()]
+            .filter(({ id }) => id !== student.id)
+            .sort(byFamilyName)
+            .map((other) => (
+              <option key={other.id} value={other.id}>
+                {numberedName(other)}
+              </option>
+            ))}
+        </Form.Select>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,128 @@
+"use client";
+import { Button, Form } from "react-bootstrap";
+import { type Confirmation, confirmationSchema, type Guardian } from "@/core/model/guardian";
+import { FAMILY_LANGUAGES } from "@/ui/family/languages";
+import { AddressField } from "./AddressField";
+
+export interface GuardianDraft {
+  readonly guardian: Guardian;
+  readonly relation: string;
+}
+
+const CONFIRMATION_WORDS: Record<Confirmation, string> = {
+  "not asked": "not asked yet",
+  asked: "asked, no answer yet",
+  confirmed: "letters are welcome",
+  declined: "asked not to be written to",
+  stopped: "stopped the letters",
+};
+
+interface GuardianCardProps {
+  readonly draft: GuardianDraft;
+  readonly place: number;
+  readonly onChange: (draft: GuardianDraft) => void;
+  readonly onFirst: () => void;
+  readonly onRemove: () => void;
+}
+
+/** One guardian of a student, to be edited; the first is the first contact. */
+export function GuardianCard({ draft, place, onChange, onFirst, onRemove }: GuardianCardProps) {
+  const { guardian, relation } = draft;
+  const set = (part: Partial<Guardian>) => onChange({ ...draft, guardian: { ...guardian, ...part } });
+  const addresses = guardian.addresses.length > 0 ? guardian.addresses : [""];
+  const id = `guardian-${place}`;
+  const setAddress = (at: number, address: string) =>
+    set({ addresses: addresses.map((known, one) => (one === at ? address : known)) });
+  return (
+    <fieldset className="card-person">
+      <legend className="small">{place === 0 ? "First contact" : `Guardian ${place + 1}`}</legend>
+      <div className="d-grid gap-2" data-private>
+        <div className="d-flex gap-2">
+          <Form.Control
+            size="sm"
+            aria-label={`Given name of guardian ${place + 1}`}
+            placeholder="Given name"
+            value={guardian.givenName}
+            onChange={(event) => set({ givenName: event.target.value })}
+          />
+          <Form.Control
+            size="sm"
+            aria-label={`Family name of guardian ${place + 1}`}
+            placeholder="Family name"
+            value={guardian.familyName}
+            onChange={(event) => set({ familyName: event.target.value })}
+          />
+        </div>
+        {addresses.map((address, at) => (
+          <AddressField
+            // biome-ignore lint/suspicious/noArrayIndexKey: addresses are told apart by their place
+            key={at}
+            id={`${id}-address-${at}`}
+            label={at === 0 ? `Letters go to, guardian ${place + 1}` : `Another address, guardian ${place + 1}`}
+            value={address}
+            onChange={(next) => setAddress(at, next)}
+          />
+        ))}
+        <div className="d-flex gap-2">
+          <Form.Control
+            size="sm"
+            aria-label={`Relation of guardian ${place + 1}`}
+            placeholder="Relation"
+            value={relation}
+            onChange={(event) => onChange({ ...draft, relation: event.target.value })}
+          />
+          <Form.Select
+            size="sm"
+            aria-label={`Language of guardian ${place + 1}`}
+            value={guardian.language}
+            onChange={(event) => set({ language: event.target.value })}
+          >
+            {!FAMILY_LANGUAGES.some(({ tag }) => tag === guardian.language) && <option>{guardian.language}</option>}
+            {FAMILY_LANGUAGES.map(({ tag, words }) => (
+              <option key={tag} value={tag}>
+                {words}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+        <div className="d-flex gap-2">
+          <Form.Select
+            size="sm"
+            aria-label={`Whether guardian ${place + 1} may be written to`}
+            value={guardian.confirmation}
+            onChange={(event) => set({ confirmation: confirmationSchema.parse(event.target.value) })}
+          >
+            {confirmationSchema.options.map((option) => (
+              <option key={option} value={option}>
+                {CONFIRMATION_WORDS[option]}
+              </option>
+            ))}
+          </Form.Select>
+          <Form.Select
+            size="sm"
+            aria-label={`How often guardian ${place + 1} hears`}
+            value={guardian.frequency}
+            onChange={(event) => set({ frequency: event.target.value as Guardian["frequency"] })}
+          >
+            <option value="each letter">each letter</option>
+            <option value="daily">daily</option>
+            <option value="weekly">weekly</option>
+          </Form.Select>
+        </div>
+        <div className="d-flex gap-2">
+          <Button variant="link" size="sm" onClick={() => set({ addresses: [...addresses, ""] })}>
+            Add an address
+          </Button>
+          {place > 0 && (
+            <Button variant="link" size="sm" onClick={onFirst}>
+              Make first contact
+            </Button>
+          )}
+          <Button variant="link" size="sm" className="ms-auto" onClick={onRemove}>
+            Take away
+          </Button>
+        </div>
+      </div>
+    </fieldset>
+  );
+}
