@@ -3,9 +3,10 @@ import { writeFile } from "node:fs/promises";
 import path from "node:path";
 import { mergeBench } from "./merge";
 import { postBench } from "./post";
+import { tablesBench } from "./tables";
 
 async function main(): Promise<void> {
-  const results = [await mergeBench(), await postBench()];
+  const results = [...(await tablesBench()), await mergeBench(), await postBench()];
   for (const { name, ours, peer, peerName, unit, ratio, goal } of results) {
     const verdict = ratio <= goal ? "within" : "above";
     console.info(

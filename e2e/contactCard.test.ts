@@ -110,3 +110,36 @@ test("guardians are asked once, say yes and no from their mailboxes, and whoever
   await fill(page, "Find a name", String(no.mail.text?.match(/Dear (.*),/)?.[1]));
   await waitForWords(page, "asked not to be written to");
 });
+
+test("foreign pages, missing fields, far too large and nonsense bodies are refused by the families' routes", async () => {
+  const post = (route: string, body: unknown, headers: Record<string, string> = {}) =>
+    fetch(`${server.url}${route}`, {
+      method: "POST",
+      body: typeof body === "string" ? body : JSON.stringify(body),
+      headers,
+    });
+  const good = { answerId: "a", cardId: "nowhere", studentName: "Ana", studentNumber: "", guardians: [] };
+  const statuses = await Promise.all([
+    post("/api/family/answers", good, { origin: "http://elsewhere.example" }),
+    post("/api/family/answers", good),
+    post("/api/family/answers", {
+      ...good,
+      guardians: [{ name: "E", address: "", relation: "", language: "", frequency: "" }],
+    }),
+    post("/api/family/answers", { ...good, cardId: "../../secret" }),
+    post("/api/family/answers", "x".repeat(60_000)),
+    post("/api/family/answers", "not json"),
+    post("/api/family/wishes", { token: "forged.token", wish: { confirmation: "stopped" } }),
+    post("/api/family/wishes", { wish: {} }),
+    post("/api/family/cards", {
+      id: "x".repeat(200),
+      title: "t",
+      greeting: "",
+      questions: [],
+      teacherName: "",
+      schoolName: "",
+    }),
+    post("/api/family/links", { guardianIds: [], teacherName: "", schoolName: "" }),
+  ]);
+  expect(statuses.map(({ status }) => status)).toEqual([403, 400, 404, 400, 413, 400, 403, 400, 400, 400]);
+});

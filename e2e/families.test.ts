@@ -27,13 +27,14 @@ test("a family that can't be reached is found, and its address mended and the me
   await waitForWords(page, "address is not one");
   const trouble = () =>
     page.$$eval(
-      ".tag.is-look",
+      ".long-list .tag.is-look",
       (tags) => tags.filter(({ textContent }) => textContent === "address is not one").length,
     );
   const before = await trouble();
   await page.evaluate(() => {
-    const tag = [...document.querySelectorAll(".tag")].find(({ textContent }) => textContent === "address is not one");
-    tag?.parentElement?.querySelector("button")?.click();
+    const tags = [...document.querySelectorAll(".long-list .tag")];
+    const tag = tags.find(({ textContent }) => textContent === "address is not one");
+    tag?.closest(".guardian-line")?.querySelector("button")?.click();
   });
   await waitForWords(page, "This is not an address yet");
   await fill(page, "Letters go to", "mended@harbourmail.example");
@@ -43,11 +44,66 @@ test("a family that can't be reached is found, and its address mended and the me
   await press(page, "Undo");
   await page.waitForFunction(
     (count) =>
-      [...document.querySelectorAll(".tag")].filter(({ textContent }) => textContent === "address is not one")
-        .length === count,
+      [...document.querySelectorAll(".long-list .tag")].filter(
+        ({ textContent }) => textContent === "address is not one",
+      ).length === count,
     {},
     before,
   );
+});
+
+test("a student is added with a guardian, taken out, found among those taken out, and brought back", async () => {
+  await press(page, "Families", "link");
+  await page.locator("#only-trouble").click();
+  await press(page, "Add a student");
+  await fill(page, "Given name", "Zora");
+  await fill(page, "Family name", "Quite-Another");
+  await page.locator("#in-class-1").click();
+  await press(page, "Add a guardian");
+  await fill(page, "Given name of guardian 1", "Mo");
+  await fill(page, "Letters go to, guardian 1", "mo@harbormail.example");
+  // A domain one letter off from one that many others use.
+  await press(page, "Use mo@harbourmail.example");
+  await press(page, "Save");
+  await waitForWords(page, "Zora Quite-Another is saved.");
+  await waitForWords(page, "143 students");
+  await fill(page, "Find a name", "Zora Quite");
+  await waitForWords(page, "mo@harbourmail.example");
+  await press(page, "Zora Quite-Another");
+  await press(page, "Take out");
+  await waitForWords(page, "Nobody fits.");
+  await choose(page, "Class", "Taken out (1)");
+  await press(page, "Zora Quite-Another");
+  await press(page, "Bring back");
+  await choose(page, "Class", "Ocean Science 8, Block 1");
+  await waitForWords(page, "mo@harbourmail.example");
+  await fill(page, "Find a name", "");
+  await choose(page, "Class", "All classes");
+});
+
+test("addresses are built from picked parts with their exceptions listed, applied and undone; a list leaves out who said no", async () => {
+  await press(page, "Families", "link");
+  await press(page, "Build addresses");
+  await press(page, "family name");
+  await press(page, "student number");
+  await fill(page, "Domain, after the @", "pupils.sallowbay.example");
+  await waitForWords(page, "a part is empty");
+  await page.locator("#pattern-replaces").click();
+  const apply = await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
+  const words = await apply?.evaluate((button) => button.textContent ?? "");
+  expect(Number(words?.match(/\d+/)?.[0])).toBeGreaterThan(130);
+  await apply?.click();
+  await waitForWords(page, "built from the pattern");
+  await press(page, "Copy or export a list");
+  await choose(page, "Whose", "students");
+  await page.waitForFunction(() =>
+    (document.querySelector("#list-addresses") as HTMLTextAreaElement | null)?.value.includes("40643@pupils"),
+  );
+  await choose(page, "Whose", "guardians");
+  const guardians = await page.$eval("#list-addresses", (area) => (area as HTMLTextAreaElement).value.split("; "));
+  expect(guardians.every((address) => /^[^@,\s]+@[^@,\s]+$/.test(address))).toBe(true);
+  expect(new Set(guardians).size).toBe(guardians.length);
+  await page.keyboard.press("Escape");
 });
 
 test("a file that is no table is refused with what is safe and what to do", async () => {

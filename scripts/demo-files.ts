@@ -2,6 +2,7 @@
 import { mkdir, writeFile } from "node:fs/promises";
 import path from "node:path";
 import writeWorkbook from "write-excel-file/node";
+import { sheetCells } from "@/core/formats/sheetCells";
 import { type DemoTable, delimitedText, demoBundles, demoFiles, weekOfExports } from "@/demo/demoFiles";
 import { demoSchool } from "@/demo/demoSchool";
 
@@ -15,7 +16,7 @@ export async function writeTables(tables: readonly DemoTable[], folder: string):
     tables.map(async (table) => {
       const target = path.join(folder, table.name);
       if (table.shape === "workbook") {
-        await writeWorkbook(table.rows.map((row) => row.map((value) => ({ value })))).toFile(target);
+        await writeWorkbook(sheetCells(table.rows)).toFile(target);
       } else await writeFile(target, delimitedText(table));
       return target;
     }),

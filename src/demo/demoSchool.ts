@@ -31,10 +31,10 @@ export const SALLOW_BAY: SchoolSize = {
 export const LARGE_SCHOOL: SchoolSize = {
   students: 2000,
   classes: [
-    { name: "Ocean Science 8", block: "Lecture", size: 1400 },
-    ...Array.from({ length: 6 }, (_, place) => ({ name: "Earth Systems 9", block: `Block ${place + 1}`, size: 100 })),
+    ...Array.from({ length: 6 }, (_, place) => ({ name: "Ocean Science 8", block: `Block ${place + 1}`, size: 167 })),
+    ...Array.from({ length: 6 }, (_, place) => ({ name: "Earth Systems 9", block: `Block ${place + 1}`, size: 167 })),
   ],
-  piecesPerTerm: 40,
+  piecesPerTerm: 400,
 };
 
 const CATEGORIES: readonly Category[] = [

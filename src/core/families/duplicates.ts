@@ -16,10 +16,8 @@ export function likelyDuplicates(world: World): LikelyDuplicate[] {
     const [a, b] = duplicate.ids;
     if (a !== b && !found.has(`${b}|${a}`) && !found.has(`${a}|${b}`)) found.set(`${a}|${b}`, duplicate);
   };
-  const guardianKey = (id: string) => {
-    const guardian = world.guardians.get(id);
-    return guardian ? nameKey(fullName(guardian)) : "";
-  };
+  const guardianKeys = new Map([...world.guardians.values()].map((one) => [one.id, nameKey(fullName(one))]));
+  const guardianKey = (id: string) => guardianKeys.get(id) ?? "";
   for (const { guardians } of world.students.values()) {
     const byName = new Map<string, string>();
     for (const { guardianId } of guardians) {
@@ -40,8 +38,9 @@ export function likelyDuplicates(world: World): LikelyDuplicate[] {
   }
   const byNameAndGuardian = new Map<string, string>();
   for (const student of world.students.values()) {
+    const name = nameKey(fullName(student));
     for (const { guardianId } of student.guardians) {
-      const key = `${nameKey(fullName(student))}|${guardianId}`;
+      const key = `${name}|${guardianId}`;
       const other = byNameAndGuardian.get(key);
       if (other) add({ kind: "students", ids: [other, student.id], because: "the same name and guardian" });
       byNameAndGuardian.set(key, student.id);

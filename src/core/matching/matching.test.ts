@@ -1,6 +1,7 @@
+import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { sampleGuardian, sampleStudent } from "../testing/sampleClass";
-import { isGoodAddress } from "./address";
+import { isGoodAddress, PLAIN_ADDRESS, parses } from "./address";
 import { countDomains, likelySlip } from "./addressSlip";
 import { studentMatcher } from "./matchStudents";
 import { nameKey } from "./nameKey";
@@ -127,4 +128,13 @@ test("a domain one letter off from one that many use is a likely slip; a rare on
   expect(likelySlip("ewa@harbourmail,example", domains)).toBe("ewa@harbourmail.example");
   expect(likelySlip("ewa@harbourmail.example", domains)).toBeUndefined();
   expect(likelySlip("ewa@rare.example", domains)).toBeUndefined();
+});
+
+test("what the quick look takes for an address the full grammar takes too", () => {
+  fc.assert(
+    fc.property(fc.stringMatching(PLAIN_ADDRESS), (address) => {
+      expect(parses(address)).toBe(true);
+    }),
+    { numRuns: 500 },
+  );
 });

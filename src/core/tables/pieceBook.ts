@@ -30,6 +30,7 @@ export class PieceBook {
   readonly newAssignments = new Map<string, Assignment>();
   /** Classes with categories that a table names and they did not have. */
   readonly changedClasses = new Map<string, SchoolClass>();
+  private readonly answered = new Map<string, Piece>();
   private readonly known = new Map<string, Piece>();
   private lastOrder: number;
 
@@ -48,6 +49,17 @@ export class PieceBook {
 
   /** The piece of a class that a table means; a new one where there is none of this title. The class must exist. */
   find(classId: string, said: PieceSaid, choice: PieceChoice = {}): Piece {
+    // Asked for every cell of a table: the words as they stand are enough to know a piece again.
+    const asked = `${classId}\n${said.period ?? ""}\n${choice.assignmentId ?? ""}\n${choice.title ?? said.title}`;
+    let piece = this.answered.get(asked);
+    if (!piece) {
+      piece = this.findAnew(classId, said, choice);
+      this.answered.set(asked, piece);
+    }
+    return piece;
+  }
+
+  private findAnew(classId: string, said: PieceSaid, choice: PieceChoice): Piece {
     const chosen = choice.assignmentId ? this.world.assignments.get(choice.assignmentId) : undefined;
     if (chosen?.classId === classId) return { assignment: chosen, isNew: false, guessed: [] };
     const title = (choice.title ?? said.title).trim() || "Piece of work";

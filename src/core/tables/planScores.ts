@@ -58,6 +58,7 @@ interface Draft {
   readonly guessed: PiecePlan["guessed"];
   readonly column: number | undefined;
   readonly said: Map<string, { score: Score | undefined; text: string }>;
+  readonly reading: CellReading;
   filled: number;
 }
 
@@ -103,11 +104,11 @@ export function planScores(
     }
     let draft = drafts.get(assignment.id);
     if (!draft) {
-      draft = { assignment, isNew, guessed, column, said: new Map(), filled: 0 };
+      const cellReading = { ...reading, marks: read.marks, pointsPossible: assignment.pointsPossible };
+      draft = { assignment, isNew, guessed, column, said: new Map(), reading: cellReading, filled: 0 };
       drafts.set(assignment.id, draft);
     }
-    const cellReading: CellReading = { ...reading, marks: read.marks, pointsPossible: assignment.pointsPossible };
-    const cell = readScoreCell(text, cellReading);
+    const cell = readScoreCell(text, draft.reading);
     marks.see(text, cell);
     if (cell.kind === "refused") refusedCells.push({ row, text: cell.text, cause: cell.cause });
     if (text) draft.filled += 1;
@@ -227,8 +228,8 @@ class MarkCounter {
   ) {}
 
   see(text: string, cell: ReturnType<typeof readScoreCell>): void {
-    const mark = cell.kind === "mark" ? cell.mark : text && !/\d/.test(text) ? text : undefined;
-    if (mark === undefined) return;
+    const mark = markIn(text, cell);
+    if (!mark) return;
     const known = this.seen.get(markKey(mark));
     if (known) known.count += 1;
     else this.seen.set(markKey(mark), { mark, count: 1 });
@@ -245,4 +246,11 @@ class MarkCounter {
       };
     });
   }
+}
+
+/** The mark that a cell is, whether it has a meaning already or not; none for points and empty cells. */
+function markIn(text: string, cell: ReturnType<typeof readScoreCell>): string | undefined {
+  if (cell.kind === "mark") return cell.mark;
+  const hasPoints = cell.kind === "refused" || (cell.kind === "score" && cell.score.points !== undefined);
+  return hasPoints ? undefined : text;
 }

@@ -83,6 +83,7 @@ function AnswerLine({
 }) {
   const { world } = useVine();
   const { studentName, said, studentId, matched, candidates, differences } = view;
+  const likely = candidates.length === 1 ? candidates[0] : undefined;
   return (
     <li className="d-block">
       <div className="d-flex gap-2 align-items-baseline">
@@ -92,6 +93,11 @@ function AnswerLine({
             {matched ? `This is ${matched}.` : "Nobody has exactly this name. Whose family is it?"}
           </div>
         </div>
+        {studentId === undefined && likely && (
+          <Button size="sm" variant="outline-primary" onClick={() => onChoose(likely.studentId)} data-private>
+            It is {likely.words.split(",")[0]}
+          </Button>
+        )}
         <Button size="sm" disabled={studentId === undefined} onClick={onTakeIn}>
           Take in<span className="visually-hidden"> {studentName}</span>
         </Button>

@@ -167,6 +167,7 @@ function CardSummary({ card, onEdit }: { card: ContactCard; onEdit: () => void }
       </p>
       <div className="d-flex gap-3 my-3 align-items-center">
         <QRCodeSVG
+          className="flex-shrink-0"
           value={link}
           size={108}
           bgColor="#ffffff"

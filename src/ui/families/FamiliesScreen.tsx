@@ -131,7 +131,9 @@ function familiesOf(world: World, classId: string): Family[] {
   const classesOf = new Map<string, string[]>();
   for (const schoolClass of world.classes.values()) {
     for (const id of schoolClass.studentIds) {
-      classesOf.set(id, [...(classesOf.get(id) ?? []), classLabel(schoolClass)]);
+      const labels = classesOf.get(id);
+      if (labels) labels.push(classLabel(schoolClass));
+      else classesOf.set(id, [classLabel(schoolClass)]);
     }
   }
   const inClass = new Set(world.classes.get(classId)?.studentIds);
@@ -189,7 +191,7 @@ function FamilyList({ families, openId, onOpen, onMend }: FamilyListProps) {
                 className={`d-flex gap-3 px-3 py-2 border-bottom position-absolute w-100 ${family.student.id === openId ? "is-shown" : ""}`}
                 style={{ transform: `translateY(${start}px)` }}
               >
-                <div style={{ width: "34%" }}>
+                <div style={{ width: "38%" }}>
                   <button
                     type="button"
                     className="btn btn-link fw-bold text-start"
@@ -204,7 +206,7 @@ function FamilyList({ families, openId, onOpen, onMend }: FamilyListProps) {
                     {family.student.tags.length > 0 && ` · ${family.student.tags.join(", ")}`}
                   </div>
                 </div>
-                <div className="flex-grow-1">
+                <div className="flex-grow-1" style={{ minWidth: 0 }}>
                   {family.guardians.length === 0 && <span className="tag is-look">no guardian known</span>}
                   {family.guardians.map(({ guardian, relation }) => (
                     <GuardianLine key={guardian.id} guardian={guardian} relation={relation} onMend={onMend} />
@@ -230,17 +232,25 @@ function GuardianLine({
 }) {
   const reachability = reachabilityOf(guardian);
   return (
-    <div className="d-flex gap-2 align-items-baseline">
-      <span data-private>
-        <bdi>{fullName(guardian)}</bdi>
-      </span>
-      <span className="quiet small">{relation}</span>
-      <span className="quiet small text-truncate" data-private>
-        {guardian.addresses.join(", ")}
-      </span>
-      {reachability !== "can be reached" && <span className="tag is-look">{reachability}</span>}
+    <div className="guardian-line d-flex gap-2 align-items-start">
+      <div className="flex-grow-1" style={{ minWidth: 0 }}>
+        <span data-private>
+          <bdi>{fullName(guardian)}</bdi>
+        </span>{" "}
+        <span className="quiet small">{relation}</span>{" "}
+        {reachability !== "can be reached" && <span className="tag is-look">{reachability}</span>}
+        {guardian.addresses.length > 0 && (
+          <div className="quiet small text-truncate" data-private>
+            {guardian.addresses.join(", ")}
+          </div>
+        )}
+      </div>
       {reachability !== "asked not to be written to" && (
-        <button type="button" className="btn btn-link btn-sm ms-auto" onClick={() => onMend(guardian)}>
+        <button
+          type="button"
+          className="btn btn-link btn-sm text-nowrap flex-shrink-0"
+          onClick={() => onMend(guardian)}
+        >
           Change address<span className="visually-hidden"> of {fullName(guardian)}</span>
         </button>
       )}

@@ -6,6 +6,7 @@ import { toast } from "sonner";
 import { addressList, familyRows, type ListAudience } from "@/core/families/peopleList";
 import { birthdayCalendar } from "@/core/formats/birthdays";
 import { csvFile } from "@/core/formats/csv";
+import { sheetCells } from "@/core/formats/sheetCells";
 import { vcards } from "@/core/formats/vcard";
 import { writeOneRoster } from "@/core/formats/writeOneRoster";
 import { classLabel } from "@/core/model/schoolClass";
@@ -48,6 +49,11 @@ export function ListsDialog({ classId, onClose }: { classId: string; onClose: ()
     toast(
       `${counted(addresses.length, "address", "addresses")} copied. Paste them into the BCC line, so that nobody sees the others.`,
     );
+  };
+  const saveWorkbook = async () => {
+    // Loaded when it is wanted: few lists are kept as workbooks.
+    const { default: writeWorkbook } = await import("write-excel-file/browser");
+    await writeWorkbook(sheetCells(familyRows(students, world))).toFile("families.xlsx");
   };
   return (
     <Modal show onHide={onClose} size="lg" animation={false} aria-labelledby="lists-title">
@@ -128,6 +134,9 @@ export function ListsDialog({ classId, onClose }: { classId: string; onClose: ()
             onClick={() => download("families.csv", csvFile(familyRows(students, world)), "text/csv")}
           >
             Table (CSV)
+          </Button>
+          <Button size="sm" variant="outline-primary" disabled={students.length === 0} onClick={saveWorkbook}>
+            Table (XLSX)
           </Button>
           <Button
             size="sm"

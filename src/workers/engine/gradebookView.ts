@@ -1,21 +1,12 @@
 import { type Average, differsFromOther } from "@/core/figures/average";
 import { assignmentsIn } from "@/core/figures/classFigures";
-import { isMissing } from "@/core/figures/countingScore";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { gradeLabel } from "@/core/figures/gradeLabel";
 import { formatPercent } from "@/core/figures/rounding";
 import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
-import type { ScoreStatus } from "@/core/model/score";
 import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
-
-export interface CellView {
-  /** The points, or nothing. */
-  readonly points: string;
-  /** Set where it is not simply scored; a blank past its due date that counts as missing is "missing" too. */
-  readonly status: Exclude<ScoreStatus, "scored"> | "handed in" | "";
-}
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
 export interface AverageView {
@@ -37,7 +28,6 @@ export interface GradebookView {
   readonly rows: readonly {
     readonly studentId: string;
     readonly name: string;
-    readonly cells: readonly CellView[];
     readonly categoryAverages: readonly AverageView[];
     readonly overall: AverageView;
     readonly letterGrade: string;
@@ -45,11 +35,11 @@ export interface GradebookView {
   }[];
 }
 
-/** One class as the gradebook shows it: students down, work across, averages made. */
+/** One class as the gradebook shows it: students down, work across, averages made. The scores themselves the screen has. */
 export function gradebookView(index: FiguresIndex, classId: string, period: Period): GradebookView | undefined {
   const gradebook = index.gradebook(classId);
   if (!gradebook) return undefined;
-  const { schoolClass, columns } = gradebook;
+  const { schoolClass } = gradebook;
   const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
   const work = assignmentsIn(gradebook, period);
   const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
@@ -73,18 +63,6 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
       return {
         studentId: student.id,
         name: [student.familyName, student.givenName].filter(Boolean).join(", "),
-        cells: work.map((assignment): CellView => {
-          const score = columns.get(assignment.id)?.scores[student.id];
-          if (isMissing(score, assignment, schoolClass, index.today)) {
-            return {
-              points: score?.points?.toString() ?? "",
-              status: score?.status === "incomplete" ? "incomplete" : "missing",
-            };
-          }
-          if (!score) return { points: "", status: "" };
-          if (score.status !== "scored") return { points: score.points?.toString() ?? "", status: score.status };
-          return { points: score.points?.toString() ?? "", status: score.points === undefined ? "handed in" : "" };
-        }),
         categoryAverages: figures.categoryAverages.map(view),
         overall: view(figures.overall),
         letterGrade: (figures.overall && gradeLabel(scale, figures.overall.shown)) ?? "",
