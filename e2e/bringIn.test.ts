@@ -6,7 +6,7 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import { demoBundles, weekOfExports } from "@/demo/demoFiles";
 import { demoSchool } from "@/demo/demoSchool";
 import { writeTables } from "../scripts/demo-files";
-import { launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { choose, launchBrowser, openPage, press, waitForWords } from "./support/browser";
 import { TestServer } from "./support/server";
 import { wordsOf } from "./support/steps";
 
@@ -76,6 +76,25 @@ test("the gradebook names imported averages that differ from the computed ones",
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".average-note");
   expect(await wordsOf(page, ".average-note")).toMatch(/^imported: \d+\s%$/);
+  const computed = await page.$eval(".grid .pin-first strong", (figure) => figure.textContent);
+  await choose(
+    page,
+    "Some averages were imported, and can be made from scores too. What counts:",
+    "the imported averages",
+  );
+  await waitForWords(page, "The imported averages count.");
+  await page.waitForFunction(
+    (before) => document.querySelector(".grid .pin-first strong")?.textContent !== before,
+    {},
+    computed,
+  );
+  expect(await wordsOf(page, ".average-note")).toMatch(/^imported; the scores make \d+/);
+  await press(page, "Undo");
+  await page.waitForFunction(
+    (before) => document.querySelector(".grid .pin-first strong")?.textContent === before,
+    {},
+    computed,
+  );
 });
 
 test("the second week asks nothing, says so, and the whole import is taken back", async () => {

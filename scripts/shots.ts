@@ -1,11 +1,13 @@
 // One current picture of each main view, from the demo school, for the README.
+import { readdirSync } from "node:fs";
 import path from "node:path";
-import type { Page } from "puppeteer-core";
+import type { ElementHandle, Page } from "puppeteer-core";
 import { choose, fill, launchBrowser, openPage, press, waitForWords } from "../e2e/support/browser";
 import { TestServer } from "../e2e/support/server";
 import { beginNote, leaveOutUnreachable, setTakeBack } from "../e2e/support/steps";
 
 const FOLDER = path.resolve(import.meta.dirname, "../docs/screenshots");
+const WEEK = path.resolve(import.meta.dirname, "../demo/files/week-1");
 const SETTLED = /^\d+ delivered(, \d+ refused)?\.$/;
 
 async function main(): Promise<void> {
@@ -27,16 +29,21 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await press(page, "Families", "link");
   await page.waitForSelector(".long-list li");
   await take("families");
+  await page.locator(".long-list li .btn-link").click();
+  await waitForWords(page, "First contact");
+  await take("family");
+  await cards(page, take);
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".grid");
   await take("gradebook");
   await press(page, "Bring in", "link");
-  const input = await page.waitForSelector("input[type=file]");
-  await (input as unknown as { uploadFile(file: string): Promise<void> }).uploadFile(
-    path.resolve(import.meta.dirname, "../demo/files/scores-ocean-science-8-block-1.csv"),
-  );
+  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(...readdirSync(WEEK).map((name) => path.join(WEEK, name)));
   await waitForWords(page, "What will change");
   await take("bring-in");
+  await page.locator(".table-card .btn-link").click();
+  await waitForWords(page, "What each column is");
+  await take("bring-in-table");
   await beginNote(page, "Below 70 %");
   await take("note");
   await leaveOutUnreachable(page);
@@ -72,6 +79,28 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await fill(page, "Name of this note", "How things stand, by night");
   await waitForWords(page, "in 1 class.");
   await take("note-dark");
+}
+
+/** A card as it is published, filled in on a phone, and its answer beside what is known. */
+async function cards(page: Page, take: (name: string) => Promise<unknown>): Promise<void> {
+  await press(page, "Close");
+  await press(page, "Open the cards", "link");
+  await press(page, "Make a card");
+  await press(page, "Publish");
+  await waitForWords(page, "The card is published.");
+  const link = await page.$eval("a[href*='/card/']", (anchor) => (anchor as HTMLAnchorElement).href);
+  const phone = await (await page.browser().createBrowserContext()).newPage();
+  await phone.setViewport({ width: 390, height: 844 });
+  await phone.goto(link);
+  await fill(phone, "Your child’s first and last name", "Esme Achterberg");
+  await fill(phone, "Name", "Robin Achterberg");
+  await fill(phone, "E-mail address", "robin@tidepost.example");
+  await phone.screenshot({ path: path.join(FOLDER, "card-phone.png") as `${string}.png` });
+  await press(phone, "Send to the teacher");
+  await waitForWords(phone, "has arrived");
+  await phone.close();
+  await waitForWords(page, "answer to take in");
+  await take("cards");
 }
 
 main();

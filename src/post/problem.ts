@@ -40,8 +40,13 @@ export async function answer(handler: () => unknown | Promise<unknown>): Promise
   }
 }
 
+/** The house and the routes are bundled apart, each with a class of its own, so a problem is known by its code. */
+function isProblem(cause: unknown): cause is Problem {
+  return cause instanceof Error && cause.name === "Problem" && "code" in cause && String(cause.code) in STATUS_OF;
+}
+
 function problemFrom(cause: unknown): Problem {
-  if (cause instanceof Problem) return cause;
+  if (isProblem(cause)) return cause;
   if (cause instanceof z.ZodError) {
     return new Problem("not readable", `The request is not as expected: ${z.prettifyError(cause)}`, { cause });
   }

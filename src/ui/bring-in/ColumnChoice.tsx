@@ -3,7 +3,7 @@ import { Form } from "react-bootstrap";
 import { COLUMN_ROLES, type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES } from "@/core/tables/columnMeaning";
 import type { PieceChoice, TableChoices } from "@/core/tables/tableChoices";
 import { useVine } from "@/ui/shared/VineContext";
-import type { ColumnView, TableView } from "@/workers/bringIn/bringInView";
+import type { ColumnView, TableView } from "@/workers/bringIn/tableView";
 
 interface ColumnChoiceProps {
   readonly column: ColumnView;

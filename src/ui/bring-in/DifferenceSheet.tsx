@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
-import type { BringInView, DifferenceView } from "@/workers/bringIn/bringInView";
+import type { BringInView } from "@/workers/bringIn/bringInView";
+import type { DifferenceView } from "@/workers/bringIn/differenceViews";
 
 /** What applying would change, per class and piece of work, the old beside the new. */
 export function DifferenceSheet({ view }: { view: BringInView }) {
@@ -13,13 +14,14 @@ export function DifferenceSheet({ view }: { view: BringInView }) {
           <Difference key={difference.id} difference={difference} startsOpen={view.differences.length === 1} />
         ))}
       </ul>
+      {view.moreDifferences > 0 && <p className="quiet small">and {view.moreDifferences} more</p>}
     </section>
   );
 }
 
 function Difference({ difference, startsOpen }: { difference: DifferenceView; startsOpen: boolean }) {
   const [open, setOpen] = useState(startsOpen);
-  const { title, isNew, added, changed, cleared, unchanged, rows, more } = difference;
+  const { title, isNew, guessed, added, changed, cleared, unchanged, rows, more } = difference;
   const counts = [
     added > 0 ? `${added} new` : "",
     changed > 0 ? `${changed} changed` : "",
@@ -38,6 +40,7 @@ function Difference({ difference, startsOpen }: { difference: DifferenceView; st
           {title}
         </button>
         {isNew && <span className="tag is-well">new piece of work</span>}
+        {guessed && <span className="tag is-look">a guess: {guessed}</span>}
         <span className="quiet small text-nowrap">{counts.join(", ")}</span>
       </div>
       {open && (

@@ -3,7 +3,8 @@ import { Button, Form } from "react-bootstrap";
 import { type MarkMeaning, markKey, markMeaningSchema } from "@/core/tables/marks";
 import { ADD, NOBODY } from "@/core/tables/tableChoices";
 import { counted } from "@/core/words";
-import type { BringInView, MarkView, RowQuestion } from "@/workers/bringIn/bringInView";
+import type { BringInView } from "@/workers/bringIn/bringInView";
+import type { MarkView, RowQuestion } from "@/workers/bringIn/questionViews";
 import type { BringIn } from "./useBringIn";
 
 interface QuestionsProps {

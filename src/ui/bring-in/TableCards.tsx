@@ -5,7 +5,7 @@ import { isAboutScores, KIND_WORDS } from "@/core/tables/tableKind";
 import { counted } from "@/core/words";
 import { formatMoment } from "@/ui/shared/moment";
 import { useVine } from "@/ui/shared/VineContext";
-import type { TableView } from "@/workers/bringIn/bringInView";
+import type { TableView } from "@/workers/bringIn/tableView";
 
 interface TableCardsProps {
   readonly tables: readonly TableView[];

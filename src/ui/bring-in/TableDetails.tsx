@@ -5,7 +5,7 @@ import { isAboutScores, KIND_WORDS, TABLE_KINDS, type TableKind } from "@/core/t
 import { counted } from "@/core/words";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { TermOptions } from "@/ui/shared/TermOptions";
-import type { TableView } from "@/workers/bringIn/bringInView";
+import type { TableView } from "@/workers/bringIn/tableView";
 import { ColumnChoice } from "./ColumnChoice";
 
 interface TableDetailsProps {

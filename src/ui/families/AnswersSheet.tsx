@@ -36,11 +36,19 @@ export function AnswersSheet() {
     }
     if (list.length > 1) toast(`${counted(list.length, "answer")} are taken in.`);
   };
-  const refuse = async (view: AnswerView) => {
-    await settleAnswer(view.id, "refused", {});
-    toast(`The answer about ${view.studentName} is not used.`, {
-      action: { label: "Undo", onClick: () => void settleAnswer(view.id, "waiting", {}) },
-    });
+  const refuse = async (list: readonly AnswerView[]) => {
+    for (const { id } of list) await settleAnswer(id, "refused", {});
+    toast(
+      list.length === 1
+        ? `The answer about ${list[0]?.studentName} is not used.`
+        : `${list.length} answers are not used.`,
+      {
+        action: {
+          label: "Undo",
+          onClick: () => void Promise.all(list.map(({ id }) => settleAnswer(id, "waiting", {}))),
+        },
+      },
+    );
   };
 
   return (
@@ -54,6 +62,11 @@ export function AnswersSheet() {
             Take in all {ready.length}
           </Button>
         )}
+        {views.length > 1 && (
+          <Button size="sm" variant="link" onClick={() => refuse(views)}>
+            Refuse all
+          </Button>
+        )}
       </div>
       <ul className="lines">
         {views.map((view) => (
@@ -62,7 +75,7 @@ export function AnswersSheet() {
             view={view}
             onChoose={(studentId) => setChosen({ ...chosen, [view.id]: studentId })}
             onTakeIn={() => takeIn([view])}
-            onRefuse={() => refuse(view)}
+            onRefuse={() => refuse([view])}
           />
         ))}
       </ul>

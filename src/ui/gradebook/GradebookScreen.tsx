@@ -2,6 +2,8 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
+import { setRows } from "@/core/change/change";
+import type { SchoolClass } from "@/core/model/schoolClass";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
@@ -11,6 +13,7 @@ import { EmptyState } from "@/ui/shared/EmptyState";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { GradebookGrid } from "./GradebookGrid";
 
@@ -74,6 +77,7 @@ export function GradebookScreen() {
       <div className="screen-body is-fixed d-flex flex-column">
         {view ? (
           <>
+            {view.hasBoth && <SourceChoice classId={classId} />}
             <p className="px-4 py-2 mb-0 quiet small">
               {counted(view.rows.length, "student")}, {counted(view.work.length, "piece")} of work, {view.method}. Empty
               means no score yet; it is left out of the averages.
@@ -89,5 +93,33 @@ export function GradebookScreen() {
         )}
       </div>
     </>
+  );
+}
+
+/** Where both a computed and an imported average are known, the class says which one counts; the other stays in sight. */
+function SourceChoice({ classId }: { classId: string }) {
+  const { world } = useVine();
+  const change = useChange();
+  const schoolClass = world.classes.get(classId);
+  if (!schoolClass) return null;
+  const choose = (averageSource: SchoolClass["averageSource"]) =>
+    change(
+      { classes: setRows<"classes">(world.classes, [[classId, { ...schoolClass, averageSource }]]) },
+      averageSource === "computed" ? "The averages made from the scores count." : "The imported averages count.",
+    );
+  return (
+    <div className="px-4 pt-2 d-flex gap-2 align-items-center small">
+      <label htmlFor="average-source">Some averages were imported, and can be made from scores too. What counts:</label>
+      <Form.Select
+        id="average-source"
+        size="sm"
+        className="w-auto"
+        value={schoolClass.averageSource}
+        onChange={(event) => choose(event.target.value as SchoolClass["averageSource"])}
+      >
+        <option value="computed">the averages made from the scores</option>
+        <option value="imported">the imported averages</option>
+      </Form.Select>
+    </div>
   );
 }

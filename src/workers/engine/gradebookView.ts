@@ -17,6 +17,8 @@ export interface AverageView {
 export interface GradebookView {
   readonly classId: string;
   readonly method: string;
+  /** Whether imported averages stand beside computed ones, so that the class must say which count. */
+  readonly hasBoth: boolean;
   readonly work: readonly {
     readonly id: string;
     readonly title: string;
@@ -44,8 +46,13 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
   const work = assignmentsIn(gradebook, period);
   const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
   const students = schoolClass.studentIds.flatMap((id) => index.world.students.get(id) ?? []).sort(byFamilyName);
+  const figuresOf = new Map(students.map(({ id }) => [id, index.figures(classId, id, period)]));
+  const hasBoth = [...figuresOf.values()].some(({ overall, categoryAverages }) =>
+    [overall, ...categoryAverages].some((average) => average?.other !== undefined),
+  );
   return {
     classId,
+    hasBoth,
     method: schoolClass.method === "weighted" ? "categories by weight" : "all points together",
     work: work.map((assignment) => ({
       id: assignment.id,
@@ -59,7 +66,7 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
       weight: schoolClass.method === "weighted" ? `weight ${weight}` : "",
     })),
     rows: students.map((student) => {
-      const figures = index.figures(classId, student.id, period);
+      const figures = figuresOf.get(student.id) ?? index.figures(classId, student.id, period);
       return {
         studentId: student.id,
         name: [student.familyName, student.givenName].filter(Boolean).join(", "),
