@@ -18,7 +18,11 @@ async function main(): Promise<void> {
     await setTakeBack(page, 1);
     await page.reload();
     await page.waitForSelector(".stem-node");
-    await pictures(page, (name) => page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png` }));
+    await pictures(page, async (name) => {
+      // A message that passes is no part of a screen.
+      await page.waitForFunction(() => !document.querySelector("[data-sonner-toast]"));
+      await page.screenshot({ path: path.join(FOLDER, `${name}.png`) as `${string}.png` });
+    });
   } finally {
     await browser.close();
     await server.stop();

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
@@ -15,6 +14,7 @@ import { counted } from "@/core/words";
 import { usePostLine } from "@/ui/delivery/PostLineContext";
 import { ask } from "@/ui/delivery/postOffice";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
+import { SenderMissing } from "@/ui/delivery/SenderMissing";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -76,12 +76,7 @@ export function AskDialog({ onClose }: { onClose: () => void }) {
                 onChange={(event) => setAgain(event.target.checked)}
               />
             )}
-            {!hasSender && (
-              <p className="finding is-stop">
-                Your own address is missing or is not one, so families could not reply.{" "}
-                <Link href="/settings">Enter it in Settings</Link>.
-              </p>
-            )}
+            {!hasSender && <SenderMissing />}
             {problem && (
               <p className="finding is-stop" role="alert">
                 {problem}

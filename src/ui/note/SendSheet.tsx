@@ -8,6 +8,7 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
 import { usePostLine } from "@/ui/delivery/PostLineContext";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
+import { SenderMissing } from "@/ui/delivery/SenderMissing";
 import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, PeopleView } from "@/workers/engine/noteView";
 import { composeRound } from "./composeRound";
@@ -105,12 +106,7 @@ function BeforeSending({
           You may close this page meanwhile. From {settings.teacherName || "you"}
           {hasSender && `, ${settings.teacherAddress}`}.
         </p>
-        {!hasSender && (
-          <p className="finding is-stop">
-            Your own address is missing or is not one, so families could not reply.{" "}
-            <Link href="/settings">Enter it in Settings</Link>.
-          </p>
-        )}
+        {!hasSender && <SenderMissing />}
         {problem && (
           <p className="finding is-stop" role="alert">
             {problem}
