@@ -1,12 +1,12 @@
 import type { Assignment } from "../model/assignment";
 import { type AverageColumn, averageColumnId, OVERALL } from "../model/averageColumn";
 import type { Day } from "../model/day";
-import type { Category, SchoolClass } from "../model/schoolClass";
+import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import { type Period, WHOLE_YEAR } from "../model/term";
 import { type Average, averageOf, chooseAverage, percentOf, type SourcedValue } from "./average";
+import { categorySums, overallOf } from "./categorySums";
 import { type CountingScore, countingScore } from "./countingScore";
-import { dropLowest } from "./dropLowest";
 import { decimalFraction, type Fraction, weightedMean } from "./fraction";
 import { type MissingPiece, missingWork } from "./missingWork";
 
@@ -37,7 +37,7 @@ export function studentFigures(
 ): StudentFigures {
   const { schoolClass } = gradebook;
   const inPeriod = assignmentsIn(gradebook, period);
-  const scoreOf = (assignment: Assignment) => gradebook.columns.get(assignment.id)?.scores[studentId];
+  const scoreOf = scoreIn(gradebook, studentId);
   const standing = standingIn(gradebook, studentId, period, today);
   return {
     categoryAverages: standing.categories.map(({ value }) => averageOf(value, schoolClass.decimals)),
@@ -52,10 +52,13 @@ export function studentFigures(
 }
 
 /** How one student stands in one range of work: each category's value, and the overall one. */
-function standingIn(gradebook: ClassGradebook, studentId: string, period: Period, today: Day) {
+export function standingIn(gradebook: ClassGradebook, studentId: string, period: Period, today: Day) {
   const { schoolClass } = gradebook;
-  const scoreOf = (assignment: Assignment) => gradebook.columns.get(assignment.id)?.scores[studentId];
-  const categories = categorySums(schoolClass, assignmentsIn(gradebook, period), scoreOf, today).map((sum) => ({
+  const categories = categorySums(
+    schoolClass,
+    assignmentsIn(gradebook, period),
+    countingIn(gradebook, studentId, today),
+  ).map((sum) => ({
     ...sum,
     value: chooseAverage(
       percentOf(sum.earned, sum.possible),
@@ -82,55 +85,23 @@ function importedAverage(
   return percent === undefined ? undefined : decimalFraction(percent);
 }
 
+/** A student's score for a piece of work; none where it is blank. */
+export function scoreIn({ columns }: Pick<ClassGradebook, "columns">, studentId: string) {
+  return (assignment: Assignment): Score | undefined => columns.get(assignment.id)?.scores[studentId];
+}
+
+/** What each piece of work counts as for a student, as of a day. */
+export function countingIn(gradebook: ClassGradebook, studentId: string, today: Day) {
+  const scoreOf = scoreIn(gradebook, studentId);
+  return (assignment: Assignment): CountingScore | undefined =>
+    countingScore(scoreOf(assignment), assignment, gradebook.schoolClass, today);
+}
+
 /** The pieces of work that belong to a period: those whose term it is, or all of them. */
 export function assignmentsIn(gradebook: ClassGradebook, period: Period): readonly Assignment[] {
   return period === WHOLE_YEAR
     ? gradebook.assignments
     : gradebook.assignments.filter((assignment) => assignment.termId === period);
-}
-
-type ScoreOf = (assignment: Assignment) => Score | undefined;
-interface CategorySum {
-  readonly category: Category;
-  readonly earned: number;
-  readonly possible: number;
-}
-
-function categorySums(
-  schoolClass: SchoolClass,
-  assignments: readonly Assignment[],
-  scoreOf: ScoreOf,
-  today: Day,
-): CategorySum[] {
-  const counting = new Map<string, CountingScore[]>(schoolClass.categories.map((category) => [category.id, []]));
-  for (const assignment of assignments) {
-    const counts = countingScore(scoreOf(assignment), assignment, schoolClass, today);
-    if (counts) counting.get(assignment.categoryId)?.push(counts);
-  }
-  return schoolClass.categories.map((category) => {
-    const { kept } = dropLowest(counting.get(category.id) ?? [], category.dropLowest);
-    let earned = 0;
-    let possible = 0;
-    for (const score of kept) {
-      earned += score.earned;
-      possible += score.possible;
-    }
-    return { category, earned, possible };
-  });
-}
-
-type CategoryStanding = CategorySum & { readonly value: SourcedValue | undefined };
-
-function overallOf(schoolClass: SchoolClass, categories: readonly CategoryStanding[]): Fraction | undefined {
-  if (schoolClass.method === "points") {
-    return percentOf(
-      categories.reduce((total, sum) => total + sum.earned, 0),
-      categories.reduce((total, sum) => total + sum.possible, 0),
-    );
-  }
-  return weightedMean(
-    categories.flatMap(({ category, value }) => (value ? [{ value: value.exact, weight: category.weight }] : [])),
-  );
 }
 
 function meanOfTerms(gradebook: ClassGradebook, studentId: string, today: Day): SourcedValue | undefined {

@@ -1,0 +1,136 @@
+import type { Assignment } from "../model/assignment";
+import type { Day } from "../model/day";
+import { type Period, WHOLE_YEAR } from "../model/term";
+import { type Average, averageOf, percentOf } from "./average";
+import { categorySums, overallOfSums } from "./categorySums";
+import { assignmentsIn, type ClassGradebook, countingIn, scoreIn } from "./classFigures";
+import { medianOf } from "./classStatistics";
+import { type CountingScore, isMissing } from "./countingScore";
+import { compareFractions, type Fraction, fraction, weightedMean } from "./fraction";
+import { missingWork } from "./missingWork";
+import { pointsToUnits } from "./points";
+
+/** What handing in missing work would do to an overall average. */
+export interface HandingIn {
+  readonly now: Average | undefined;
+  /** With everything that is missing handed in. */
+  readonly after: Average | undefined;
+  /** With each piece alone handed in, by what it lifts most; in the order of missing work where it lifts the same. */
+  readonly pieces: readonly { readonly assignment: Assignment; readonly after: Average | undefined }[];
+}
+
+const HUNDRED: Fraction = { numerator: 100n, denominator: 1n };
+
+/**
+ * The overall average if the missing pieces were handed in, by the class's own method, drops made anew, without a late
+ * deduction. Each earns `percent` of its points possible; without it the student's own average in the category without
+ * the missing pieces, capped at 100, else the median of the category's averages over the class, else it stays as it is.
+ * Earned points are rounded to a hundred-millionth of a point.
+ */
+export function handingIn(
+  gradebook: ClassGradebook,
+  studentId: string,
+  period: Period,
+  today: Day,
+  percent?: Fraction,
+): HandingIn {
+  const { schoolClass } = gradebook;
+  const missing = missingWork(schoolClass, assignmentsIn(gradebook, period), scoreIn(gradebook, studentId), today);
+  const expected = new Map<string, Fraction | undefined>();
+  const shareOf = (assignment: Assignment) => {
+    const key = `${assignment.termId}/${assignment.categoryId}`;
+    if (!expected.has(key)) {
+      expected.set(key, percent ?? expectedPercent(gradebook, studentId, assignment, today));
+    }
+    return expected.get(key);
+  };
+  const overallWith = (handedIn: ReadonlySet<string>) =>
+    averageOf(sourced(overallIf(gradebook, studentId, period, today, handedIn, shareOf)), schoolClass.decimals);
+  const now = overallWith(new Set());
+  const pieces = missing
+    .map(({ assignment }) => ({ assignment, after: overallWith(new Set([assignment.id])) }))
+    .sort((a, b) => compareAverages(b.after, a.after));
+  return { now, after: overallWith(new Set(missing.map(({ assignment }) => assignment.id))), pieces };
+}
+
+function overallIf(
+  gradebook: ClassGradebook,
+  studentId: string,
+  period: Period,
+  today: Day,
+  handedIn: ReadonlySet<string>,
+  shareOf: (assignment: Assignment) => Fraction | undefined,
+): Fraction | undefined {
+  const { schoolClass } = gradebook;
+  const counting = countingIn(gradebook, studentId, today);
+  const countingOf = (assignment: Assignment): CountingScore | undefined => {
+    const share = handedIn.has(assignment.id) ? shareOf(assignment) : undefined;
+    if (!share || assignment.pointsPossible === 0) return counting(assignment);
+    const possible = pointsToUnits(assignment.pointsPossible);
+    return { assignmentId: assignment.id, earned: shareOfUnits(possible, share), possible, extraCredit: false };
+  };
+  const overallIn = (term: Period) =>
+    overallOfSums(schoolClass, categorySums(schoolClass, assignmentsIn(gradebook, term), countingOf));
+  if (period !== WHOLE_YEAR || schoolClass.year === "pooled") return overallIn(period);
+  const termIds = new Set(gradebook.assignments.map(({ termId }) => termId));
+  return weightedMean(
+    [...termIds].flatMap((termId) => {
+      const value = overallIn(termId);
+      return value ? [{ value, weight: schoolClass.termWeights[termId] ?? 1 }] : [];
+    }),
+  );
+}
+
+/** What a missing piece may be expected to earn: see `handingIn`. */
+function expectedPercent(
+  gradebook: ClassGradebook,
+  studentId: string,
+  { termId, categoryId }: Assignment,
+  today: Day,
+): Fraction | undefined {
+  const own = averageWithoutMissing(gradebook, studentId, termId, categoryId, today);
+  const expected =
+    own ??
+    medianOf(
+      gradebook.schoolClass.studentIds.flatMap((id) => {
+        const sum = categorySums(
+          gradebook.schoolClass,
+          assignmentsIn(gradebook, termId).filter((one) => one.categoryId === categoryId),
+          countingIn(gradebook, id, today),
+        ).find(({ category }) => category.id === categoryId);
+        return (sum && percentOf(sum.earned, sum.possible)) ?? [];
+      }),
+    );
+  return expected && compareFractions(expected, HUNDRED) > 0 ? HUNDRED : expected;
+}
+
+function averageWithoutMissing(
+  gradebook: ClassGradebook,
+  studentId: string,
+  termId: string,
+  categoryId: string,
+  today: Day,
+): Fraction | undefined {
+  const { schoolClass } = gradebook;
+  const scoreOf = scoreIn(gradebook, studentId);
+  const counting = countingIn(gradebook, studentId, today);
+  const handedIn = assignmentsIn(gradebook, termId).filter(
+    (one) => one.categoryId === categoryId && !isMissing(scoreOf(one), one, schoolClass, today),
+  );
+  const sum = categorySums(schoolClass, handedIn, counting).find(({ category }) => category.id === categoryId);
+  return sum && percentOf(sum.earned, sum.possible);
+}
+
+/** A percent of units, half away from zero to a whole unit. */
+function shareOfUnits(units: number, percent: Fraction): number {
+  const numerator = BigInt(units) * percent.numerator * 2n + percent.denominator * 100n;
+  return Number(numerator / (percent.denominator * 200n));
+}
+
+function sourced(exact: Fraction | undefined) {
+  return exact && { exact, imported: false };
+}
+
+function compareAverages(a: Average | undefined, b: Average | undefined): number {
+  return compareFractions(a?.exact ?? fraction(-1, 1), b?.exact ?? fraction(-1, 1));
+}

@@ -1,0 +1,30 @@
+import type { Day } from "../model/day";
+import type { Period } from "../model/term";
+import { type Average, averageOf } from "./average";
+import { categorySums, overallOfSums } from "./categorySums";
+import { assignmentsIn, type ClassGradebook, countingIn } from "./classFigures";
+
+/** The running overall average after one due date; a gap where there was none yet. */
+export interface TrendPoint {
+  readonly day: Day;
+  readonly average: Average | undefined;
+}
+
+/**
+ * The overall average after each due date up to today, over what was due by then, drops made anew each time. Blanks are
+ * judged by that day. Pieces without a due date are in no range of dates.
+ */
+export function trend(gradebook: ClassGradebook, studentId: string, period: Period, today: Day): TrendPoint[] {
+  const { schoolClass } = gradebook;
+  const dated = assignmentsIn(gradebook, period).filter(({ dueDate }) => dueDate !== undefined && dueDate <= today);
+  const days = [...new Set(dated.flatMap(({ dueDate }) => dueDate ?? []))].sort();
+  return days.map((day) => {
+    const sums = categorySums(
+      schoolClass,
+      dated.filter(({ dueDate = "" }) => dueDate <= day),
+      countingIn(gradebook, studentId, day),
+    );
+    const exact = overallOfSums(schoolClass, sums);
+    return { day, average: averageOf(exact && { exact, imported: false }, schoolClass.decimals) };
+  });
+}

@@ -1,0 +1,117 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { applyChange, reverseChange } from "../change/change";
+import { FiguresIndex } from "../figures/figuresIndex";
+import type { Score } from "../model/score";
+import { worldOf } from "../model/world";
+import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
+import { sampleAssignment, sampleStudent, sampleWorld } from "../testing/sampleClass";
+import { editScores, pastedScores, type ScoreEdit, scoreAfterKey, typedScore } from "./scoreEdit";
+
+const piece = sampleAssignment();
+const scored = (points: number): Score => ({ status: "scored", points });
+
+describe("what is typed into a cell", () => {
+  test.each<[string, Score | undefined, Score | undefined]>([
+    ["17", undefined, scored(17)],
+    ["9,5", scored(3), scored(9.5)],
+    ["50%", undefined, scored(10)],
+    ["", scored(3), undefined],
+    ["m", scored(3), { status: "missing" }],
+    ["Late", undefined, { status: "late" }],
+    ["l", scored(3), { status: "late", points: 3 }],
+    ["18", { status: "late", points: 3 }, { status: "late", points: 18 }],
+    ["h", { status: "missing" }, { status: "scored" }],
+    ["12 late", undefined, { status: "late", points: 12 }],
+    ["7", { status: "missing", comment: "see me" }, { status: "scored", points: 7, comment: "see me" }],
+  ])("“%s” over %j", (text, before, score) => {
+    expect(typedScore(text, before, piece)).toEqual({ ok: true, score });
+  });
+
+  test.each(["-1", "abc", "=1+1", "999999999"])("“%s” is refused with a word", (text) => {
+    expect(typedScore(text, scored(3), piece)).toMatchObject({ ok: false, problem: expect.stringMatching(/\.$/) });
+  });
+
+  test("a status that can have no points takes them away, others keep them", () => {
+    const before: Score = { status: "scored", points: 8, comment: "c" };
+    expect(scoreAfterKey("e", before)).toEqual({ status: "excused", comment: "c" });
+    expect(scoreAfterKey("p", before)).toEqual({ status: "pending", comment: "c" });
+    expect(scoreAfterKey("i", before)).toEqual({ status: "incomplete", points: 8, comment: "c" });
+  });
+});
+
+describe("a pasted block", () => {
+  const target = { studentIds: ["a", "b", "c"], assignments: [piece, sampleAssignment({ id: "second" })] };
+  const paste = (text: string, rows = 1, columns = 1) => pastedScores(text, target, { rows, columns }, () => undefined);
+
+  test("is laid from its first cell on; what lies beyond is counted, what is no score is told", () => {
+    const { edits, refused, beyond } = paste("1\t2\r\n3\tx?\r\n\t5\r\n7\t8\r\n");
+    expect(
+      edits.map(({ assignmentId, studentId, score }) => `${studentId} ${assignmentId} ${score?.points ?? "cleared"}`),
+    ).toEqual(["a piece 1", "a second 2", "b piece 3", "c piece cleared", "c second 5"]);
+    expect(refused).toEqual(["x?"]);
+    expect(beyond).toBe(2);
+  });
+
+  test("of one value fills the whole selection", () => {
+    expect(paste("m", 3, 2).edits).toHaveLength(6);
+    expect(paste("m", 3, 2).edits.every(({ score }) => score?.status === "missing")).toBe(true);
+  });
+});
+
+test("edits are one change, the last for a cell counts, and it goes back whole", () => {
+  const world = worldOf(
+    sampleWorld({ students: [sampleStudent()], work: [{ assignment: piece, scores: { student: scored(1) } }] }),
+  );
+  const change = editScores(
+    [
+      { assignmentId: "piece", studentId: "student", score: scored(5) },
+      { assignmentId: "piece", studentId: "student", score: undefined },
+      { assignmentId: "nowhere", studentId: "student", score: scored(5) },
+    ],
+    world,
+  );
+  expect(applyChange(world, change).scoreColumns.get("piece")?.scores).toEqual({});
+  expect(applyChange(applyChange(world, change), reverseChange(change)).scoreColumns).toEqual(world.scoreColumns);
+});
+
+test("the index after any sequence of edits, undone ones among them, equals one built anew", () => {
+  const edit = fc.record({
+    place: fc.nat(7),
+    studentId: fc.constantFrom("a", "b", "c", "d"),
+    text: fc.constantFrom("", "0", "7.5", "20", "m", "l", "e", "h", "i"),
+    undone: fc.boolean(),
+    asked: fc.constantFrom("autumn", "winter", "year"),
+  });
+  fc.assert(
+    fc.property(randomGradebook, fc.array(edit, { maxLength: 12 }), (gradebook, edits) => {
+      const { schoolClass, assignments, columns } = gradebook;
+      const students = schoolClass.studentIds.map((id) => sampleStudent({ id, studentNumber: id }));
+      const records = {
+        ...sampleWorld({ students }),
+        classes: [schoolClass],
+        assignments: [...assignments],
+        scoreColumns: [...columns.values()],
+      };
+      const index = new FiguresIndex(worldOf(records), RANDOM_DAY);
+      for (const { place, studentId, text, undone, asked } of edits) {
+        const assignment = assignments[place % assignments.length];
+        if (!assignment) continue;
+        // Asked before the edit, so that something stale could stay.
+        index.figures(schoolClass.id, studentId, asked);
+        const before = index.world.scoreColumns.get(assignment.id)?.scores[studentId];
+        const typed = typedScore(text, before, assignment);
+        const one: ScoreEdit[] = typed.ok ? [{ assignmentId: assignment.id, studentId, score: typed.score }] : [];
+        const change = editScores(one, index.world);
+        index.apply(change);
+        if (undone) index.apply(reverseChange(change));
+      }
+      const anew = new FiguresIndex(index.world, RANDOM_DAY);
+      for (const id of schoolClass.studentIds) {
+        for (const period of ["autumn", "winter", "year"]) {
+          expect(index.figures(schoolClass.id, id, period)).toEqual(anew.figures(schoolClass.id, id, period));
+        }
+      }
+    }),
+  );
+});

@@ -1,0 +1,139 @@
+import { type Change, setRows } from "../change/change";
+import type { Assignment } from "../model/assignment";
+import type { Score, ScoreColumn } from "../model/score";
+import type { World } from "../model/world";
+import { readScoreCell } from "../tables/scoreCell";
+
+/** One score set by hand; none clears it. */
+export interface ScoreEdit {
+  readonly assignmentId: string;
+  readonly studentId: string;
+  readonly score: Score | undefined;
+}
+
+/** What one key sets, as the help lists it. */
+export const STATUS_KEYS = {
+  m: "missing",
+  l: "late",
+  e: "excused",
+  i: "incomplete",
+  p: "pending",
+  h: "handed in",
+} as const;
+export type StatusKey = keyof typeof STATUS_KEYS;
+
+export function isStatusKey(key: string): key is StatusKey {
+  return key in STATUS_KEYS;
+}
+
+/**
+ * The score after a status key. Points stay where the status can have some: a late or incomplete piece keeps them, a
+ * missing, excused or pending one does not. Handed in is scored, with the points that are there.
+ */
+export function scoreAfterKey(key: StatusKey, before: Score | undefined): Score {
+  const kept = { ...(before?.points !== undefined && { points: before.points }), ...commentOf(before) };
+  switch (STATUS_KEYS[key]) {
+    case "late":
+      return { status: "late", ...kept };
+    case "incomplete":
+      return { status: "incomplete", ...kept };
+    case "handed in":
+      return { status: "scored", ...kept };
+    case "missing":
+      return { status: "missing", ...commentOf(before) };
+    case "excused":
+      return { status: "excused", ...commentOf(before) };
+    case "pending":
+      return { status: "pending", ...commentOf(before) };
+  }
+}
+
+export type TypedScore = { ok: true; score: Score | undefined } | { ok: false; problem: string };
+
+/** What somebody typed or pasted into a cell, in the same words as a table that is brought in. Empty clears it. */
+export function typedScore(text: string, before: Score | undefined, assignment: Assignment): TypedScore {
+  const typed = text.trim();
+  const key = typed.toLowerCase();
+  if (isStatusKey(key)) return { ok: true, score: scoreAfterKey(key, before) };
+  const cell = readScoreCell(typed, { marks: {}, numbers: "points", pointsPossible: assignment.pointsPossible });
+  switch (cell.kind) {
+    case "blank":
+      return { ok: true, score: undefined };
+    case "score": {
+      // A late piece that gets its points is still late.
+      const status = before?.status === "late" && cell.score.status === "scored" ? "late" : cell.score.status;
+      return { ok: true, score: { ...commentOf(before), ...cell.score, status } };
+    }
+    case "mark":
+      return { ok: false, problem: `“${typed}” is no score. Type points, or a status such as missing.` };
+    case "refused":
+      return {
+        ok: false,
+        problem:
+          cell.cause === "negative" ? "Points are never below 0." : `“${typed}” is more than a piece can be worth.`,
+      };
+  }
+}
+
+function commentOf(score: Score | undefined): Pick<Score, "comment"> {
+  return score?.comment === undefined ? {} : { comment: score.comment };
+}
+
+/** The change that makes some edits; of several for one cell the last counts. */
+export function editScores(edits: readonly ScoreEdit[], world: Pick<World, "assignments" | "scoreColumns">): Change {
+  const columns = new Map<string, ScoreColumn>();
+  for (const { assignmentId, studentId, score } of edits) {
+    const assignment = world.assignments.get(assignmentId);
+    if (!assignment) continue;
+    const before = columns.get(assignmentId) ??
+      world.scoreColumns.get(assignmentId) ?? { assignmentId, classId: assignment.classId, scores: {} };
+    const { [studentId]: _replaced, ...others } = before.scores;
+    columns.set(assignmentId, { ...before, scores: score ? { ...others, [studentId]: score } : others });
+  }
+  return { scoreColumns: setRows<"scoreColumns">(world.scoreColumns, columns) };
+}
+
+/** The cells that a paste or a fill reaches, row by row. */
+export interface GridBlock {
+  readonly studentIds: readonly string[];
+  readonly assignments: readonly Assignment[];
+}
+
+/**
+ * The edits of a pasted block of cells, laid from its first cell on. One value fills a whole selection. Cells beyond
+ * the last student or piece are left out and counted; cells that are no score are told.
+ */
+export function pastedScores(
+  text: string,
+  target: GridBlock,
+  selected: { rows: number; columns: number },
+  scoreOf: (assignmentId: string, studentId: string) => Score | undefined,
+): { edits: ScoreEdit[]; refused: string[]; beyond: number } {
+  const rows = text
+    .replace(/\r\n?/g, "\n")
+    .replace(/\n$/, "")
+    .split("\n")
+    .map((line) => line.split("\t"));
+  const isOne = rows.length === 1 && rows[0]?.length === 1;
+  const height = isOne ? selected.rows : rows.length;
+  const width = isOne ? selected.columns : Math.max(...rows.map((row) => row.length));
+  const edits: ScoreEdit[] = [];
+  const refused: string[] = [];
+  let beyond = 0;
+  for (let row = 0; row < height; row += 1) {
+    for (let column = 0; column < width; column += 1) {
+      const cell = isOne ? (rows[0]?.[0] ?? "") : rows[row]?.[column];
+      if (cell === undefined) continue;
+      const studentId = target.studentIds[row];
+      const assignment = target.assignments[column];
+      if (studentId === undefined || !assignment) {
+        beyond += 1;
+        continue;
+      }
+      const typed = typedScore(cell, scoreOf(assignment.id, studentId), assignment);
+      if (typed.ok) edits.push({ assignmentId: assignment.id, studentId, score: typed.score });
+      else refused.push(cell.trim());
+    }
+  }
+  return { edits, refused, beyond };
+}
