@@ -1,7 +1,7 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { Ban, Check, CircleDashed, Clock, Hourglass, X } from "lucide-react";
-import { memo, useMemo, useRef } from "react";
+import { memo, type RefObject, useEffect, useMemo, useRef } from "react";
 import { type ShownScore, shownScore } from "@/core/figures/shownScore";
 import type { Assignment } from "@/core/model/assignment";
 import type { Day } from "@/core/model/day";
@@ -10,6 +10,9 @@ import type { Score } from "@/core/model/score";
 import type { World } from "@/core/model/world";
 import { useVine } from "@/ui/shared/VineContext";
 import type { AverageView, GradebookView } from "@/workers/engine/gradebookView";
+import type { Beside } from "./DetailsSide";
+import { rangeOf } from "./gridSelection";
+import { type GridEditing, useGridEditing } from "./useGridEditing";
 
 const ROW_HEIGHT_PX = 34;
 const COLUMN_WIDTH_PX = 116;
@@ -18,11 +21,18 @@ const PINNED_WIDTH_PX = 394;
 const OVERSCAN_ROWS = 8;
 const OVERSCAN_COLUMNS = 4;
 
+interface GradebookGridProps {
+  readonly view: GradebookView;
+  readonly beside: Beside | undefined;
+  readonly onBeside: (beside: Beside) => void;
+  readonly onHelp: () => void;
+}
+
 /**
  * The table of a class. The name, the overall average and the missing count stay in sight; rows and columns are drawn
- * as they come into view, so that four hundred pieces cost no more than fourteen.
+ * as they come into view, so that four hundred pieces cost no more than fourteen. The keyboard works on the scores.
  */
-export function GradebookGrid({ view }: { view: GradebookView }) {
+export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridProps) {
   const { world, today } = useVine();
   const schoolClass = world.classes.get(view.classId);
   const scroller = useRef<HTMLDivElement>(null);
@@ -55,10 +65,50 @@ export function GradebookGrid({ view }: { view: GradebookView }) {
     };
   }, [view, world, first, last]);
   const width = span.columns.length + 5;
+  const studentIds = useMemo(() => view.rows.map(({ studentId }) => studentId), [view.rows]);
+  const assignments = useMemo(
+    () => view.work.flatMap(({ id }) => world.assignments.get(id) ?? []),
+    [view.work, world.assignments],
+  );
+  const editing = useGridEditing(studentIds, assignments);
+  const head = editing.selection?.head;
+  const range = editing.selection && rangeOf(editing.selection);
+  const { scrollToIndex: showRow } = rows;
+  const { scrollToIndex: showColumn } = columns;
+  const firstWork = view.categories.length;
+  useEffect(() => {
+    if (!head) return;
+    showRow(head.row);
+    showColumn(firstWork + head.column);
+  }, [head, showRow, showColumn, firstWork]);
+  const calls = useRef(editing);
+  calls.current = editing;
+  const grid = useRef<HTMLTableElement>(null);
+  const isTyping = editing.draft !== undefined;
+  useEffect(() => {
+    // The cell that was typed into is gone: the keyboard goes back to the grid.
+    if (!isTyping && document.activeElement === document.body && head) grid.current?.focus();
+  }, [isTyping, head]);
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard
-    <section className="grid-scroll flex-grow-1" ref={scroller} tabIndex={0} aria-label="Scores">
-      <table className="grid" style={{ width: PINNED_WIDTH_PX + columns.getTotalSize() }}>
+    <div className="grid-scroll flex-grow-1" ref={scroller}>
+      <table
+        className="grid"
+        ref={grid}
+        // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: a table whose cells are edited is a grid
+        role="grid"
+        tabIndex={0}
+        aria-label="Scores"
+        aria-multiselectable
+        aria-rowcount={view.rows.length + 1}
+        aria-activedescendant={head && cellId(head.row, head.column)}
+        style={{ width: PINNED_WIDTH_PX + columns.getTotalSize() }}
+        onKeyDown={(event) => {
+          if (event.key === "?" && editing.draft === undefined) onHelp();
+          else editing.onKeyDown(event);
+        }}
+        onPaste={editing.onPaste}
+        onCopy={editing.onCopy}
+      >
         <thead>
           <tr>
             <th scope="col" className="pin-name">
@@ -72,7 +122,7 @@ export function GradebookGrid({ view }: { view: GradebookView }) {
             </th>
             <Gap width={span.before} />
             {span.columns.map((column) => (
-              <ColumnHead key={column.place} column={column} />
+              <ColumnHead key={column.place} column={column} beside={beside} onBeside={onBeside} />
             ))}
             <Gap width={span.after} />
           </tr>
@@ -84,15 +134,36 @@ export function GradebookGrid({ view }: { view: GradebookView }) {
             return (
               row &&
               schoolClass && (
-                <GradebookRow key={row.studentId} row={row} span={span} schoolClass={schoolClass} today={today} />
+                <GradebookRow
+                  key={row.studentId}
+                  row={row}
+                  place={index}
+                  span={span}
+                  schoolClass={schoolClass}
+                  today={today}
+                  isBeside={beside?.kind === "student" && beside.studentId === row.studentId}
+                  onBeside={onBeside}
+                  // Only the rows that the selection touches are drawn anew when it moves.
+                  chosenFrom={range && index >= range.top && index <= range.bottom ? range.left : -1}
+                  chosenTo={range && index >= range.top && index <= range.bottom ? range.right : -1}
+                  headColumn={head?.row === index ? head.column : -1}
+                  firstWork={firstWork}
+                  draft={head?.row === index ? editing.draft : undefined}
+                  editing={calls}
+                />
               )
             );
           })}
           <Spacer height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} width={width} />
         </tbody>
       </table>
-    </section>
+    </div>
   );
+}
+
+/** The id that the grid names as the one where the keyboard is. */
+function cellId(row: number, column: number): string {
+  return `score-${row}-${column}`;
 }
 
 /** One column after the pinned ones: the average of a category, or the scores of a piece of work. */
@@ -145,10 +216,27 @@ function Gap({ width }: { width: number }) {
   return width > 0 ? <td className="grid-gap" style={{ width, minWidth: width }} aria-hidden /> : null;
 }
 
-function ColumnHead({ column }: { column: GridColumn }) {
+function ColumnHead({
+  column,
+  beside,
+  onBeside,
+}: { column: GridColumn } & Pick<GradebookGridProps, "beside" | "onBeside">) {
+  const isShown = column.kind === "work" && beside?.kind === "piece" && beside.assignmentId === column.assignment.id;
   return (
     <th scope="col" className={`work-head ${startClass(column)}`}>
-      {column.title}
+      {column.kind === "work" ? (
+        <button
+          type="button"
+          className="head-button"
+          tabIndex={-1}
+          aria-pressed={isShown}
+          onClick={() => onBeside({ kind: "piece", assignmentId: column.assignment.id })}
+        >
+          {column.title}
+        </button>
+      ) : (
+        column.title
+      )}
       <div className="quiet fw-normal">{column.details}</div>
     </th>
   );
@@ -161,16 +249,35 @@ function startClass(column: GridColumn): string {
 
 interface GradebookRowProps {
   readonly row: GradebookView["rows"][number];
+  readonly place: number;
   readonly span: ColumnSpan;
   readonly schoolClass: SchoolClass;
   readonly today: Day;
+  readonly isBeside: boolean;
+  readonly onBeside: (beside: Beside) => void;
+  /** The pieces of this row that are chosen, by place; -1 where none is. */
+  readonly chosenFrom: number;
+  readonly chosenTo: number;
+  readonly headColumn: number;
+  readonly firstWork: number;
+  readonly draft: string | undefined;
+  readonly editing: RefObject<GridEditing>;
 }
 
-const GradebookRow = memo(function GradebookRow({ row, span, schoolClass, today }: GradebookRowProps) {
+const GradebookRow = memo(function GradebookRow(props: GradebookRowProps) {
+  const { row, place, span, isBeside, onBeside } = props;
   return (
-    <tr>
+    <tr aria-rowindex={place + 2}>
       <th scope="row" className="pin-name" data-private>
-        <bdi>{row.name}</bdi>
+        <button
+          type="button"
+          className="head-button"
+          tabIndex={-1}
+          aria-pressed={isBeside}
+          onClick={() => onBeside({ kind: "student", studentId: row.studentId })}
+        >
+          <bdi>{row.name}</bdi>
+        </button>
       </th>
       <td className="pin-figure pin-first" data-private>
         {row.overall.text ? (
@@ -190,19 +297,83 @@ const GradebookRow = memo(function GradebookRow({ row, span, schoolClass, today 
         )}
       </td>
       <Gap width={span.before} />
-      {span.columns.map((column) => (
-        <td key={column.place} className={`numeric ${startClass(column)}`} data-private>
-          {column.kind === "work" ? (
-            <ScoreText shown={shownScore(column.scores[row.studentId], column.assignment, schoolClass, today)} />
-          ) : (
+      {span.columns.map((column) =>
+        column.kind === "work" ? (
+          <ScoreCell key={column.place} column={column} {...props} />
+        ) : (
+          <td key={column.place} className="numeric" data-private>
             <CategoryAverage average={row.categoryAverages[column.place]} />
-          )}
-        </td>
-      ))}
+          </td>
+        ),
+      )}
       <Gap width={span.after} />
     </tr>
   );
 });
+
+function ScoreCell({
+  column,
+  row,
+  place,
+  schoolClass,
+  today,
+  chosenFrom,
+  chosenTo,
+  headColumn,
+  firstWork,
+  draft,
+  editing,
+}: GradebookRowProps & { column: Extract<GridColumn, { kind: "work" }> }) {
+  const at = column.place - firstWork;
+  const isHead = at === headColumn;
+  const isChosen = at >= chosenFrom && at <= chosenTo;
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the grid itself takes the keys
+    // biome-ignore lint/a11y/useFocusableInteractive: the grid keeps the focus and names the active cell
+    <td
+      id={cellId(place, at)}
+      className={`numeric ${startClass(column)} ${isChosen ? "is-chosen" : ""} ${isHead ? "is-head" : ""}`}
+      // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: a cell of a grid can be chosen
+      role="gridcell"
+      aria-selected={isChosen}
+      onClick={(event) => editing.current.choose({ row: place, column: at }, event.shiftKey)}
+      onDoubleClick={() => editing.current.begin({ row: place, column: at })}
+      data-private
+    >
+      {isHead && draft !== undefined ? (
+        <ScoreInput draft={draft} title={`${column.title} of ${row.name}`} editing={editing} />
+      ) : (
+        <ScoreText shown={shownScore(column.scores[row.studentId], column.assignment, schoolClass, today)} />
+      )}
+    </td>
+  );
+}
+
+/** Where a score is typed; what is no score stays open until it is mended or left. */
+function ScoreInput({ draft, title, editing }: { draft: string; title: string; editing: RefObject<GridEditing> }) {
+  return (
+    <input
+      className="score-input"
+      // biome-ignore lint/a11y/noAutofocus: it opens where somebody is typing
+      autoFocus
+      aria-label={title}
+      value={draft}
+      onChange={(event) => editing.current.setDraft(event.target.value)}
+      onBlur={() => {
+        // A value that is no score would be lost in silence otherwise.
+        if (!editing.current.keep("stay")) editing.current.setDraft(undefined);
+      }}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === "Escape") editing.current.setDraft(undefined);
+        else if (event.key === "Enter" || event.key === "Tab") {
+          event.preventDefault();
+          editing.current.keep(event.key === "Enter" ? "down" : "right");
+        }
+      }}
+    />
+  );
+}
 
 function CategoryAverage({ average }: { average: AverageView | undefined }) {
   return (

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import { Form } from "react-bootstrap";
+import { Button, Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
@@ -15,7 +15,10 @@ import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
+import { type Beside, DetailsSide } from "./DetailsSide";
 import { GradebookGrid } from "./GradebookGrid";
+import { KeysDialog } from "./KeysDialog";
+import { PieceDialog } from "./PieceDialog";
 
 /** One class: students down, work across. */
 export function GradebookScreen() {
@@ -27,6 +30,8 @@ export function GradebookScreen() {
   const classId = (chosenClass && world.classes.has(chosenClass) ? chosenClass : classes[0]?.id) ?? "";
   const period = chosenPeriod ?? currentTerm(terms, today)?.id ?? WHOLE_YEAR;
   const view = useAnswer((engine) => engine.gradebook(classId, period), [classId, period]);
+  const [beside, setBeside] = useState<Beside>();
+  const [open, setOpen] = useState<"keys" | { piece: string | undefined }>();
   if (classes.length === 0) {
     return (
       <>
@@ -53,7 +58,10 @@ export function GradebookScreen() {
               className="w-auto"
               aria-label="Class"
               value={classId}
-              onChange={(event) => setChosenClass(event.target.value)}
+              onChange={(event) => {
+                setChosenClass(event.target.value);
+                setBeside(undefined);
+              }}
             >
               <ClassOptions />
             </Form.Select>
@@ -70,6 +78,9 @@ export function GradebookScreen() {
           </div>
         }
       >
+        <Button variant="outline-primary" onClick={() => setOpen({ piece: undefined })}>
+          Add a piece
+        </Button>
         <Link className="btn btn-primary" href="/gradebook/bring-in">
           Bring in
         </Link>
@@ -80,18 +91,58 @@ export function GradebookScreen() {
             {view.hasBoth && <SourceChoice classId={classId} />}
             <p className="px-4 py-2 mb-0 quiet small">
               {counted(view.rows.length, "student")}, {counted(view.work.length, "piece")} of work, {view.method}. Empty
-              means no score yet; it is left out of the averages.
+              means no score yet; it is left out of the averages.{" "}
+              <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen("keys")}>
+                Keys (?)
+              </button>{" "}
+              <button
+                type="button"
+                className="btn btn-link btn-sm"
+                aria-expanded={beside !== undefined}
+                onClick={() => setBeside(beside ? undefined : { kind: "class" })}
+              >
+                {beside ? "Hide the details" : "Show how the class stands"}
+              </button>
             </p>
             {view.work.length === 0 ? (
-              <EmptyState title="No work in this term yet" words="Bring in scores, or choose another term." />
+              <EmptyState
+                title="No work in this term yet"
+                words="Add a piece, bring in scores, or choose another term."
+              />
             ) : (
-              <GradebookGrid key={`${classId}/${period}`} view={view} />
+              <div className={beside ? "grid-beside has-side" : "grid-beside"}>
+                <GradebookGrid
+                  key={`${classId}/${period}`}
+                  view={view}
+                  beside={beside}
+                  onBeside={setBeside}
+                  onHelp={() => setOpen("keys")}
+                />
+                {beside && (
+                  <DetailsSide
+                    classId={classId}
+                    period={period}
+                    beside={beside}
+                    onChange={setBeside}
+                    onEditPiece={(piece) => setOpen({ piece })}
+                  />
+                )}
+              </div>
             )}
           </>
         ) : (
           <Skeleton words="Making the averages" />
         )}
       </div>
+      {open === "keys" && <KeysDialog onClose={() => setOpen(undefined)} />}
+      {typeof open === "object" && (
+        <PieceDialog
+          classId={classId}
+          period={period}
+          assignment={open.piece === undefined ? undefined : world.assignments.get(open.piece)}
+          onClose={() => setOpen(undefined)}
+        />
+      )}
     </>
   );
 }

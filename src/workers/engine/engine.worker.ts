@@ -5,6 +5,7 @@ import { noteLetters } from "@/core/letter/noteLetters";
 import { recordsOf, worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
 import { answersView } from "./answersView";
+import { classDetails, pieceDetails, studentDetails } from "./detailsView";
 import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterView } from "./letterView";
@@ -23,6 +24,9 @@ const engine: EngineApi = {
   },
   apply: (change) => index().apply(change),
   gradebook: (classId, period) => gradebookView(index(), classId, period),
+  classDetails: (classId, period) => classDetails(index(), classId, period),
+  studentDetails: (classId, studentId, period) => studentDetails(index(), classId, studentId, period),
+  pieceDetails: (assignmentId) => pieceDetails(index(), assignmentId),
   people: (note) => peopleView(index(), note),
   check: (note) => checkView(index(), note),
   sentence: (note) => noteSentence(index(), note),

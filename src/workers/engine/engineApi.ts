@@ -6,6 +6,7 @@ import type { Note } from "@/core/model/note";
 import type { Period } from "@/core/model/term";
 import type { WorldRecords } from "@/core/model/world";
 import type { AnswerView } from "./answersView";
+import type { ClassDetails, PieceDetails, StudentDetails } from "./detailsView";
 import type { GradebookView } from "./gradebookView";
 import type { LetterView } from "./letterView";
 import type { CheckView, LetterEntry, NotePeople, PeopleView } from "./noteView";
@@ -15,6 +16,10 @@ export interface EngineApi {
   load(records: WorldRecords, today: Day): void;
   apply(change: Change): void;
   gradebook(classId: string, period: Period): GradebookView | undefined;
+  /** What stands beside the gradebook: the class, one student, or one piece of work. */
+  classDetails(classId: string, period: Period): ClassDetails | undefined;
+  studentDetails(classId: string, studentId: string, period: Period): StudentDetails | undefined;
+  pieceDetails(assignmentId: string): PieceDetails | undefined;
   people(note: NotePeople): PeopleView;
   check(note: Note): CheckView;
   sentence(note: Note): string;

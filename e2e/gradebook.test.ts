@@ -1,0 +1,148 @@
+import type { Browser, Page } from "puppeteer-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { TestServer } from "./support/server";
+import { wordsOf } from "./support/steps";
+
+let server: TestServer;
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24" });
+  browser = await launchBrowser();
+  page = await openPage(browser, server.url);
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid");
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.stop();
+});
+
+const figure = (row: number) =>
+  page.$eval(`.grid tbody tr[aria-rowindex="${row + 2}"]`, (line) =>
+    [...line.querySelectorAll(".pin-figure")].map((cell) => (cell.textContent ?? "").replace(/\s/g, " ")),
+  );
+/** Waits until the overall average of a row is another one than before. */
+const changed = (row: number, before: string) =>
+  page.waitForFunction(
+    (index, was) =>
+      (document.querySelector(`.grid tbody tr[aria-rowindex="${index}"] .pin-first`)?.textContent ?? "").replace(
+        /\s/g,
+        " ",
+      ) !== was,
+    {},
+    row + 2,
+    before,
+  );
+const cell = (row: number, column: number) => wordsOf(page, `#score-${row}-${column}`);
+async function control(key: string): Promise<void> {
+  await page.keyboard.down("Control");
+  await page.keyboard.press(key as "z");
+  await page.keyboard.up("Control");
+}
+
+test("a piece is added, its column typed by keyboard alone, and the averages follow; each step is undone", async () => {
+  await press(page, "Add a piece");
+  await fill(page, "Title", "Keyboard survey");
+  await fill(page, "Points possible", "10");
+  await page.keyboard.press("Enter");
+  await waitForWords(page, "“Keyboard survey” is kept.");
+  await waitForWords(page, "15 pieces of work");
+  await page.focus(".grid");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("End");
+  const last = 14;
+  await page.waitForSelector(`#score-0-${last}.is-head`);
+  const [before = ""] = await figure(0);
+  // A column of scores, as fast as they can be typed.
+  for (const text of ["0", "9.5", "7"]) {
+    await page.keyboard.type(text);
+    await page.keyboard.press("Enter");
+  }
+  await page.keyboard.press("m");
+  await changed(0, before);
+  await page.waitForFunction(
+    (column) => document.querySelector(`#score-3-${column}`)?.textContent?.includes("missing"),
+    {},
+    last,
+  );
+  expect([await cell(0, last), await cell(1, last), await cell(2, last)]).toEqual(["0", "9.5", "7"]);
+  await control("z");
+  await page.waitForFunction((column) => document.querySelector(`#score-3-${column}`)?.textContent === "", {}, last);
+  for (let step = 0; step < 3; step += 1) await control("z");
+  await page.waitForFunction((column) => document.querySelector(`#score-0-${column}`)?.textContent === "", {}, last);
+  await page.waitForFunction(
+    (was) =>
+      (document.querySelector(".grid tbody tr[aria-rowindex='2'] .pin-first")?.textContent ?? "").replace(
+        /\s/g,
+        " ",
+      ) === was,
+    {},
+    before,
+  );
+});
+
+test("what is no score stays open with a word; several cells take a status at once; the first is filled down", async () => {
+  await page.focus(".grid");
+  await control("Home");
+  await page.waitForSelector("#score-0-0.is-head");
+  const before = await cell(1, 0);
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.type("12x");
+  await page.keyboard.press("Enter");
+  await waitForWords(page, "“x” is no score".replace("“x”", "“12x”"));
+  await page.keyboard.press("Escape");
+  expect(await cell(1, 0)).toBe(before);
+  await page.keyboard.down("Shift");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.up("Shift");
+  await page.waitForSelector("#score-3-0.is-head");
+  await page.keyboard.press("e");
+  await page.waitForFunction(() =>
+    [1, 2, 3].every((row) => document.querySelector(`#score-${row}-0`)?.textContent?.includes("excused")),
+  );
+  await page.keyboard.press("Delete");
+  await page.waitForFunction(() =>
+    [1, 2, 3].every((row) => document.querySelector(`#score-${row}-0`)?.textContent === ""),
+  );
+  await control("z");
+  await control("z");
+  await page.waitForFunction(
+    (words) => document.querySelector("#score-1-0")?.textContent?.replace(/\s+/g, " ").trim() === words,
+    {},
+    before,
+  );
+  await page.keyboard.press("?");
+  await waitForWords(page, "Keys of the gradebook");
+  await page.keyboard.press("Escape");
+  await page.waitForFunction(() => !document.querySelector(".modal"));
+});
+
+test("a column copied from a spreadsheet is pasted, and an average says how it is made", async () => {
+  await page.focus(".grid");
+  await control("Home");
+  await page.keyboard.press("ArrowRight");
+  await page.waitForSelector("#score-0-1.is-head");
+  await page.$eval(".grid", (grid) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData("text/plain", "3\r\n4,5\r\nmissing\r\n??\r\n");
+    grid.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await waitForWords(page, "3 cells pasted. Not a score, and not used: ??.");
+  await page.waitForFunction(() => document.querySelector("#score-1-1")?.textContent === "4.5");
+  expect(await cell(2, 1)).toContain("missing");
+
+  await page.click(".grid tbody tr[aria-rowindex='4'] .pin-name button");
+  await waitForWords(page, "How is this made");
+  const [shown = ""] = await figure(2);
+  expect(shown.startsWith(await wordsOf(page, ".grid-side .lead-line"))).toBe(true);
+  await waitForWords(page, "handed in");
+  await page.click(".made summary");
+  expect(await wordsOf(page, ".made table")).toMatch(/ of \d+/);
+  await page.$eval(".grid thead .head-button", (button) => (button as HTMLButtonElement).click());
+  await waitForWords(page, "Median");
+  await waitForWords(page, "missing it");
+  await page.waitForSelector(".grid-side canvas[aria-label*='students']");
+});

@@ -1,0 +1,118 @@
+"use client";
+import {
+  BarController,
+  BarElement,
+  CategoryScale,
+  Chart,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+} from "chart.js";
+import { useMemo, useSyncExternalStore } from "react";
+import { Bar, Line } from "react-chartjs-2";
+import type { DistributionBar } from "@/core/figures/distribution";
+import { counted } from "@/core/words";
+import type { StudentDetails } from "@/workers/engine/detailsView";
+
+Chart.register(
+  BarController,
+  BarElement,
+  CategoryScale,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+);
+
+/** How values are spread; the same in words for those who do not see the chart. */
+export function DistributionChart({ bars, label }: { bars: readonly DistributionBar[]; label: string }) {
+  const colors = useThemeColors();
+  const words = bars.map(({ from, to, count }) => `${from} to ${to - 1} %: ${counted(count, "student")}`);
+  return (
+    <figure className="mb-0">
+      <div style={{ height: 150 }}>
+        <Bar
+          role="img"
+          aria-label={`${label}. ${words.join("; ")}`}
+          data={{
+            labels: bars.map(({ from, to }) => `${from}–${to - 1}`),
+            datasets: [{ data: bars.map(({ count }) => count), backgroundColor: colors.grape, maxBarThickness: 34 }],
+          }}
+          options={options(colors, { stepSize: 1 })}
+        />
+      </div>
+      <figcaption className="visually-hidden">{words.join("; ")}</figcaption>
+    </figure>
+  );
+}
+
+/** The running average after each due date; a gap where there was none. */
+export function TrendChart({ points }: { points: StudentDetails["trend"] }) {
+  const colors = useThemeColors();
+  const words = points.map(({ label, shown }) => `${label}: ${shown === undefined ? "no average" : `${shown} %`}`);
+  return (
+    <figure className="mb-0">
+      <div style={{ height: 140 }}>
+        <Line
+          role="img"
+          aria-label={`Average after each due date. ${words.join("; ")}`}
+          data={{
+            labels: points.map(({ label }) => label),
+            datasets: [
+              {
+                data: points.map(({ shown }) => shown ?? null),
+                borderColor: colors.grape,
+                backgroundColor: colors.grape,
+                pointRadius: 3,
+                tension: 0,
+                spanGaps: false,
+              },
+            ],
+          }}
+          options={options(colors, {})}
+        />
+      </div>
+      <figcaption className="visually-hidden">{words.join("; ")}</figcaption>
+    </figure>
+  );
+}
+
+interface Colors {
+  readonly grape: string;
+  readonly ink: string;
+  readonly line: string;
+}
+
+function options({ ink, line }: Colors, ticks: { stepSize?: number }) {
+  return {
+    animation: false as const,
+    maintainAspectRatio: false,
+    plugins: { legend: { display: false } },
+    scales: {
+      x: { ticks: { color: ink, font: { size: 11 } }, grid: { display: false } },
+      y: { ticks: { color: ink, font: { size: 11 }, precision: 0, ...ticks }, grid: { color: line } },
+    },
+  };
+}
+
+/** The theme's colours, read anew when the theme changes: a canvas knows no style sheet. */
+function useThemeColors(): Colors {
+  const theme = useSyncExternalStore(
+    (changed) => {
+      const observer = new MutationObserver(changed);
+      observer.observe(document.documentElement, { attributeFilter: ["data-bs-theme"] });
+      return () => observer.disconnect();
+    },
+    () => document.documentElement.dataset.bsTheme ?? "",
+    () => "",
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the theme decides what the style sheet says
+  return useMemo(() => {
+    const style = getComputedStyle(document.documentElement);
+    const color = (name: string) => style.getPropertyValue(name).trim();
+    return { grape: color("--grape"), ink: color("--ink-soft"), line: color("--line") };
+  }, [theme]);
+}

@@ -1,0 +1,186 @@
+"use client";
+import dynamic from "next/dynamic";
+import { Button } from "react-bootstrap";
+import type { Period } from "@/core/model/term";
+import { counted } from "@/core/words";
+import { Skeleton } from "@/ui/shared/Skeleton";
+import { useAnswer } from "@/ui/shared/useAnswer";
+import type { StatisticsView, StudentDetails } from "@/workers/engine/detailsView";
+
+// Charts are a tenth of a megabyte: they come when something is to be drawn.
+const DistributionChart = dynamic(() => import("./Charts").then((charts) => charts.DistributionChart), { ssr: false });
+const TrendChart = dynamic(() => import("./Charts").then((charts) => charts.TrendChart), { ssr: false });
+
+/** What stands beside the grid: the class, one student, or one piece of work. */
+export type Beside =
+  | { kind: "class" }
+  | { kind: "student"; studentId: string }
+  | { kind: "piece"; assignmentId: string };
+
+interface DetailsSideProps {
+  readonly classId: string;
+  readonly period: Period;
+  readonly beside: Beside;
+  readonly onChange: (beside: Beside) => void;
+  readonly onEditPiece: (assignmentId: string) => void;
+}
+
+export function DetailsSide({ classId, period, beside, onChange, onEditPiece }: DetailsSideProps) {
+  const back = (
+    <Button variant="link" size="sm" onClick={() => onChange({ kind: "class" })}>
+      Back to the class
+    </Button>
+  );
+  return (
+    <aside className="grid-side" aria-label="Details">
+      {beside.kind === "class" && <ClassPart classId={classId} period={period} />}
+      {beside.kind === "piece" && (
+        <PiecePart assignmentId={beside.assignmentId} back={back} onEdit={() => onEditPiece(beside.assignmentId)} />
+      )}
+      {beside.kind === "student" && (
+        <StudentPart classId={classId} studentId={beside.studentId} period={period} back={back} />
+      )}
+    </aside>
+  );
+}
+
+function ClassPart({ classId, period }: { classId: string; period: Period }) {
+  const details = useAnswer((engine) => engine.classDetails(classId, period), [classId, period]);
+  if (!details) return <Skeleton words="Making the statistics" />;
+  return (
+    <section aria-labelledby="class-details">
+      <h2 id="class-details">{details.title}</h2>
+      <Statistics view={details} label={details.title} />
+      <p className="quiet small mt-3">
+        Choose a student’s name to see how an average is made, or the heading of a piece of work to see how it went.
+      </p>
+    </section>
+  );
+}
+
+function PiecePart({
+  assignmentId,
+  back,
+  onEdit,
+}: {
+  assignmentId: string;
+  back: React.ReactNode;
+  onEdit: () => void;
+}) {
+  const details = useAnswer((engine) => engine.pieceDetails(assignmentId), [assignmentId]);
+  if (!details) return <Skeleton words="Making the statistics" />;
+  return (
+    <section aria-labelledby="piece-details">
+      {back}
+      <h2 id="piece-details">{details.title}</h2>
+      <p className="quiet small">{details.about}</p>
+      <Button size="sm" variant="outline-primary" className="mb-2" onClick={onEdit}>
+        Change this piece
+      </Button>
+      <Statistics view={details} label={`Percents on ${details.title}`} />
+      <h3 className="mt-3">{counted(details.missing.length, "student")} missing it</h3>
+      <ul className="small ps-3" data-private>
+        {details.missing.map((name) => (
+          <li key={name}>{name}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Statistics({ view, label }: { view: StatisticsView; label: string }) {
+  if (view.bars.length === 0) return <p className="quiet">No figures yet.</p>;
+  return (
+    <>
+      <DistributionChart bars={view.bars} label={label} />
+      <dl className="pairs small mt-2 mb-0">
+        {view.words.map(({ label: words, value }) => (
+          <div key={words}>
+            <dt>{words}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </>
+  );
+}
+
+function StudentPart({
+  classId,
+  studentId,
+  period,
+  back,
+}: {
+  classId: string;
+  studentId: string;
+  period: Period;
+  back: React.ReactNode;
+}) {
+  const details = useAnswer(
+    (engine) => engine.studentDetails(classId, studentId, period),
+    [classId, studentId, period],
+  );
+  if (!details) return <Skeleton words="Explaining the average" />;
+  return (
+    <section aria-labelledby="student-details" data-private>
+      {back}
+      <h2 id="student-details">{details.name}</h2>
+      <p className="lead-line mb-2">{details.overall}</p>
+      {details.handingIn && (
+        <div className="finding mb-3">
+          <strong>{details.handingIn}</strong>
+          <ul className="mb-0 mt-1 ps-3">
+            {details.missing.map(({ words, lifts }) => (
+              <li key={words}>
+                {words} <span className="quiet">{lifts}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {details.trend.length > 1 && (
+        <>
+          <h3>After each due date</h3>
+          <TrendChart points={details.trend} />
+        </>
+      )}
+      <HowMade details={details} />
+    </section>
+  );
+}
+
+/** Every score with what it counts as, adding up to the average that is shown. */
+function HowMade({ details }: { details: StudentDetails }) {
+  return (
+    <>
+      <h3 className="mt-3">How is this made</h3>
+      <p className="quiet small">{details.method}</p>
+      {details.terms.map(({ name, average, weight }) => (
+        <p key={name} className="small mb-1">
+          {name}: {average}, weight {weight}
+        </p>
+      ))}
+      {details.categories.map(({ name, average, sum, share, scores }) => (
+        <details key={name} className="made">
+          <summary>
+            <strong>{name}</strong> {average}{" "}
+            <span className="quiet small">
+              {sum}, {share}
+            </span>
+          </summary>
+          <table className="table table-sm small mb-0">
+            <tbody>
+              {scores.map(({ title, score, counts, isOut }) => (
+                <tr key={title} className={isOut ? "quiet" : ""}>
+                  <td>{title}</td>
+                  <td className="numeric">{score}</td>
+                  <td>{counts}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,210 @@
+"use client";
+import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from "react";
+import { toast } from "sonner";
+import { applyChange, type Change, isEmptyChange, reverseChange } from "@/core/change/change";
+import { rebaseChange } from "@/core/change/rebase";
+import {
+  editScores,
+  isStatusKey,
+  pastedScores,
+  type ScoreEdit,
+  scoreAfterKey,
+  typedScore,
+} from "@/core/gradebook/scoreEdit";
+import type { Assignment } from "@/core/model/assignment";
+import { formatScore } from "@/core/model/score";
+import { counted } from "@/core/words";
+import { useVine } from "@/ui/shared/VineContext";
+import { type GridCell, type GridSelection, movedBy, rangeOf } from "./gridSelection";
+
+export interface GridEditing {
+  readonly selection: GridSelection | undefined;
+  /** What is being typed into the cell at the head; none while nothing is. */
+  readonly draft: string | undefined;
+  setDraft(text: string | undefined): void;
+  /** Keeps what was typed; `then` says where to go. False when it is no score, and the cell stays open. */
+  keep(then: "down" | "right" | "stay"): boolean;
+  choose(cell: GridCell, extends_: boolean): void;
+  begin(cell: GridCell): void;
+  onKeyDown(event: KeyboardEvent): void;
+  onPaste(event: ClipboardEvent): void;
+  onCopy(event: ClipboardEvent): void;
+}
+
+/** The keyboard of the grid: moving, typing, statuses by one key, filling, pasting and undoing. */
+export function useGridEditing(studentIds: readonly string[], assignments: readonly Assignment[]): GridEditing {
+  const { world, commit } = useVine();
+  const [selection, setSelection] = useState<GridSelection>();
+  const [draft, setDraft] = useState<string>();
+  const done = useRef<Change[]>([]);
+  // Typing is faster than saving: each edit is made on what the one before it leaves.
+  const latest = useRef({ world, waiting: 0 });
+  if (latest.current.waiting === 0) latest.current.world = world;
+  const saving = useRef<Promise<unknown>>(Promise.resolve());
+  const size = { rows: studentIds.length, columns: assignments.length };
+
+  const scoreAt = (assignmentId: string, studentId: string) =>
+    latest.current.world.scoreColumns.get(assignmentId)?.scores[studentId];
+
+  const make = (change: Change, remember: boolean) => {
+    if (isEmptyChange(change)) return;
+    latest.current.world = applyChange(latest.current.world, change);
+    latest.current.waiting += 1;
+    if (remember) done.current.push(change);
+    saving.current = saving.current
+      .then(() => commit(change))
+      .catch((cause: Error) => toast.error(`That was not kept: ${cause.message}`))
+      .finally(() => {
+        latest.current.waiting -= 1;
+      });
+  };
+  const edit = (edits: readonly ScoreEdit[]) => make(editScores(edits, latest.current.world), true);
+  const undo = () => {
+    const last = done.current.pop();
+    if (!last) return;
+    const { change, conflicts } = rebaseChange(latest.current.world, reverseChange(last));
+    if (conflicts.length > 0) toast.error("That was changed elsewhere since, and stays as it is.");
+    else make(change, false);
+  };
+
+  /** Every chosen cell with its student and piece. */
+  const chosen = () => {
+    if (!selection) return [];
+    const { top, bottom, left, right } = rangeOf(selection);
+    return studentIds
+      .slice(top, bottom + 1)
+      .flatMap((studentId) => assignments.slice(left, right + 1).map((assignment) => ({ studentId, assignment })));
+  };
+  const setAll = (scoreOf: (before: ReturnType<typeof scoreAt>) => ScoreEdit["score"]) =>
+    edit(
+      chosen().map(({ studentId, assignment }) => ({
+        assignmentId: assignment.id,
+        studentId,
+        score: scoreOf(scoreAt(assignment.id, studentId)),
+      })),
+    );
+  const fillDown = () => {
+    if (!selection) return;
+    const { top, bottom, left, right } = rangeOf(selection);
+    const first = studentIds[top];
+    if (first === undefined || top === bottom) return;
+    edit(
+      assignments.slice(left, right + 1).flatMap(({ id }) =>
+        studentIds.slice(top + 1, bottom + 1).map((studentId) => ({
+          assignmentId: id,
+          studentId,
+          score: scoreAt(id, first),
+        })),
+      ),
+    );
+  };
+  const go = (cell: GridCell, extends_: boolean) =>
+    setSelection((now) => ({ anchor: extends_ && now ? now.anchor : cell, head: cell }));
+
+  const keep = (then: "down" | "right" | "stay") => {
+    const cell = selection?.head;
+    const assignment = cell && assignments[cell.column];
+    const studentId = cell && studentIds[cell.row];
+    if (!cell || !assignment || studentId === undefined || draft === undefined) return true;
+    const typed = typedScore(draft, scoreAt(assignment.id, studentId), assignment);
+    if (!typed.ok) {
+      toast.error(typed.problem);
+      return false;
+    }
+    edit([{ assignmentId: assignment.id, studentId, score: typed.score }]);
+    setDraft(undefined);
+    const key = then === "down" ? "ArrowDown" : then === "right" ? "ArrowRight" : "";
+    go(movedBy(key, cell, size, false) ?? cell, false);
+    return true;
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (draft !== undefined) return;
+    const head = selection?.head;
+    const withControl = event.ctrlKey || event.metaKey;
+    const stop = () => event.preventDefault();
+    if (withControl && event.key.toLowerCase() === "z") {
+      stop();
+      undo();
+      return;
+    }
+    if (!head) {
+      if (event.key.startsWith("Arrow") && size.rows > 0 && size.columns > 0) {
+        stop();
+        go({ row: 0, column: 0 }, false);
+      }
+      return;
+    }
+    const next = movedBy(event.key, head, size, withControl);
+    if (next) {
+      stop();
+      go(next, event.shiftKey);
+    } else if (withControl && event.key.toLowerCase() === "d") {
+      stop();
+      fillDown();
+    } else if (withControl || event.altKey) return;
+    else if (event.key === "Enter" || event.key === "F2") {
+      stop();
+      setDraft(textAt(head));
+    } else if (event.key === "Delete" || event.key === "Backspace") {
+      stop();
+      setAll(() => undefined);
+    } else if (isStatusKey(event.key.toLowerCase())) {
+      stop();
+      const key = event.key.toLowerCase();
+      if (isStatusKey(key)) setAll((before) => scoreAfterKey(key, before));
+    } else if (/^[\d.,-]$/.test(event.key)) {
+      stop();
+      setDraft(event.key);
+    }
+  };
+  const textAt = ({ row, column }: GridCell) => {
+    const [studentId, assignment] = [studentIds[row], assignments[column]];
+    return studentId !== undefined && assignment ? formatScore(scoreAt(assignment.id, studentId)) : "";
+  };
+  const onPaste = (event: ClipboardEvent) => {
+    if (draft !== undefined || !selection) return;
+    event.preventDefault();
+    const { top, left, bottom, right } = rangeOf(selection);
+    const target = { studentIds: studentIds.slice(top), assignments: assignments.slice(left) };
+    const selected = { rows: bottom - top + 1, columns: right - left + 1 };
+    const { edits, refused, beyond } = pastedScores(
+      event.clipboardData.getData("text/plain"),
+      target,
+      selected,
+      scoreAt,
+    );
+    edit(edits);
+    const words = [
+      `${counted(edits.length, "cell")} pasted.`,
+      refused.length > 0 ? `Not a score, and not used: ${refused.slice(0, 4).join(", ")}.` : "",
+      beyond > 0 ? `${counted(beyond, "cell")} lay beyond the last student or piece.` : "",
+    ];
+    toast(words.filter(Boolean).join(" "), { action: { label: "Undo", onClick: undo } });
+  };
+  const onCopy = (event: ClipboardEvent) => {
+    if (draft !== undefined || !selection) return;
+    const { top, bottom, left, right } = rangeOf(selection);
+    const lines = Array.from({ length: bottom - top + 1 }, (_, row) =>
+      Array.from({ length: right - left + 1 }, (_unused, column) =>
+        textAt({ row: top + row, column: left + column }),
+      ).join("\t"),
+    );
+    event.clipboardData.setData("text/plain", lines.join("\n"));
+    event.preventDefault();
+  };
+  return {
+    selection,
+    draft,
+    setDraft,
+    keep,
+    choose: go,
+    begin: (cell) => {
+      go(cell, false);
+      setDraft(textAt(cell));
+    },
+    onKeyDown,
+    onPaste,
+    onCopy,
+  };
+}

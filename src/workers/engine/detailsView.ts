@@ -1,0 +1,188 @@
+import { type Average, averageOf, percentOf } from "@/core/figures/average";
+import { classStatistics } from "@/core/figures/classStatistics";
+import { countingScore, isMissing } from "@/core/figures/countingScore";
+import { type DistributionBar, distribution } from "@/core/figures/distribution";
+import { type ExplainedScore, explain, type Treatment } from "@/core/figures/explain";
+import type { FiguresIndex } from "@/core/figures/figuresIndex";
+import type { Fraction } from "@/core/figures/fraction";
+import { handingIn } from "@/core/figures/handingIn";
+import { formatPercent, roundFraction } from "@/core/figures/rounding";
+import { trend } from "@/core/figures/trend";
+import { missingPieceWords } from "@/core/letter/blocks";
+import { type Day, formatDay } from "@/core/model/day";
+import { formatScore } from "@/core/model/score";
+import { byFamilyName, fullName } from "@/core/model/student";
+import { type Period, periodName } from "@/core/model/term";
+import { counted } from "@/core/words";
+
+/** Numbers that tell about many, each in words. */
+export interface StatisticsView {
+  readonly words: readonly { readonly label: string; readonly value: string }[];
+  readonly bars: readonly DistributionBar[];
+}
+
+export interface ClassDetails extends StatisticsView {
+  readonly title: string;
+}
+
+export interface PieceDetails extends StatisticsView {
+  readonly title: string;
+  readonly about: string;
+  readonly missing: readonly string[];
+}
+
+export interface StudentDetails {
+  readonly name: string;
+  readonly overall: string;
+  /** "64 % now; about 78 % with these three handed in"; nothing where nothing is missing. */
+  readonly handingIn: string;
+  readonly missing: readonly { readonly words: string; readonly lifts: string }[];
+  readonly trend: readonly { readonly day: Day; readonly label: string; readonly shown: number | undefined }[];
+  readonly method: string;
+  readonly terms: readonly { readonly name: string; readonly average: string; readonly weight: number }[];
+  readonly categories: readonly {
+    readonly name: string;
+    readonly average: string;
+    readonly sum: string;
+    readonly share: string;
+    readonly scores: readonly {
+      readonly title: string;
+      readonly score: string;
+      readonly counts: string;
+      readonly isOut: boolean;
+    }[];
+  }[];
+}
+
+/** How a class stands: its statistics and how the averages are spread. */
+export function classDetails(index: FiguresIndex, classId: string, period: Period): ClassDetails | undefined {
+  const schoolClass = index.world.classes.get(classId);
+  if (!schoolClass) return undefined;
+  const averages = schoolClass.studentIds.map((id) => index.figures(classId, id, period).overall);
+  return { title: "Overall averages", ...statisticsView(averages, schoolClass.decimals) };
+}
+
+/** How a class did on one piece of work, as percents of its points, and who has not handed it in. */
+export function pieceDetails(index: FiguresIndex, assignmentId: string): PieceDetails | undefined {
+  const { world, today } = index;
+  const assignment = world.assignments.get(assignmentId);
+  const schoolClass = assignment && world.classes.get(assignment.classId);
+  if (!assignment || !schoolClass) return undefined;
+  const scores = world.scoreColumns.get(assignmentId)?.scores ?? {};
+  const students = schoolClass.studentIds.flatMap((id) => world.students.get(id) ?? []).sort(byFamilyName);
+  const percents = students.map(({ id }) => {
+    const score = scores[id];
+    const counts = score?.points === undefined ? undefined : countingScore(score, assignment, schoolClass, today);
+    const exact = counts && percentOf(counts.earned, counts.possible);
+    return averageOf(exact && { exact, imported: false }, schoolClass.decimals);
+  });
+  return {
+    title: assignment.title,
+    about: [
+      schoolClass.categories.find(({ id }) => id === assignment.categoryId)?.name ?? "",
+      assignment.dueDate ? `due ${formatDay(assignment.dueDate)}` : "no due date",
+      assignment.extraCredit ? "extra credit" : counted(assignment.pointsPossible, "point"),
+    ].join(", "),
+    ...statisticsView(percents, schoolClass.decimals),
+    missing: students.filter(({ id }) => isMissing(scores[id], assignment, schoolClass, today)).map(fullName),
+  };
+}
+
+function statisticsView(averages: readonly (Average | undefined)[], decimals: number): StatisticsView {
+  const statistics = classStatistics(averages);
+  if (!statistics) return { words: [], bars: [] };
+  const percent = (value: Fraction) => formatPercent(roundFraction(value, decimals), decimals);
+  return {
+    bars: distribution(averages),
+    words: [
+      { label: "Median", value: percent(statistics.median) },
+      { label: "Mean", value: percent(statistics.mean) },
+      { label: "Middle half", value: `${percent(statistics.lowerQuartile)} to ${percent(statistics.upperQuartile)}` },
+      { label: "Lowest and highest", value: `${percent(statistics.minimum)} and ${percent(statistics.maximum)}` },
+      ...(statistics.withoutAverage > 0
+        ? [{ label: "Without one", value: counted(statistics.withoutAverage, "student") }]
+        : []),
+    ],
+  };
+}
+
+/** One student in one class: how the average is made, how it went, and what handing in would do. */
+export function studentDetails(
+  index: FiguresIndex,
+  classId: string,
+  studentId: string,
+  period: Period,
+): StudentDetails | undefined {
+  const gradebook = index.gradebook(classId);
+  const student = index.world.students.get(studentId);
+  if (!gradebook || !student) return undefined;
+  const { schoolClass } = gradebook;
+  const percent = (average: Average | undefined) =>
+    average ? formatPercent(average.shown, schoolClass.decimals) : "no average";
+  const { overall, missing } = index.figures(classId, studentId, period);
+  const explanation = explain(gradebook, studentId, period, index.today);
+  const lifted = handingIn(gradebook, studentId, period, index.today);
+  const liftOf = new Map(lifted.pieces.map(({ assignment, after }) => [assignment.id, after]));
+  return {
+    name: fullName(student),
+    overall: percent(overall),
+    handingIn:
+      missing.length > 0 && lifted.after
+        ? `${percent(lifted.now)} now; about ${percent(lifted.after)} with ${missing.length === 1 ? "this one" : `these ${missing.length}`} handed in`
+        : "",
+    missing: missing.map((piece) => ({
+      words: missingPieceWords(piece),
+      lifts: liftOf.get(piece.assignment.id) ? `alone: ${percent(liftOf.get(piece.assignment.id))}` : "",
+    })),
+    trend: trend(gradebook, studentId, period, index.today).map(({ day, average }) => ({
+      day,
+      label: formatDay(day, "short"),
+      shown: average?.shown,
+    })),
+    method: METHOD_WORDS[explanation.method],
+    terms: explanation.terms.map(({ termId, weight, average }) => ({
+      name: periodName(termId, [...index.world.terms.values()]) ?? termId,
+      average: percent(average),
+      weight,
+    })),
+    categories: explanation.categories.map(({ category, average, earned, possible, share, scores }) => ({
+      name: category.name,
+      average: average ? percent(average) : "none",
+      sum: `${rounded(earned)} of ${rounded(possible)}`,
+      share: share === undefined ? "no part" : `${rounded(share)} %`,
+      scores: scores.map(scoreLine),
+    })),
+  };
+}
+
+const METHOD_WORDS = {
+  points: "All points earned over all points possible.",
+  weighted: "The mean of the categories by weight, over those that have an average.",
+  "mean of terms": "The mean of the terms that have an average, by their weights.",
+} as const;
+
+const OUT: readonly Treatment[] = [
+  "dropped",
+  "excused",
+  "pending",
+  "blank",
+  "no points yet",
+  "0 points possible",
+  "missing, left out by the class’s rule",
+];
+
+function scoreLine({ assignment, score, treatment, earned, possible }: ExplainedScore) {
+  const isOut = OUT.includes(treatment);
+  const counts = earned === undefined ? treatment : `${rounded(earned)} of ${rounded(possible ?? 0)}`;
+  return {
+    title: assignment.title,
+    score: formatScore(score) || "blank",
+    counts: treatment === "counts" || earned === undefined ? counts : `${counts}, ${treatment}`,
+    isOut,
+  };
+}
+
+/** Sums of points with no more digits than a reader needs. */
+function rounded(value: number): string {
+  return String(Math.round(value * 100) / 100);
+}
