@@ -1,6 +1,6 @@
 import type { Browser, Page } from "puppeteer-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { choose, fill, fillDate, launchBrowser, openPage, press, waitForWords } from "./support/browser";
 import { TestServer } from "./support/server";
 import { wordsOf } from "./support/steps";
 
@@ -145,4 +145,40 @@ test("a column copied from a spreadsheet is pasted, and an average says how it i
   await waitForWords(page, "Median");
   await waitForWords(page, "missing it");
   await page.waitForSelector(".grid-side canvas[aria-label*='students']");
+});
+
+test("class settings and a grade scale show beforehand whose letter changes, and are kept", async () => {
+  await press(page, "Class settings");
+  await page.waitForSelector("#class-method");
+  await choose(page, "The overall average is", "all points together");
+  await page.waitForFunction(() =>
+    /[1-9]\d* averages? and/.test(document.querySelector(".grid-side [role=status]")?.textContent ?? ""),
+  );
+  const [before = ""] = await figure(1);
+  await press(page, "Keep the settings");
+  await waitForWords(page, "The settings of the class are kept.");
+  await waitForWords(page, "all points together.");
+  await page.locator("[data-sonner-toast][data-front='true'] [data-button]").click();
+  await waitForWords(page, "categories by weight.");
+  await page.waitForFunction(
+    (was) =>
+      (document.querySelector(".grid tbody tr[aria-rowindex='3'] .pin-first")?.textContent ?? "").replace(
+        /\s/g,
+        " ",
+      ) === was,
+    {},
+    before,
+  );
+  await press(page, "Settings", "link");
+  await press(page, "Change A to E");
+  await fill(page, "Lowest percent of A", "99");
+  await page.waitForFunction(() =>
+    /[1-9]\d* letter grades? would change/.test(document.querySelector("form [role=status]")?.textContent ?? ""),
+  );
+  await press(page, "Keep the scale");
+  await waitForWords(page, "“A to E” is kept.");
+  await choose(page, "Add a scale from an example", "Pass or not yet");
+  await waitForWords(page, "“Pass or not yet” is added.");
+  await fillDate(page, "Last day of Winter term", "2027-06-01");
+  await waitForWords(page, "Spring term begins before Winter term ends.");
 });

@@ -56,3 +56,12 @@ export async function choose(page: Page, label: string, words: string): Promise<
 export async function waitForWords(page: Page, words: string, timeout = 15_000): Promise<void> {
   await page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), { timeout }, words);
 }
+
+/** Sets the control of a date, as its calendar does. */
+export async function fillDate(page: Page, label: string, day: string): Promise<void> {
+  const control = await page.locator(`::-p-aria([name="${label}"])`).waitHandle();
+  await control.evaluate((input, value) => {
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(input, value);
+    input.dispatchEvent(new Event("input", { bubbles: true }));
+  }, day);
+}

@@ -5,7 +5,9 @@ import type { Period } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useVine } from "@/ui/shared/VineContext";
 import type { StatisticsView, StudentDetails } from "@/workers/engine/detailsView";
+import { ClassSettings } from "./ClassSettings";
 
 // Charts are a tenth of a megabyte: they come when something is to be drawn.
 const DistributionChart = dynamic(() => import("./Charts").then((charts) => charts.DistributionChart), { ssr: false });
@@ -14,6 +16,7 @@ const TrendChart = dynamic(() => import("./Charts").then((charts) => charts.Tren
 /** What stands beside the grid: the class, one student, or one piece of work. */
 export type Beside =
   | { kind: "class" }
+  | { kind: "settings" }
   | { kind: "student"; studentId: string }
   | { kind: "piece"; assignmentId: string };
 
@@ -26,6 +29,7 @@ interface DetailsSideProps {
 }
 
 export function DetailsSide({ classId, period, beside, onChange, onEditPiece }: DetailsSideProps) {
+  const schoolClass = useVine().world.classes.get(classId);
   const back = (
     <Button variant="link" size="sm" onClick={() => onChange({ kind: "class" })}>
       Back to the class
@@ -34,6 +38,9 @@ export function DetailsSide({ classId, period, beside, onChange, onEditPiece }: 
   return (
     <aside className="grid-side" aria-label="Details">
       {beside.kind === "class" && <ClassPart classId={classId} period={period} />}
+      {beside.kind === "settings" && schoolClass && (
+        <ClassSettings key={classId} schoolClass={schoolClass} period={period} />
+      )}
       {beside.kind === "piece" && (
         <PiecePart assignmentId={beside.assignmentId} back={back} onEdit={() => onEditPiece(beside.assignmentId)} />
       )}

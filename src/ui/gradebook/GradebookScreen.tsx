@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import { Button, Form } from "react-bootstrap";
+import { Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
@@ -78,9 +78,6 @@ export function GradebookScreen() {
           </div>
         }
       >
-        <Button variant="outline-primary" onClick={() => setOpen({ piece: undefined })}>
-          Add a piece
-        </Button>
         <Link className="btn btn-primary" href="/gradebook/bring-in">
           Bring in
         </Link>
@@ -90,8 +87,19 @@ export function GradebookScreen() {
           <>
             {view.hasBoth && <SourceChoice classId={classId} />}
             <p className="px-4 py-2 mb-0 quiet small">
-              {counted(view.rows.length, "student")}, {counted(view.work.length, "piece")} of work, {view.method}. Empty
-              means no score yet; it is left out of the averages.{" "}
+              {counted(view.rows.length, "student")}, {counted(view.work.length, "piece")} of work, {view.method}. An
+              empty cell is left out.{" "}
+              <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen({ piece: undefined })}>
+                Add a piece
+              </button>{" "}
+              <button
+                type="button"
+                className="btn btn-link btn-sm"
+                aria-expanded={beside?.kind === "settings"}
+                onClick={() => setBeside({ kind: "settings" })}
+              >
+                Class settings
+              </button>{" "}
               <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen("keys")}>
                 Keys (?)
               </button>{" "}

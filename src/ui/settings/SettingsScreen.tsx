@@ -10,6 +10,8 @@ import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
 import { Head } from "@/ui/frame/Head";
 import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
 import { useVine } from "@/ui/shared/VineContext";
+import { ScalesSheet } from "./ScalesSheet";
+import { TermsSheet } from "./TermsSheet";
 
 export function SettingsScreen() {
   const { world } = useVine();
@@ -19,7 +21,11 @@ export function SettingsScreen() {
       <Head title="Settings" />
       <div className="screen-body">
         <div className="columns">
-          <SenderForm key={JSON.stringify(settings)} settings={settings} />
+          <div className="d-grid gap-3">
+            <SenderForm key={JSON.stringify(settings)} settings={settings} />
+            <ScalesSheet />
+            <TermsSheet key={[...world.terms.keys()].join()} />
+          </div>
           <div className="d-grid gap-3">
             <LookSheet />
             <DataSheet />

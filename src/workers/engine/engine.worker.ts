@@ -10,6 +10,7 @@ import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterView } from "./letterView";
 import { checkView, letterEntries, noteSentence, peopleView } from "./noteView";
+import { previewView } from "./previewView";
 
 let loaded: FiguresIndex | undefined;
 
@@ -27,6 +28,7 @@ const engine: EngineApi = {
   classDetails: (classId, period) => classDetails(index(), classId, period),
   studentDetails: (classId, studentId, period) => studentDetails(index(), classId, studentId, period),
   pieceDetails: (assignmentId) => pieceDetails(index(), assignmentId),
+  preview: (change, period, classIds) => previewView(index(), change, period, classIds),
   people: (note) => peopleView(index(), note),
   check: (note) => checkView(index(), note),
   sentence: (note) => noteSentence(index(), note),

@@ -10,6 +10,7 @@ import type { ClassDetails, PieceDetails, StudentDetails } from "./detailsView";
 import type { GradebookView } from "./gradebookView";
 import type { LetterView } from "./letterView";
 import type { CheckView, LetterEntry, NotePeople, PeopleView } from "./noteView";
+import type { PreviewView } from "./previewView";
 
 /** What the engine worker can be asked. It holds the world and its figures; screens hold neither. */
 export interface EngineApi {
@@ -20,6 +21,8 @@ export interface EngineApi {
   classDetails(classId: string, period: Period): ClassDetails | undefined;
   studentDetails(classId: string, studentId: string, period: Period): StudentDetails | undefined;
   pieceDetails(assignmentId: string): PieceDetails | undefined;
+  /** Whose average or letter a change would change; nothing is changed. */
+  preview(change: Change, period: Period, classIds: readonly string[]): PreviewView;
   people(note: NotePeople): PeopleView;
   check(note: Note): CheckView;
   sentence(note: Note): string;
