@@ -45,6 +45,16 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
       imports: ({ fileName, classId, ...record }) => ({ ...record, fileNames: [fileName], classIds: [classId] }),
     },
   },
+  {
+    version: 3,
+    stores: {},
+    records: {
+      notes: (record) => ({
+        ...record,
+        selection: { ...(record.selection as Record<string, unknown>), addedStudentIds: [] },
+      }),
+    },
+  },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */

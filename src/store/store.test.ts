@@ -251,12 +251,16 @@ test("the data of version 1 is brought along to this one", async () => {
   await database.table("students").put(oldStudent);
   await database.table("guardians").put(oldGuardian);
   await database.table("classes").put(oldClass);
+  const note = startNote("progress", { id: "n", now: 5, period: "winter" });
+  const { addedStudentIds: _added, ...oldSelection } = note.selection;
+  await database.table("notes").put({ ...note, selection: oldSelection });
   await database
     .table("imports")
     .put({ id: "i", fileName: "a.csv", classId: "c", summary: "s", appliedAt: 1, change: {} });
   database.close();
   database = openDatabase();
   const world = await loadWorld(database);
+  expect(await findNote(database, "n")).toEqual(note);
   expect(world.students).toEqual([{ ...oldStudent, tags: [] }]);
   expect(world.guardians).toEqual([{ ...oldGuardian, frequency: "each letter" }]);
   expect(world.classes).toEqual([{ ...oldClass, averageSource: "computed" }]);

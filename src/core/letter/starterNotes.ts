@@ -24,6 +24,7 @@ export function startNote(starter: Starter, options: { id: string; now: number; 
       period: options.period,
       match: "all",
       conditions: [...conditions],
+      addedStudentIds: [],
       leftOutStudentIds: [],
     },
     audience: { guardians: "all", students: false },

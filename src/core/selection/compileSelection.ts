@@ -1,98 +1,68 @@
-import type { Average } from "../figures/average";
-import type { StudentFigures } from "../figures/classFigures";
-import { compareFractions, decimalFraction, fractionToNumber } from "../figures/fraction";
-import type { Condition } from "./condition";
+import type { MatchRule, SelectionPart } from "./condition";
+import { compileCondition, type Standing } from "./judgeCondition";
 import type { Reason } from "./reason";
 import type { Selection } from "./selection";
-
-/** How far outside a threshold a student still counts as a near miss: points of percent, or pieces of work. */
-export const NEAR_MISS_PERCENT = 2;
-const NEAR_MISS_PIECES = 1;
-
-/** What the conditions are judged on: one student in one class and one period. */
-export interface SelectionRow {
-  readonly figures: StudentFigures;
-  readonly decimals: number;
-}
+import type { SelectionRow } from "./selectionRow";
 
 export interface Verdict {
-  readonly standing: "selected" | "near miss" | "no average" | "outside";
+  readonly standing: Standing;
   readonly reasons: readonly Reason[];
 }
 
+type Judge = (row: SelectionRow) => Verdict;
+
 /**
  * The conditions of a selection as one function of a row.
- * A condition holds by the shown value. A student without an average never passes a comparison and stands apart
- * as "no average", unless another condition of an "any" selection holds.
+ *
+ *            all                                   any                    none
+ *   selected   if all are                          if one is              if all are outside or near misses
+ *   near miss  if none is outside or no average    if one is              never
+ *   no average if one is and none is outside       if one is, else        if one is and none is selected
+ *   outside    if one is                           if all are             if one is selected
+ *
+ * A student without an average never passes a comparison, and not by the back door of "none" either.
  */
-export function compileSelection(selection: Pick<Selection, "conditions" | "match">): (row: SelectionRow) => Verdict {
-  const judges = selection.conditions.map(compileCondition);
-  if (judges.length === 0) return () => ({ standing: "selected", reasons: [{ kind: "in class" }] });
+export function compileSelection(selection: Pick<Selection, "conditions" | "match">): Judge {
+  if (selection.conditions.length === 0) return () => ({ standing: "selected", reasons: [{ kind: "in class" }] });
+  return compileMatch(selection.match, selection.conditions.map(compilePart));
+}
+
+function compilePart(part: SelectionPart): Judge {
+  if (part.kind === "group") {
+    if (part.conditions.length === 0) return () => ({ standing: "selected", reasons: [] });
+    return compileMatch(part.match, part.conditions.map(compilePart));
+  }
+  const judge = compileCondition(part);
   return (row) => {
-    const judged = judges.map((judge) => judge(row));
-    const having = (...standings: Verdict["standing"][]) =>
-      judged.filter(({ standing }) => standings.includes(standing));
-    const reasonsOf = (parts: readonly Judged[]) => parts.map(({ reason }) => reason);
-    if (selection.match === "any") {
-      for (const standing of ["selected", "near miss", "no average"] as const) {
-        const found = having(standing);
-        if (found.length > 0) return { standing, reasons: reasonsOf(found) };
-      }
-      return { standing: "outside", reasons: reasonsOf(judged) };
-    }
-    if (having("selected").length === judged.length) return { standing: "selected", reasons: reasonsOf(judged) };
-    if (having("outside").length > 0) return { standing: "outside", reasons: reasonsOf(judged) };
-    if (having("no average").length > 0) return { standing: "no average", reasons: reasonsOf(having("no average")) };
-    return { standing: "near miss", reasons: reasonsOf(judged) };
+    const { standing, reason } = judge(row);
+    return { standing, reasons: [reason] };
   };
 }
 
-interface Judged {
-  readonly standing: Verdict["standing"];
-  readonly reason: Reason;
-}
-
-function compileCondition(condition: Condition): (row: SelectionRow) => Judged {
-  switch (condition.kind) {
-    case "overall":
-      return ({ figures, decimals }) => {
-        const { overall } = figures;
-        if (!overall) return { standing: "no average", reason: { kind: "no average" } };
-        const holds = overall.shown < condition.percent === (condition.comparison === "below");
-        return {
-          standing: holds ? "selected" : isNear(overall, condition.percent) ? "near miss" : "outside",
-          reason: {
-            kind: "overall",
-            comparison: condition.comparison,
-            threshold: condition.percent,
-            average: overall,
-            decimals,
-            holds,
-          },
-        };
-      };
-    case "missing":
-      return ({ figures }) => {
-        const count = figures.missing.length;
-        const holds = count >= condition.atLeast;
-        const near = !holds && count > 0 && count >= condition.atLeast - NEAR_MISS_PIECES;
-        return {
-          standing: holds ? "selected" : near ? "near miss" : "outside",
-          reason: {
-            kind: "missing",
-            atLeast: condition.atLeast,
-            count,
-            titles: figures.missing.map((piece) => piece.assignment.title),
-            holds,
-          },
-        };
-      };
-  }
-}
-
-/** Close by the shown value, or on the other side of the threshold by the exact one. */
-function isNear(average: Average, threshold: number): boolean {
-  if (Math.abs(fractionToNumber(average.exact) - threshold) <= NEAR_MISS_PERCENT) return true;
-  const exactIsBelow = compareFractions(average.exact, decimalFraction(threshold)) < 0;
-  return exactIsBelow !== average.shown < threshold;
+function compileMatch(match: MatchRule, judges: readonly Judge[]): Judge {
+  return (row) => {
+    const judged = judges.map((judge) => judge(row));
+    const having = (standing: Standing) => judged.filter((one) => one.standing === standing);
+    const verdict = (standing: Standing, parts: readonly Verdict[]): Verdict => ({
+      standing,
+      reasons: parts.flatMap(({ reasons }) => reasons),
+    });
+    switch (match) {
+      case "any":
+        for (const standing of ["selected", "near miss", "no average"] as const) {
+          const found = having(standing);
+          if (found.length > 0) return verdict(standing, found);
+        }
+        return verdict("outside", judged);
+      case "all":
+        if (having("selected").length === judged.length) return verdict("selected", judged);
+        if (having("outside").length > 0) return verdict("outside", judged);
+        if (having("no average").length > 0) return verdict("no average", having("no average"));
+        return verdict("near miss", judged);
+      case "none":
+        if (having("selected").length > 0) return verdict("outside", having("selected"));
+        if (having("no average").length > 0) return verdict("no average", having("no average"));
+        return verdict("selected", judged);
+    }
+  };
 }

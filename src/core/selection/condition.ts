@@ -1,12 +1,69 @@
 import * as z from "zod";
 
-export const comparisonSchema = z.enum(["below", "at least"]);
+export const comparisonSchema = z.enum(["below", "at most", "at least", "above"]);
 export type Comparison = z.infer<typeof comparisonSchema>;
 
-/** One condition of a selection, as plain data. */
+const percentSchema = z.number().min(0).max(1000);
+const countSchema = z.number().int().min(1).max(1000);
+
+/** How one piece of work may stand for a student. "not handed in" is missing, incomplete, or blank past its due date. */
+export const pieceStatusSchema = z.enum(["not handed in", "handed in", "late", "excused", "unmarked"]);
+export type PieceStatus = z.infer<typeof pieceStatusSchema>;
+
+/** One condition of a selection, as plain data. Averages are compared by their shown value. */
 export const conditionSchema = z.discriminatedUnion("kind", [
-  /** Compared with the shown overall average. */
-  z.object({ kind: z.literal("overall"), comparison: comparisonSchema, percent: z.number().min(0).max(1000) }),
-  z.object({ kind: z.literal("missing"), atLeast: z.number().int().min(1).max(1000) }),
+  z.object({ kind: z.literal("overall"), comparison: comparisonSchema, percent: percentSchema }),
+  z.object({ kind: z.literal("category"), category: z.string(), comparison: comparisonSchema, percent: percentSchema }),
+  /** A piece goes by its title, so that one condition serves the classes that share it. */
+  z.object({
+    kind: z.literal("piece"),
+    piece: z.string(),
+    comparison: comparisonSchema,
+    value: z.number().min(0).max(100_000),
+    unit: z.enum(["percent", "points"]),
+  }),
+  z.object({ kind: z.literal("piece status"), piece: z.string(), status: pieceStatusSchema }),
+  z.object({ kind: z.literal("missing"), atLeast: countSchema }),
+  z.object({ kind: z.literal("count"), of: z.enum(["unmarked", "late", "excused"]), atLeast: countSchema }),
+  z.object({ kind: z.literal("nothing missing") }),
+  z.object({ kind: z.literal("letter"), letters: z.array(z.string()) }),
+  z.object({
+    kind: z.literal("rank"),
+    end: z.enum(["top", "bottom"]),
+    count: countSchema,
+    unit: z.enum(["students", "percent"]),
+  }),
+  z.object({ kind: z.literal("tag"), tag: z.string() }),
+  z.object({ kind: z.literal("language"), language: z.string() }),
+  z.object({ kind: z.literal("reach"), reachable: z.boolean() }),
 ]);
 export type Condition = z.infer<typeof conditionSchema>;
+
+/** Whether all, any or none of some conditions must hold. */
+export const matchSchema = z.enum(["all", "any", "none"]);
+export type MatchRule = z.infer<typeof matchSchema>;
+
+/** Conditions that stand in brackets; groups are nested one level deep. */
+export const groupSchema = z.object({
+  kind: z.literal("group"),
+  match: matchSchema,
+  conditions: z.array(conditionSchema),
+});
+export type ConditionGroup = z.infer<typeof groupSchema>;
+
+export const selectionPartSchema = z.union([conditionSchema, groupSchema]);
+export type SelectionPart = z.infer<typeof selectionPartSchema>;
+
+/** Whether a value stands as a comparison says. */
+export function compares(value: number, comparison: Comparison, threshold: number): boolean {
+  switch (comparison) {
+    case "below":
+      return value < threshold;
+    case "at most":
+      return value <= threshold;
+    case "at least":
+      return value >= threshold;
+    case "above":
+      return value > threshold;
+  }
+}

@@ -116,7 +116,7 @@ describe("who is selected", () => {
         fc.constantFrom("all" as const, "any" as const),
         (people, conditions, match) => {
           const plan = planNote(indexOf(people), noteWith(conditions, {}, { match }));
-          const holds = ({ points, missing }: (typeof people)[number], one: Condition): boolean => {
+          const holds = ({ points, missing }: (typeof people)[number], one: (typeof conditions)[number]): boolean => {
             if (one.kind === "missing") return missing >= one.atLeast;
             if (points === undefined) return false;
             const shown = Math.floor((points * 2 + 100) / 200);

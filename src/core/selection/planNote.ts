@@ -5,6 +5,7 @@ import { byFamilyName } from "../model/student";
 import { compileSelection, type Verdict } from "./compileSelection";
 import type { Reason } from "./reason";
 import { type LeftOutRecipient, type Recipient, recipientsOf } from "./recipient";
+import { ClassRows, type SelectionRow } from "./selectionRow";
 
 /** One student in one class, judged by a selection. */
 export interface Match {
@@ -46,14 +47,14 @@ export function planNote(
   };
   const leftOutByHand: Match[] = [];
   const leftOutStudents = new Set(note.selection.leftOutStudentIds);
+  const addedStudents = new Set(note.selection.addedStudentIds);
   const judge = compileSelection(note.selection);
-  for (const { studentId, classId, decimals } of studentsInClasses(index, note)) {
-    const { standing, reasons } = judge({
-      figures: index.figures(classId, studentId, note.selection.period),
-      decimals,
-    });
-    const match = { studentId, classId, reasons };
-    if (standing === "selected" && leftOutStudents.has(studentId)) leftOutByHand.push(match);
+  for (const row of rowsOf(index, note)) {
+    const { standing, reasons } = judge(row);
+    const match = { studentId: row.student.id, classId: row.schoolClass.id, reasons };
+    const isAdded = standing !== "selected" && addedStudents.has(match.studentId);
+    if ((standing === "selected" || isAdded) && leftOutStudents.has(match.studentId)) leftOutByHand.push(match);
+    else if (isAdded) byStanding.selected.push({ ...match, reasons: [{ kind: "added by hand" }] });
     else byStanding[standing].push(match);
   }
   const selected = byUrgency(byStanding.selected);
@@ -66,21 +67,39 @@ export function planNote(
   };
 }
 
-/** The figure that decided orders the list: lowest average or most missing first; others by class and family name. */
+/** The figure that decided orders the list: the furthest from its threshold first; others by class and family name. */
 function byUrgency(matches: readonly Match[]): Match[] {
-  const figure = ({ reasons: [first] }: Match) =>
-    first?.kind === "overall" ? fractionToNumber(first.average.exact) : first?.kind === "missing" ? -first.count : 0;
-  return [...matches].sort((a, b) => figure(a) - figure(b));
+  return [...matches].sort((a, b) => urgency(a) - urgency(b));
 }
 
-function* studentsInClasses(index: FiguresIndex, { selection }: Pick<Note, "selection">) {
+function urgency({ reasons: [first] }: Match): number {
+  switch (first?.kind) {
+    case "average": {
+      const value = fractionToNumber(first.average.exact);
+      return first.comparison === "at least" || first.comparison === "above" ? -value : value;
+    }
+    case "missing":
+    case "count":
+      return -first.count;
+    case "rank":
+      return first.place;
+    case "piece":
+      return first.possible > 0 ? first.points / first.possible : first.points;
+    default:
+      return 0;
+  }
+}
+
+/** Every student of the note's classes, by class and family name. */
+function* rowsOf(index: FiguresIndex, { selection }: Pick<Note, "selection">): Generator<SelectionRow> {
   const { classes, students } = index.world;
   for (const schoolClass of classes.values()) {
     if (selection.classIds !== "all" && !selection.classIds.includes(schoolClass.id)) continue;
+    const gradebook = index.gradebook(schoolClass.id);
+    if (!gradebook) continue;
+    const rows = new ClassRows(index, gradebook, selection.period);
     const enrolled = schoolClass.studentIds.flatMap((id) => students.get(id) ?? []).sort(byFamilyName);
-    for (const student of enrolled) {
-      yield { studentId: student.id, classId: schoolClass.id, decimals: schoolClass.decimals };
-    }
+    for (const student of enrolled) yield rows.row(student);
   }
 }
 

@@ -1,42 +1,114 @@
 import type { Average } from "../figures/average";
-import { compareFractions, decimalFraction } from "../figures/fraction";
 import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/rounding";
-import type { Comparison } from "./condition";
+import { counted } from "../words";
+import { type Comparison, compares, type PieceStatus } from "./condition";
+import { exactHolds } from "./judgeCondition";
 
 /** Why one student is, or nearly is, in a selection: the figure that decided and what it was held against. */
 export type Reason =
-  | { kind: "overall"; comparison: Comparison; threshold: number; average: Average; decimals: number; holds: boolean }
+  | {
+      kind: "average";
+      /** "overall", or the name of a category. */
+      of: string;
+      comparison: Comparison;
+      threshold: number;
+      average: Average;
+      decimals: number;
+      holds: boolean;
+    }
+  | {
+      kind: "piece";
+      piece: string;
+      points: number;
+      possible: number;
+      comparison: Comparison;
+      threshold: number;
+      unit: "percent" | "points";
+      holds: boolean;
+    }
+  | { kind: "piece status"; piece: string; status: PieceStatus; score: string; holds: boolean }
   | { kind: "missing"; atLeast: number; count: number; titles: readonly string[]; holds: boolean }
-  | { kind: "no average" }
-  | { kind: "in class" };
+  | { kind: "count"; of: "unmarked" | "late" | "excused"; count: number; holds: boolean }
+  | { kind: "nothing missing"; count: number; holds: boolean }
+  | { kind: "letter"; letter: string; holds: boolean }
+  | { kind: "rank"; end: "top" | "bottom"; place: number; of: number; holds: boolean }
+  | { kind: "tag"; tag: string; holds: boolean }
+  | { kind: "language"; language: string; holds: boolean }
+  | { kind: "reach"; reachable: boolean; holds: boolean }
+  | { kind: "no average"; of?: string }
+  | { kind: "no score"; piece: string }
+  | { kind: "in class" }
+  | { kind: "added by hand" };
 
 /** The reason in words, with the figures: "overall 64 % in Earth Systems 9, below 70 %". */
 export function reasonWords(reason: Reason, classLabel: string): string {
   switch (reason.kind) {
-    case "overall":
-      return `overall ${averageWords(reason)} in ${classLabel}, ${standing(reason)} ${formatTypedPercent(reason.threshold)}`;
+    case "average":
+      return `${reason.of} ${averageWords(reason)} in ${classLabel}, ${standing(reason)} ${formatTypedPercent(reason.threshold)}`;
+    case "piece": {
+      const scored = `${reason.points} of ${counted(reason.possible, "point")}`;
+      const threshold =
+        reason.unit === "percent" ? formatTypedPercent(reason.threshold) : counted(reason.threshold, "point");
+      return `${reason.piece}: ${scored} in ${classLabel}, ${reason.holds ? reason.comparison : `not ${reason.comparison}`} ${threshold}`;
+    }
+    case "piece status":
+      return `${reason.piece}: ${reason.score} in ${classLabel}`;
     case "missing": {
       const count = `${reason.count} missing in ${classLabel}`;
       return reason.count === 0 ? count : `${count} (${reason.titles.join(", ")})`;
     }
+    case "count":
+      return `${reason.count} ${reason.of} in ${classLabel}`;
+    case "nothing missing":
+      return reason.count === 0 ? `nothing missing in ${classLabel}` : `${reason.count} missing in ${classLabel}`;
+    case "letter":
+      return `${reason.letter} in ${classLabel}`;
+    case "rank":
+      return `place ${reason.place} of ${reason.of} from the ${reason.end} in ${classLabel}`;
+    case "tag":
+      return reason.holds ? `in the group ${reason.tag}` : `not in the group ${reason.tag}`;
+    case "language":
+      return reason.holds
+        ? `somebody reads ${languageName(reason.language)}`
+        : `nobody reads ${languageName(reason.language)}`;
+    case "reach":
+      return reason.reachable ? "somebody can be reached" : "nobody can be reached";
     case "no average":
-      return `no average yet in ${classLabel}`;
+      return `no ${reason.of ? `average of ${reason.of}` : "average"} yet in ${classLabel}`;
+    case "no score":
+      return `${reason.piece}: no points in ${classLabel}`;
     case "in class":
       return `in ${classLabel}`;
+    case "added by hand":
+      return `in ${classLabel}, added by hand`;
   }
 }
 
-type OverallReason = Extract<Reason, { kind: "overall" }>;
+const languages = new Intl.DisplayNames("en", { type: "language" });
+
+/** A language as English readers call it. */
+export function languageName(tag: string): string {
+  try {
+    return languages.of(tag) ?? tag;
+  } catch {
+    return tag;
+  }
+}
+
+type AverageReason = Extract<Reason, { kind: "average" }>;
 
 /** On which side of the threshold a family would say the average is. */
-function standing(reason: OverallReason): string {
-  if (reason.average.shown < reason.threshold) return "below";
-  return reason.comparison === "at least" && reason.holds ? "at least" : "not below";
+function standing({ average, threshold, comparison, holds }: AverageReason): string {
+  if (holds) return comparison;
+  if (comparison === "at least" || comparison === "above")
+    return compares(average.shown, "below", threshold) ? "below" : "not above";
+  return comparison === "below" ? "not below" : "above";
 }
 
 /** The shown average; with the exact one where it lies on the other side of the threshold. */
-function averageWords({ average, threshold, decimals }: OverallReason): string {
+function averageWords({ average, threshold, comparison, decimals }: AverageReason): string {
   const shown = formatPercent(average.shown, decimals);
-  const exactIsBelow = compareFractions(average.exact, decimalFraction(threshold)) < 0;
-  return exactIsBelow === average.shown < threshold ? shown : `${shown} (exactly ${formatExactPercent(average.exact)})`;
+  return exactHolds(average, comparison, threshold) === compares(average.shown, comparison, threshold)
+    ? shown
+    : `${shown} (exactly ${formatExactPercent(average.exact)})`;
 }

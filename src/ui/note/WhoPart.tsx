@@ -5,6 +5,7 @@ import { Button } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
 import type { MatchView, NotePeople, PeopleView } from "@/workers/engine/noteView";
 import { SelectionSentence } from "./SelectionSentence";
+import { StripPlot } from "./StripPlot";
 
 interface WhoPartProps {
   readonly note: NotePeople;
@@ -21,6 +22,16 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
   const setLeftOut = (leftOutStudentIds: string[]) => onChange({ selection: { ...selection, leftOutStudentIds } });
   const leaveOut = (id: string) => setLeftOut([...new Set([...selection.leftOutStudentIds, id])]);
   const takeIn = (id: string) => setLeftOut(selection.leftOutStudentIds.filter((known) => known !== id));
+  const add = (id: string) =>
+    onChange({ selection: { ...selection, addedStudentIds: [...new Set([...selection.addedStudentIds, id])] } });
+  const measured = people.strip && selection.conditions[people.strip.condition];
+  const setThreshold = (percent: number) => {
+    const place = people.strip?.condition;
+    const conditions = selection.conditions.map((part, at) =>
+      at === place && (part.kind === "overall" || part.kind === "category") ? { ...part, percent } : part,
+    );
+    onChange({ selection: { ...selection, conditions } });
+  };
   const letterOf = (match: MatchView) =>
     people.letters.find(({ classId, studentId }) => classId === match.classId && studentId === match.studentId)?.key;
   const noLetters = people.leftOutRecipients.length + people.leftOutByHand.length;
@@ -28,6 +39,9 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
   return (
     <section className="workspace-part" aria-label="Who gets it">
       <SelectionSentence note={note} onChange={onChange} />
+      {people.strip && (measured?.kind === "overall" || measured?.kind === "category") && (
+        <StripPlot strip={people.strip} threshold={measured.percent} onThreshold={setThreshold} />
+      )}
       <div>
         <h2>{people.selectedWords}</h2>
         <ul className="who-list small">
@@ -62,8 +76,8 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
           })}
         </ul>
       </div>
-      <MatchList title="Only just outside" matches={people.nearMisses} />
-      <MatchList title="Without an average" matches={people.noAverage} />
+      <MatchList title="Only just outside" matches={people.nearMisses} onAdd={add} />
+      <MatchList title="Without an average" matches={people.noAverage} onAdd={add} />
       {noLetters > 0 && (
         <div>
           <h2>Left out</h2>
@@ -113,7 +127,15 @@ function TakeIn({ name, onTakeIn }: { name: string; onTakeIn: () => void }) {
   );
 }
 
-function MatchList({ title, matches }: { title: string; matches: readonly MatchView[] }) {
+function MatchList({
+  title,
+  matches,
+  onAdd,
+}: {
+  title: string;
+  matches: readonly MatchView[];
+  onAdd: (studentId: string) => void;
+}) {
   if (matches.length === 0) return null;
   return (
     <div>
@@ -125,6 +147,14 @@ function MatchList({ title, matches }: { title: string; matches: readonly MatchV
               <bdi>{match.name}</bdi>
             </strong>
             <div>{match.reason}</div>
+            <button
+              type="button"
+              className="who-out"
+              onClick={() => onAdd(match.studentId)}
+              aria-label={`Add ${match.name} all the same`}
+            >
+              <Plus size={15} aria-hidden />
+            </button>
           </li>
         ))}
       </ul>

@@ -13,6 +13,8 @@ import type { Recipient } from "@/core/selection/recipient";
 import { selectionSentence } from "@/core/selection/sentence";
 import { counted, listed } from "@/core/words";
 
+import { type StripView, stripView } from "./stripView";
+
 /** A student of the note's list, in words. */
 export interface MatchView {
   readonly key: string;
@@ -60,6 +62,7 @@ export interface PeopleView {
     cause: string;
   }[];
   readonly letters: readonly LetterEntry[];
+  readonly strip: StripView | undefined;
   readonly summary: string;
 }
 
@@ -125,6 +128,7 @@ export function peopleView(index: FiguresIndex, note: NotePeople): PeopleView {
       cause,
     })),
     letters: letterEntries(index, plan),
+    strip: stripView(index, note.selection, plan),
     summary: planSentence(planCounts(plan)),
   };
 }

@@ -1,0 +1,294 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { FiguresIndex } from "../figures/figuresIndex";
+import { gradeLabel } from "../figures/gradeLabel";
+import { formatPercent } from "../figures/rounding";
+import { startNote } from "../letter/starterNotes";
+import { worldOf } from "../model/world";
+import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
+import { sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
+import { type Condition, conditionSchema, type MatchRule, type SelectionPart } from "./condition";
+import { planNote } from "./planNote";
+import { reasonWords } from "./reason";
+import { conditionWords, selectionSentence } from "./sentence";
+
+const TAGS = ["choir", "harbour"];
+
+/** A school of four, with tags, languages, and somebody who can't be reached. */
+const randomIndex = randomGradebook.map(({ schoolClass, assignments, columns }) => {
+  const students = schoolClass.studentIds.map((id, place) =>
+    sampleStudent({
+      id,
+      studentNumber: id,
+      givenName: id.toUpperCase(),
+      tags: TAGS.slice(0, place % 3),
+      guardians: [{ guardianId: `g-${id}`, relation: "parent" }],
+    }),
+  );
+  const guardians = students.map(({ id }, place) =>
+    sampleGuardian({
+      id: `g-${id}`,
+      language: place % 2 ? "pl" : "en",
+      addresses: place === 3 ? [] : [`${id}@x.example`],
+    }),
+  );
+  const records = sampleWorld({ students, guardians });
+  return new FiguresIndex(
+    worldOf({
+      ...records,
+      classes: [{ ...schoolClass, gradeScaleId: "scale" }],
+      assignments: [...assignments],
+      scoreColumns: [...columns.values()],
+    }),
+    RANDOM_DAY,
+  );
+});
+
+const comparison = fc.constantFrom("below", "at most", "at least", "above");
+const percent = fc.integer({ min: 0, max: 240 }).map((halves) => halves / 2);
+const piece = fc.constantFrom("Piece 0", "piece 1", "Piece 2", "No such piece");
+const condition: fc.Arbitrary<Condition> = fc
+  .oneof(
+    fc.record({ kind: fc.constant("overall"), comparison, percent }),
+    fc.record({
+      kind: fc.constant("category"),
+      category: fc.constantFrom("Labs", "quizzes", "None"),
+      comparison,
+      percent,
+    }),
+    fc.record({
+      kind: fc.constant("piece"),
+      piece,
+      comparison,
+      value: percent,
+      unit: fc.constantFrom("percent", "points"),
+    }),
+    fc.record({
+      kind: fc.constant("piece status"),
+      piece,
+      status: fc.constantFrom("not handed in", "handed in", "late", "excused", "unmarked"),
+    }),
+    fc.record({ kind: fc.constant("missing"), atLeast: fc.integer({ min: 1, max: 4 }) }),
+    fc.record({
+      kind: fc.constant("count"),
+      of: fc.constantFrom("unmarked", "late", "excused"),
+      atLeast: fc.integer({ min: 1, max: 3 }),
+    }),
+    fc.constant({ kind: "nothing missing" }),
+    fc.record({ kind: fc.constant("letter"), letters: fc.subarray(["A", "B", "C"]) }),
+    fc.record({
+      kind: fc.constant("rank"),
+      end: fc.constantFrom("top", "bottom"),
+      count: fc.integer({ min: 1, max: 60 }),
+      unit: fc.constantFrom("students", "percent"),
+    }),
+    fc.record({ kind: fc.constant("tag"), tag: fc.constantFrom(...TAGS) }),
+    fc.record({ kind: fc.constant("language"), language: fc.constantFrom("en", "pl") }),
+    fc.record({ kind: fc.constant("reach"), reachable: fc.boolean() }),
+  )
+  .map((one) => conditionSchema.parse(one));
+const match = fc.constantFrom<MatchRule>("all", "any", "none");
+const part: fc.Arbitrary<SelectionPart> = fc.oneof(
+  { weight: 3, arbitrary: condition },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("group" as const),
+      match,
+      conditions: fc.array(condition, { minLength: 1, maxLength: 3 }),
+    }),
+  },
+);
+
+/** True, false, or nothing to compare: read straight from the gradebook, one condition at a time. */
+function plainTruth(index: FiguresIndex, period: string, studentId: string, one: SelectionPart): boolean | undefined {
+  const { world, today } = index;
+  const schoolClass = world.classes.get("class");
+  const student = world.students.get(studentId);
+  if (!schoolClass || !student) throw new Error("The world has one class.");
+  if (one.kind === "group")
+    return joined(
+      one.match,
+      one.conditions.map((inner) => plainTruth(index, period, studentId, inner)),
+    );
+  const figures = index.figures("class", studentId, period);
+  const compare = (value: number | undefined, sign: string, threshold: number) => {
+    if (value === undefined) return undefined;
+    return {
+      below: value < threshold,
+      "at most": value <= threshold,
+      "at least": value >= threshold,
+      above: value > threshold,
+    }[sign];
+  };
+  const inPeriod = [...world.assignments.values()].filter(({ termId }) => period === "year" || termId === period);
+  const scoreOf = (id: string) => world.scoreColumns.get(id)?.scores[studentId];
+  const missingIds = new Set(index.figures("class", studentId, "year").missing.map(({ assignment }) => assignment.id));
+  const guardians = student.guardians.flatMap(({ guardianId }) => world.guardians.get(guardianId) ?? []);
+  switch (one.kind) {
+    case "overall":
+      return compare(figures.overall?.shown, one.comparison, one.percent);
+    case "category": {
+      const place = schoolClass.categories.findIndex(({ name }) => name.toLowerCase() === one.category.toLowerCase());
+      return compare(figures.categoryAverages[place]?.shown, one.comparison, one.percent);
+    }
+    case "piece":
+    case "piece status": {
+      const titled = [...world.assignments.values()].filter(
+        ({ title }) => title.toLowerCase() === one.piece.toLowerCase(),
+      );
+      const found = titled.find((assignment) => inPeriod.includes(assignment)) ?? titled[0];
+      const score = found && scoreOf(found.id);
+      const isMissing = found !== undefined && missingIds.has(found.id);
+      const isUnmarked =
+        found !== undefined && score === undefined && found.dueDate !== undefined && found.dueDate < today;
+      if (one.kind === "piece status") {
+        if (!found) return false;
+        return {
+          "not handed in": isMissing || isUnmarked,
+          "handed in": !isMissing && (score?.status === "scored" || score?.status === "late"),
+          late: score?.status === "late",
+          excused: score?.status === "excused",
+          unmarked: isUnmarked,
+        }[one.status];
+      }
+      if (!found || isMissing || score?.points === undefined) return undefined;
+      if (one.unit === "points") return compare(score.points, one.comparison, one.value);
+      return found.pointsPossible === 0
+        ? undefined
+        : compare((100 * score.points) / found.pointsPossible, one.comparison, one.value);
+    }
+    case "missing":
+      return figures.missing.length >= one.atLeast;
+    case "nothing missing":
+      return figures.missing.length === 0;
+    case "count":
+      return (
+        inPeriod.filter(({ id, dueDate }) => {
+          const score = scoreOf(id);
+          return one.of === "unmarked"
+            ? score === undefined && dueDate !== undefined && dueDate < today
+            : score?.status === one.of;
+        }).length >= one.atLeast
+      );
+    case "letter": {
+      const letter = figures.overall && gradeLabel(world.gradeScales.get("scale"), figures.overall.shown);
+      return letter === undefined ? undefined : one.letters.includes(letter);
+    }
+    case "rank": {
+      const mine = figures.overall?.shown;
+      const all = schoolClass.studentIds.flatMap((id) => index.figures("class", id, period).overall?.shown ?? []);
+      if (mine === undefined) return undefined;
+      const better = all.filter((other) => (one.end === "top" ? other > mine : other < mine)).length;
+      return better < (one.unit === "students" ? one.count : Math.ceil((all.length * one.count) / 100));
+    }
+    case "tag":
+      return student.tags.includes(one.tag);
+    case "language":
+      return guardians.some(({ language }) => language === one.language);
+    case "reach":
+      return guardians.some(({ addresses }) => addresses.length > 0) === one.reachable;
+  }
+}
+
+function joined(rule: MatchRule, truths: readonly (boolean | undefined)[]): boolean | undefined {
+  if (rule === "all") return truths.includes(false) ? false : truths.includes(undefined) ? undefined : true;
+  const any = truths.includes(true) ? true : truths.includes(undefined) ? undefined : false;
+  return rule === "any" ? any : any === undefined ? undefined : !any;
+}
+
+const noteOf = (conditions: SelectionPart[], rule: MatchRule, period: string) => {
+  const note = startNote("empty", { id: "n", now: 0, period });
+  return { ...note, selection: { ...note.selection, conditions, match: rule } };
+};
+
+describe("a compiled selection", () => {
+  test("equals a plain interpreter on random worlds, whatever the conditions and brackets", () => {
+    fc.assert(
+      fc.property(
+        randomIndex,
+        fc.array(part, { minLength: 1, maxLength: 4 }),
+        match,
+        fc.constantFrom("autumn", "winter", "year"),
+        (index, parts, rule, period) => {
+          const plan = planNote(index, noteOf(parts, rule, period));
+          const selected = new Set(plan.selected.map(({ studentId }) => studentId));
+          for (const id of ["a", "b", "c", "d"]) {
+            const truth = joined(
+              rule,
+              parts.map((one) => plainTruth(index, period, id, one)),
+            );
+            expect(selected.has(id), id).toBe(truth === true);
+          }
+          const listed = [...plan.selected, ...plan.nearMisses, ...plan.noAverage].map(({ studentId }) => studentId);
+          expect(new Set(listed).size).toBe(listed.length);
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+
+  test("the reason always names the figure that decided", () => {
+    fc.assert(
+      fc.property(randomIndex, condition, (index, one) => {
+        const plan = planNote(index, noteOf([one], "all", "winter"));
+        for (const { studentId, reasons } of [...plan.selected, ...plan.nearMisses]) {
+          const words = reasons.map((reason) => reasonWords(reason, "Earth Systems 9")).join("; ");
+          const { overall, missing } = index.figures("class", studentId, "winter");
+          const decimals = index.world.classes.get("class")?.decimals ?? 0;
+          if (one.kind === "overall") expect(words).toContain(formatPercent(overall?.shown ?? Number.NaN, decimals));
+          if (one.kind === "missing" || one.kind === "nothing missing")
+            expect(words).toContain(missing.length === 0 ? "nothing missing" : `${missing.length} missing`);
+          if (one.kind === "piece") expect(words.toLowerCase()).toContain(`${one.piece.toLowerCase()}: `);
+          if (one.kind === "rank") expect(words).toMatch(/place \d+ of \d+/);
+          if (one.kind === "count") expect(words).toMatch(new RegExp(`\\d+ ${one.of}`));
+          expect(words).not.toBe("");
+        }
+      }),
+    );
+  });
+
+  test("students added by hand are selected whatever the conditions say, and stay marked in reason and sentence", () => {
+    const index = new FiguresIndex(
+      worldOf(sampleWorld({ students: ["a", "b"].map((id) => sampleStudent({ id, givenName: id.toUpperCase() })) })),
+      RANDOM_DAY,
+    );
+    const note = noteOf([{ kind: "missing", atLeast: 1 }], "all", "winter");
+    const selection = { ...note.selection, addedStudentIds: ["b"] };
+    const plan = planNote(index, { ...note, selection });
+    expect(plan.selected).toMatchObject([{ studentId: "b", reasons: [{ kind: "added by hand" }] }]);
+    expect(
+      planNote(index, { ...note, selection: { ...selection, leftOutStudentIds: ["b"] } }).leftOutByHand,
+    ).toHaveLength(1);
+    const names = { classLabel: String, period: () => "Winter term", student: (id: string) => id.toUpperCase() };
+    expect(selectionSentence(selection, names)).toBe(
+      "Students in all classes who miss at least 1 piece in Winter term; and B",
+    );
+  });
+
+  test("the sentence says every condition, with brackets where they are needed", () => {
+    const names = { classLabel: String, period: () => "Winter term", student: String };
+    const { selection } = noteOf(
+      [
+        { kind: "category", category: "Labs", comparison: "at most", percent: 69.5 },
+        {
+          kind: "group",
+          match: "any",
+          conditions: [
+            { kind: "piece", piece: "Quiz: tides", comparison: "at most", value: 60, unit: "percent" },
+            { kind: "piece status", piece: "Quiz: tides", status: "not handed in" },
+          ],
+        },
+        { kind: "group", match: "none", conditions: [{ kind: "tag", tag: "choir" }] },
+      ],
+      "all",
+      "winter",
+    );
+    expect(selectionSentence(selection, names)).toBe(
+      "Students in all classes whose average of Labs is at most 69.5\u00a0%, (who have at most 60\u00a0% on Quiz: tides or whose Quiz: tides is not handed in) and for whom it is not so: who are in the group choir in Winter term",
+    );
+    expect(conditionWords({ kind: "rank", end: "top", count: 10, unit: "percent" })).toBe(
+      "who are in the top 10\u00a0% of their class",
+    );
+  });
+});

@@ -1,0 +1,180 @@
+import type { Average } from "../figures/average";
+import { compareFractions, decimalFraction, fractionToNumber } from "../figures/fraction";
+import { nameKey } from "../matching/nameKey";
+import { formatScore } from "../model/score";
+import { type Comparison, type Condition, compares } from "./condition";
+import type { Reason } from "./reason";
+import type { RowPiece, SelectionRow } from "./selectionRow";
+
+/** How far outside a threshold a student still counts as a near miss: points of percent, or pieces of work. */
+export const NEAR_MISS_PERCENT = 2;
+const NEAR_MISS_PIECES = 1;
+
+/** Where a student stands by a condition. "no average": there is nothing to compare, so it never passes. */
+export type Standing = "selected" | "near miss" | "no average" | "outside";
+
+export interface Judged {
+  readonly standing: Standing;
+  readonly reason: Reason;
+}
+
+/** One condition as a function of a row. What can be made ready beforehand is. */
+export function compileCondition(condition: Condition): (row: SelectionRow) => Judged {
+  switch (condition.kind) {
+    case "overall":
+      return ({ figures, decimals }) => judgeAverage(figures.overall, condition, decimals, "overall");
+    case "category": {
+      const key = nameKey(condition.category);
+      return ({ figures, decimals, schoolClass }) => {
+        const place = schoolClass.categories.findIndex(({ name }) => nameKey(name) === key);
+        return judgeAverage(figures.categoryAverages[place], condition, decimals, condition.category);
+      };
+    }
+    case "piece":
+      return (row) => judgePiece(row.piece(condition.piece), condition);
+    case "piece status":
+      return (row) => {
+        const piece = row.piece(condition.piece);
+        const holds = piece !== undefined && statusHolds(piece, condition.status);
+        const score =
+          piece === undefined ? "not set" : piece.isMissing ? "missing" : formatScore(piece.score) || "blank";
+        return yesOrNo(holds, { kind: "piece status", piece: condition.piece, status: condition.status, score, holds });
+      };
+    case "missing":
+      return ({ figures }) => {
+        const titles = figures.missing.map(({ assignment }) => assignment.title);
+        return judgeCount(titles.length, condition.atLeast, (holds) => ({
+          kind: "missing",
+          atLeast: condition.atLeast,
+          count: titles.length,
+          titles,
+          holds,
+        }));
+      };
+    case "count":
+      return (row) => {
+        const count = row.count(condition.of);
+        return judgeCount(count, condition.atLeast, (holds) => ({ kind: "count", of: condition.of, count, holds }));
+      };
+    case "nothing missing":
+      return ({ figures }) => {
+        const count = figures.missing.length;
+        return yesOrNo(count === 0, { kind: "nothing missing", count, holds: count === 0 });
+      };
+    case "letter":
+      return (row) => {
+        const letter = row.letter();
+        if (letter === undefined) return { standing: "no average", reason: { kind: "no average" } };
+        const holds = condition.letters.includes(letter);
+        return yesOrNo(holds, { kind: "letter", letter, holds });
+      };
+    case "rank":
+      return (row) => {
+        const rank = row.rank();
+        if (!rank) return { standing: "no average", reason: { kind: "no average" } };
+        const place = condition.end === "top" ? rank.fromTop : rank.fromBottom;
+        const most = condition.unit === "students" ? condition.count : Math.ceil((rank.of * condition.count) / 100);
+        const holds = place <= most;
+        return {
+          standing: holds ? "selected" : place === most + 1 ? "near miss" : "outside",
+          reason: { kind: "rank", end: condition.end, place, of: rank.of, holds },
+        };
+      };
+    case "tag":
+      return ({ student }) => {
+        const holds = student.tags.includes(condition.tag);
+        return yesOrNo(holds, { kind: "tag", tag: condition.tag, holds });
+      };
+    case "language":
+      return (row) => {
+        const holds = row.guardians().some(({ language }) => language === condition.language);
+        return yesOrNo(holds, { kind: "language", language: condition.language, holds });
+      };
+    case "reach":
+      return (row) => {
+        const reachable = row.canBeReached();
+        const holds = reachable === condition.reachable;
+        return yesOrNo(holds, { kind: "reach", reachable, holds });
+      };
+  }
+}
+
+function yesOrNo(holds: boolean, reason: Reason): Judged {
+  return { standing: holds ? "selected" : "outside", reason };
+}
+
+function judgeCount(count: number, atLeast: number, reasonOf: (holds: boolean) => Reason): Judged {
+  const holds = count >= atLeast;
+  const isNear = !holds && count > 0 && count >= atLeast - NEAR_MISS_PIECES;
+  return { standing: holds ? "selected" : isNear ? "near miss" : "outside", reason: reasonOf(holds) };
+}
+
+function judgeAverage(
+  average: Average | undefined,
+  { comparison, percent }: { comparison: Comparison; percent: number },
+  decimals: number,
+  of: string,
+): Judged {
+  if (!average) return { standing: "no average", reason: { kind: "no average", ...(of !== "overall" && { of }) } };
+  const holds = compares(average.shown, comparison, percent);
+  return {
+    standing: holds ? "selected" : isNear(average, comparison, percent) ? "near miss" : "outside",
+    reason: { kind: "average", of, comparison, threshold: percent, average, decimals, holds },
+  };
+}
+
+/** Close by the shown value, or on the other side of the threshold by the exact one. */
+function isNear(average: Average, comparison: Comparison, threshold: number): boolean {
+  if (Math.abs(fractionToNumber(average.exact) - threshold) <= NEAR_MISS_PERCENT) return true;
+  return exactHolds(average, comparison, threshold);
+}
+
+/** Whether the exact value alone would stand as the comparison says. */
+export function exactHolds(average: Average, comparison: Comparison, threshold: number): boolean {
+  return compares(compareFractions(average.exact, decimalFraction(threshold)), comparison, 0);
+}
+
+/** A piece without points has nothing to compare; missing work is another condition. */
+function judgePiece(piece: RowPiece | undefined, condition: Extract<Condition, { kind: "piece" }>): Judged {
+  const points = piece?.isMissing ? undefined : piece?.score?.points;
+  const possible = piece?.assignment.pointsPossible ?? 0;
+  if (points === undefined || (condition.unit === "percent" && possible === 0)) {
+    return { standing: "no average", reason: { kind: "no score", piece: condition.piece } };
+  }
+  // Points carry four decimals; a percent of them is compared as whole numbers, so that no binary fraction tips it.
+  const value =
+    condition.unit === "points" ? points : (Math.round(points * 10_000) * 100) / Math.round(possible * 10_000);
+  const holds = compares(value, condition.comparison, condition.value);
+  const reach = condition.unit === "percent" ? NEAR_MISS_PERCENT : (possible * NEAR_MISS_PERCENT) / 100;
+  return {
+    standing: holds ? "selected" : Math.abs(value - condition.value) <= reach ? "near miss" : "outside",
+    reason: {
+      kind: "piece",
+      piece: condition.piece,
+      points,
+      possible,
+      comparison: condition.comparison,
+      threshold: condition.value,
+      unit: condition.unit,
+      holds,
+    },
+  };
+}
+
+function statusHolds(
+  { score, isMissing, isUnmarked }: RowPiece,
+  status: Extract<Condition, { kind: "piece status" }>["status"],
+): boolean {
+  switch (status) {
+    case "not handed in":
+      return isMissing || isUnmarked;
+    case "handed in":
+      return !isMissing && (score?.status === "scored" || score?.status === "late");
+    case "late":
+      return score?.status === "late";
+    case "excused":
+      return score?.status === "excused";
+    case "unmarked":
+      return isUnmarked;
+  }
+}
