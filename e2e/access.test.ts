@@ -58,6 +58,17 @@ describe.each(["light", "dark"])("in %s", (theme) => {
         await waitForWords(page, "Write to all");
       }
     }
+    await press(page, "Gradebook", "link");
+    await page.waitForSelector(".grid .head-button");
+    await page.$eval(".grid .head-button", (button) => (button as HTMLButtonElement).click());
+    await waitForWords(page, "Write to those from");
+    found.piece = await findings();
+    await page.locator(".pin-name button").click();
+    await waitForWords(page, "How is this made");
+    found.student = await findings();
+    await press(page, "Class settings");
+    await page.waitForSelector("#class-method");
+    found.settings = await findings();
     await press(page, "Families", "link");
     await page.waitForSelector(".long-list li .btn-link");
     await page.locator(".long-list li .btn-link").click();
@@ -91,6 +102,10 @@ describe.each(["light", "dark"])("in %s", (theme) => {
     await page.goto(server.url);
     await beginNote(page, "How things stand");
     found.note = await findings();
+    await page.goto(server.url);
+    await beginNote(page, "Below 70 %");
+    await page.waitForSelector("[role=slider]");
+    found["note with a threshold"] = await findings();
     expect(Object.fromEntries(Object.entries(found).filter(([, list]) => list.length > 0))).toEqual({});
   });
 });

@@ -147,6 +147,32 @@ test("a column copied from a spreadsheet is pasted, and an average says how it i
   await page.waitForSelector(".grid-side canvas[aria-label*='students']");
 });
 
+test("a bar of a distribution, and those who miss a piece, can be written to at once", async () => {
+  const title = await wordsOf(page, "#piece-details");
+  const missing = await page.$$eval(".grid-side ul li", (items) => items.map((item) => item.textContent ?? ""));
+  expect(missing.length).toBeGreaterThan(0);
+  await press(page, "Write to those missing it");
+  await page.waitForSelector(".who-list .who-open");
+  const names = () =>
+    page.$$eval(".who-list .who-open", (buttons) => buttons.map((button) => button.textContent ?? "").sort());
+  expect(await names()).toEqual([...missing].sort());
+  expect(await wordsOf(page, ".sentence")).toContain(title);
+
+  await press(page, "Gradebook", "link");
+  await press(page, "Show how the class stands");
+  await page.waitForSelector(".bar-write");
+  const bar = await page.$eval(".bar-write", (button) => {
+    const words = button.textContent ?? "";
+    (button as HTMLButtonElement).click();
+    return { count: Number(/\((\d+)\)/.exec(words)?.[1]), from: Number(/(\d+)–/.exec(words)?.[1]) };
+  });
+  await page.waitForSelector(".who-list .who-open");
+  await page.waitForSelector(`[role=slider][aria-valuenow="${bar.from}"]`);
+  expect((await names()).length).toBe(bar.count);
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid");
+});
+
 test("class settings and a grade scale show beforehand whose letter changes, and are kept", async () => {
   await press(page, "Class settings");
   await page.waitForSelector("#class-method");

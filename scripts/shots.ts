@@ -40,6 +40,10 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".grid");
   await take("gradebook");
+  await page.locator(".pin-name button").click();
+  await page.waitForSelector(".grid-side canvas");
+  await page.locator(".made summary").click();
+  await take("gradebook-student");
   await press(page, "Bring in", "link");
   const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(...readdirSync(WEEK).map((name) => path.join(WEEK, name)));

@@ -1,5 +1,6 @@
 import type { Note } from "../model/note";
 import type { Condition } from "../selection/condition";
+import type { Selection } from "../selection/selection";
 import type { BlockNode, InlineNode } from "./letterDocument";
 
 export const STARTERS = ["progress", "below a threshold", "missing work", "empty"] as const;
@@ -13,8 +14,14 @@ export const STARTER_WORDS: Record<Starter, { name: string; words: string }> = {
   empty: { name: "Empty note", words: "A blank sheet; you say who and write what you like." },
 };
 
+/** Who a new note is for where that was pointed out elsewhere: the starter's own conditions give way. */
+export type PointedOut = Pick<Selection, "classIds" | "period" | "conditions">;
+
 /** A new note in the product's own words, ready to be changed. `now` in ms since the epoch. */
-export function startNote(starter: Starter, options: { id: string; now: number; period: string }): Note {
+export function startNote(
+  starter: Starter,
+  options: { id: string; now: number; period: string; pointedOut?: PointedOut },
+): Note {
   const { conditions, subject, body } = WORDS[starter];
   return {
     id: options.id,
@@ -26,6 +33,7 @@ export function startNote(starter: Starter, options: { id: string; now: number; 
       conditions: [...conditions],
       addedStudentIds: [],
       leftOutStudentIds: [],
+      ...options.pointedOut,
     },
     audience: { guardians: "all", students: false },
     leftOutRecipientIds: [],

@@ -27,8 +27,15 @@ Chart.register(
   Tooltip,
 );
 
-/** How values are spread; the same in words for those who do not see the chart. */
-export function DistributionChart({ bars, label }: { bars: readonly DistributionBar[]; label: string }) {
+interface DistributionChartProps {
+  readonly bars: readonly DistributionBar[];
+  readonly label: string;
+  /** Writes to those whose values make one bar. */
+  readonly onWrite: (bar: DistributionBar) => void;
+}
+
+/** How values are spread; the same in words below, where each bar is also a way to write to its students. */
+export function DistributionChart({ bars, label, onWrite }: DistributionChartProps) {
   const colors = useThemeColors();
   const words = bars.map(({ from, to, count }) => `${from} to ${to - 1} %: ${counted(count, "student")}`);
   return (
@@ -44,7 +51,17 @@ export function DistributionChart({ bars, label }: { bars: readonly Distribution
           options={options(colors, { stepSize: 1 })}
         />
       </div>
-      <figcaption className="visually-hidden">{words.join("; ")}</figcaption>
+      <figcaption className="small mt-2">
+        <span className="quiet">Write to those from </span>
+        {bars
+          .filter(({ count }) => count > 0)
+          .map((bar) => (
+            <button key={bar.from} type="button" className="bar-write" onClick={() => onWrite(bar)}>
+              <span className="visually-hidden">Write to </span>
+              {bar.from}–{bar.to - 1} % <span className="quiet">({bar.count})</span>
+            </button>
+          ))}
+      </figcaption>
     </figure>
   );
 }

@@ -1,8 +1,11 @@
 "use client";
 import dynamic from "next/dynamic";
 import { Button } from "react-bootstrap";
+import type { DistributionBar } from "@/core/figures/distribution";
 import type { Period } from "@/core/model/term";
+import type { Condition } from "@/core/selection/condition";
 import { counted } from "@/core/words";
+import { useCreateNote } from "@/ui/note/useCreateNote";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
@@ -42,7 +45,13 @@ export function DetailsSide({ classId, period, beside, onChange, onEditPiece }: 
         <ClassSettings key={classId} schoolClass={schoolClass} period={period} />
       )}
       {beside.kind === "piece" && (
-        <PiecePart assignmentId={beside.assignmentId} back={back} onEdit={() => onEditPiece(beside.assignmentId)} />
+        <PiecePart
+          classId={classId}
+          period={period}
+          assignmentId={beside.assignmentId}
+          back={back}
+          onEdit={() => onEditPiece(beside.assignmentId)}
+        />
       )}
       {beside.kind === "student" && (
         <StudentPart classId={classId} studentId={beside.studentId} period={period} back={back} />
@@ -51,13 +60,33 @@ export function DetailsSide({ classId, period, beside, onChange, onEditPiece }: 
   );
 }
 
+/** The conditions that say which values make one bar. */
+function within({ from, to }: DistributionBar, measured: (bound: Bound) => Condition): Condition[] {
+  return [measured({ comparison: "at least", percent: from }), measured({ comparison: "below", percent: to })];
+}
+interface Bound {
+  readonly comparison: "at least" | "below";
+  readonly percent: number;
+}
+
 function ClassPart({ classId, period }: { classId: string; period: Period }) {
+  const createNote = useCreateNote();
   const details = useAnswer((engine) => engine.classDetails(classId, period), [classId, period]);
   if (!details) return <Skeleton words="Making the statistics" />;
   return (
     <section aria-labelledby="class-details">
       <h2 id="class-details">{details.title}</h2>
-      <Statistics view={details} label={details.title} />
+      <Statistics
+        view={details}
+        label={details.title}
+        onWrite={(bar) =>
+          createNote("progress", {
+            classIds: [classId],
+            period,
+            conditions: within(bar, (bound) => ({ kind: "overall", ...bound })),
+          })
+        }
+      />
       <p className="quiet small mt-3">
         Choose a student’s name to see how an average is made, or the heading of a piece of work to see how it went.
       </p>
@@ -66,16 +95,22 @@ function ClassPart({ classId, period }: { classId: string; period: Period }) {
 }
 
 function PiecePart({
+  classId,
+  period,
   assignmentId,
   back,
   onEdit,
 }: {
+  classId: string;
+  period: Period;
   assignmentId: string;
   back: React.ReactNode;
   onEdit: () => void;
 }) {
+  const createNote = useCreateNote();
   const details = useAnswer((engine) => engine.pieceDetails(assignmentId), [assignmentId]);
   if (!details) return <Skeleton words="Making the statistics" />;
+  const piece = details.title;
   return (
     <section aria-labelledby="piece-details">
       {back}
@@ -84,22 +119,61 @@ function PiecePart({
       <Button size="sm" variant="outline-primary" className="mb-2" onClick={onEdit}>
         Change this piece
       </Button>
-      <Statistics view={details} label={`Percents on ${details.title}`} />
+      <Statistics
+        view={details}
+        label={`Percents on ${piece}`}
+        onWrite={(bar) =>
+          createNote("progress", {
+            classIds: [classId],
+            period,
+            conditions: within(bar, ({ comparison, percent }) => ({
+              kind: "piece",
+              piece,
+              comparison,
+              value: percent,
+              unit: "percent",
+            })),
+          })
+        }
+      />
       <h3 className="mt-3">{counted(details.missing.length, "student")} missing it</h3>
       <ul className="small ps-3" data-private>
         {details.missing.map((name) => (
           <li key={name}>{name}</li>
         ))}
       </ul>
+      {details.missing.length > 0 && (
+        <Button
+          size="sm"
+          variant="outline-primary"
+          onClick={() =>
+            createNote("missing work", {
+              classIds: [classId],
+              period,
+              conditions: [{ kind: "piece status", piece, status: "not handed in" }],
+            })
+          }
+        >
+          Write to those missing it
+        </Button>
+      )}
     </section>
   );
 }
 
-function Statistics({ view, label }: { view: StatisticsView; label: string }) {
+function Statistics({
+  view,
+  label,
+  onWrite,
+}: {
+  view: StatisticsView;
+  label: string;
+  onWrite: (bar: DistributionBar) => void;
+}) {
   if (view.bars.length === 0) return <p className="quiet">No figures yet.</p>;
   return (
     <>
-      <DistributionChart bars={view.bars} label={label} />
+      <DistributionChart bars={view.bars} label={label} onWrite={onWrite} />
       <dl className="pairs small mt-2 mb-0">
         {view.words.map(({ label: words, value }) => (
           <div key={words}>
