@@ -149,7 +149,7 @@ export function studentDetails(
       name: category.name,
       average: average ? percent(average) : "none",
       sum: `${rounded(earned)} of ${rounded(possible)}`,
-      share: share === undefined ? "no part" : `${rounded(share)} %`,
+      share: share === undefined ? "no part of it" : `makes ${rounded(share)} % of it`,
       scores: scores.map(scoreLine),
     })),
   };
