@@ -173,6 +173,40 @@ test("a bar of a distribution, and those who miss a piece, can be written to at 
   await page.waitForSelector(".grid");
 });
 
+test("rows stand in the order that was chosen, also while scores change; a name is found", async () => {
+  await choose(page, "Order", "lowest average first");
+  const names = () => page.$$eval(".grid tbody .pin-name", (cells) => cells.map((cell) => cell.textContent ?? ""));
+  const averages = () =>
+    page.$$eval(".grid tbody .pin-first", (cells) => cells.map((cell) => Number.parseFloat(cell.textContent ?? "")));
+  await page.waitForFunction(() => {
+    const values = [...document.querySelectorAll(".grid tbody .pin-first")].map((cell) =>
+      Number.parseFloat(cell.textContent ?? ""),
+    );
+    return values.length > 5 && values.every((value, at) => at === 0 || value >= (values[at - 1] ?? 0));
+  });
+  const [order, before] = [await names(), await averages()];
+  await page.focus(".grid");
+  await control("Home");
+  await page.waitForSelector("#score-0-0.is-head");
+  await page.keyboard.type("40");
+  await page.keyboard.press("Enter");
+  await changed(0, (await figure(0))[0] ?? "");
+  expect((await averages())[0]).not.toBe(before[0]);
+  expect(await names()).toEqual(order);
+  await page.focus(".grid");
+  await control("z");
+  await fill(page, "Find a name", "okonj");
+  await page.waitForFunction(() => document.querySelectorAll(".grid tbody .pin-name").length === 1);
+  expect(await names()).toEqual(["Okonjo, Noor"]);
+  await fill(page, "Find a name", "nobody at all");
+  await waitForWords(page, "Nobody of this name is in the class.");
+  await page.focus("input[type=search]");
+  await control("a");
+  await page.keyboard.press("Backspace");
+  await choose(page, "Order", "family name");
+  await page.waitForSelector(".grid");
+});
+
 test("class settings and a grade scale show beforehand whose letter changes, and are kept", async () => {
   await press(page, "Class settings");
   await page.waitForSelector("#class-method");

@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
 import type { SchoolClass } from "@/core/model/schoolClass";
@@ -15,8 +15,10 @@ import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
+import type { GradebookView } from "@/workers/engine/gradebookView";
 import { type Beside, DetailsSide } from "./DetailsSide";
 import { GradebookGrid } from "./GradebookGrid";
+import { type GridOrder, ORDERS, orderOf, rowsInOrder } from "./gridOrder";
 import { KeysDialog } from "./KeysDialog";
 import { PieceDialog } from "./PieceDialog";
 
@@ -32,6 +34,10 @@ export function GradebookScreen() {
   const view = useAnswer((engine) => engine.gradebook(classId, period), [classId, period]);
   const [beside, setBeside] = useState<Beside>();
   const [open, setOpen] = useState<"keys" | { piece: string | undefined }>();
+  const [order, setOrder] = useState<GridOrder>("family name");
+  const [name, setName] = useState("");
+  const wanted = useDeferredValue(name);
+  const shown = useShownRows(view, order, wanted);
   if (classes.length === 0) {
     return (
       <>
@@ -83,12 +89,31 @@ export function GradebookScreen() {
         </Link>
       </Head>
       <div className="screen-body is-fixed d-flex flex-column">
-        {view ? (
+        {view && shown ? (
           <>
             {view.hasBoth && <SourceChoice classId={classId} />}
             <p className="px-4 py-2 mb-0 quiet small">
-              {counted(view.rows.length, "student")}, {counted(view.work.length, "piece")} of work, {view.method}. An
-              empty cell is left out.{" "}
+              {counted(view.rows.length, "student")}, {counted(view.work.length, "piece")} of work, {view.method}.{" "}
+              <label>
+                Order{" "}
+                <select
+                  className="grid-pick"
+                  value={order}
+                  onChange={(event) => setOrder(ORDERS.find((known) => known === event.target.value) ?? "family name")}
+                >
+                  {ORDERS.map((known) => (
+                    <option key={known}>{known}</option>
+                  ))}
+                </select>
+              </label>{" "}
+              <input
+                type="search"
+                className="grid-pick"
+                placeholder="Find a name"
+                aria-label="Find a name"
+                value={name}
+                onChange={(event) => setName(event.target.value)}
+              />{" "}
               <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen({ piece: undefined })}>
                 Add a piece
               </button>{" "}
@@ -117,11 +142,13 @@ export function GradebookScreen() {
                 title="No work in this term yet"
                 words="Add a piece, bring in scores, or choose another term."
               />
+            ) : shown.rows.length === 0 ? (
+              <p className="px-4 quiet">Nobody of this name is in the class. Clear the name to see everybody.</p>
             ) : (
               <div className={beside ? "grid-beside has-side" : "grid-beside"}>
                 <GradebookGrid
                   key={`${classId}/${period}`}
-                  view={view}
+                  view={shown}
                   beside={beside}
                   onBeside={setBeside}
                   onHelp={() => setOpen("keys")}
@@ -153,6 +180,18 @@ export function GradebookScreen() {
       )}
     </>
   );
+}
+
+/**
+ * The view with its rows in an order and of a name. An order is made when it is chosen and then stands: a row must not run
+ * away from under the score that is being typed.
+ */
+function useShownRows(view: GradebookView | undefined, order: GridOrder, name: string): GradebookView | undefined {
+  const [standing, setStanding] = useState<{ key: string; ids: readonly string[] }>();
+  const key = view && `${view.classId}/${view.period}/${order}`;
+  if (view && key && standing?.key !== key) setStanding({ key, ids: orderOf(view.rows, order) });
+  const ids = standing?.ids;
+  return useMemo(() => view && ids && { ...view, rows: rowsInOrder(view.rows, ids, name) }, [view, ids, name]);
 }
 
 /** Where both a computed and an imported average are known, the class says which one counts; the other stays in sight. */

@@ -7,7 +7,7 @@ const KEYS: readonly [string, string][] = [
   ["0 to 9", "type points; Enter keeps them and goes down, Tab goes right, Escape leaves them"],
   ...Object.entries(STATUS_KEYS).map(([key, words]): [string, string] => [key.toUpperCase(), words]),
   ["Enter or F2", "change what is there"],
-  ["Delete", "clear the chosen cells"],
+  ["Delete", "clear the chosen cells; an empty cell is left out of averages"],
   ["Ctrl + D", "fill the chosen cells with the first of them"],
   ["Ctrl + C, Ctrl + V", "copy and paste, also a column from a spreadsheet"],
   ["Ctrl + Z", "undo the last edit"],

@@ -26,6 +26,25 @@ export function rangeOf({ anchor, head }: GridSelection): GridRange {
   };
 }
 
+/**
+ * The same cells when the rows stand otherwise: one cell follows its student. None when the student is gone, or when it
+ * was several cells, which would be others now.
+ */
+export function followRows(
+  selection: GridSelection,
+  before: readonly string[],
+  after: readonly string[],
+): GridSelection | undefined {
+  const { top, bottom, left, right } = rangeOf(selection);
+  let stays = true;
+  for (let row = top; row <= bottom; row += 1) stays &&= before[row] === after[row];
+  if (stays) return selection;
+  const row = after.indexOf(before[top] ?? "");
+  if (top !== bottom || left !== right || row < 0) return undefined;
+  const cell = { row, column: left };
+  return { anchor: cell, head: cell };
+}
+
 const PAGE_ROWS = 15;
 
 /** Where a key leads from a cell, within the grid; none for keys that do not move. */

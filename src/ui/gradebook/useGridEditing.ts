@@ -15,7 +15,7 @@ import type { Assignment } from "@/core/model/assignment";
 import { formatScore } from "@/core/model/score";
 import { counted } from "@/core/words";
 import { useVine } from "@/ui/shared/VineContext";
-import { type GridCell, type GridSelection, movedBy, rangeOf } from "./gridSelection";
+import { followRows, type GridCell, type GridSelection, movedBy, rangeOf } from "./gridSelection";
 
 export interface GridEditing {
   readonly selection: GridSelection | undefined;
@@ -31,11 +31,22 @@ export interface GridEditing {
   onCopy(event: ClipboardEvent): void;
 }
 
+const FIRST_CELL: GridCell = { row: 0, column: 0 };
+
 /** The keyboard of the grid: moving, typing, statuses by one key, filling, pasting and undoing. */
 export function useGridEditing(studentIds: readonly string[], assignments: readonly Assignment[]): GridEditing {
   const { world, commit } = useVine();
   const [selection, setSelection] = useState<GridSelection>();
   const [draft, setDraft] = useState<string>();
+  const [rows, setRows] = useState(studentIds);
+  if (rows !== studentIds) {
+    setRows(studentIds);
+    const followed = selection && followRows(selection, rows, studentIds);
+    if (followed !== selection) {
+      setSelection(followed);
+      if (!followed) setDraft(undefined);
+    }
+  }
   const done = useRef<Change[]>([]);
   // Typing is faster than saving: each edit is made on what the one before it leaves.
   const latest = useRef({ world, waiting: 0 });
@@ -129,9 +140,9 @@ export function useGridEditing(studentIds: readonly string[], assignments: reado
       return;
     }
     if (!head) {
-      if (event.key.startsWith("Arrow") && size.rows > 0 && size.columns > 0) {
+      if (movedBy(event.key, FIRST_CELL, size, withControl) && size.rows > 0 && size.columns > 0) {
         stop();
-        go({ row: 0, column: 0 }, false);
+        go(FIRST_CELL, false);
       }
       return;
     }

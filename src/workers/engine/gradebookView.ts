@@ -10,12 +10,15 @@ import type { Period } from "@/core/model/term";
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
 export interface AverageView {
+  /** In percent, as rounded for the class; none where there is no average. */
+  readonly shown: number | undefined;
   readonly text: string;
   readonly note: string;
 }
 
 export interface GradebookView {
   readonly classId: string;
+  readonly period: Period;
   readonly method: string;
   /** Whether imported averages stand beside computed ones, so that the class must say which count. */
   readonly hasBoth: boolean;
@@ -52,6 +55,7 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
   );
   return {
     classId,
+    period,
     hasBoth,
     method: schoolClass.method === "weighted" ? "categories by weight" : "all points together",
     work: work.map((assignment) => ({
@@ -80,11 +84,12 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
 }
 
 function averageView(average: Average | undefined, decimals: number): AverageView {
-  if (!average) return { text: "", note: "" };
-  const text = formatPercent(average.shown, decimals);
-  if (!average.other || !differsFromOther(average)) return { text, note: average.imported ? "imported" : "" };
+  if (!average) return { shown: undefined, text: "", note: "" };
+  const { shown } = average;
+  const text = formatPercent(shown, decimals);
+  if (!average.other || !differsFromOther(average)) return { shown, text, note: average.imported ? "imported" : "" };
   const other = formatPercent(average.other.shown, decimals);
-  return { text, note: average.imported ? `imported; the scores make ${other}` : `imported: ${other}` };
+  return { shown, text, note: average.imported ? `imported; the scores make ${other}` : `imported: ${other}` };
 }
 
 function possibleWords({ extraCredit, pointsPossible }: Assignment): string {
