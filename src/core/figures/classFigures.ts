@@ -9,6 +9,7 @@ import { categorySums, overallOf } from "./categorySums";
 import { type CountingScore, countingScore } from "./countingScore";
 import { decimalFraction, type Fraction, weightedMean } from "./fraction";
 import { type MissingPiece, missingWork } from "./missingWork";
+import { type StatusCounts, statusCounts } from "./statusCounts";
 
 /** Everything the figures of one class are made from. `assignments` are in the order of the gradebook. */
 export interface ClassGradebook {
@@ -26,6 +27,7 @@ export interface StudentFigures {
   readonly categoryAverages: readonly (Average | undefined)[];
   readonly overall: Average | undefined;
   readonly missing: readonly MissingPiece[];
+  readonly counts: StatusCounts;
 }
 
 /** A student's figures in a class, of one term or the whole year, as of a day. */
@@ -48,6 +50,7 @@ export function studentFigures(
       schoolClass.decimals,
     ),
     missing: missingWork(schoolClass, inPeriod, scoreOf, today),
+    counts: statusCounts(inPeriod, scoreOf, today),
   };
 }
 

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { applyChange, reverseChange } from "../change/change";
+import { applyChange, reverseChange, setRows } from "../change/change";
 import { FiguresIndex } from "../figures/figuresIndex";
 import type { Score } from "../model/score";
 import { worldOf } from "../model/world";
@@ -82,6 +82,7 @@ test("the index after any sequence of edits, undone ones among them, equals one 
     text: fc.constantFrom("", "0", "7.5", "20", "m", "l", "e", "h", "i"),
     undone: fc.boolean(),
     asked: fc.constantFrom("autumn", "winter", "year"),
+    also: fc.constantFrom("nothing", "decimals", "points possible", "family name"),
   });
   fc.assert(
     fc.property(randomGradebook, fc.array(edit, { maxLength: 12 }), (gradebook, edits) => {
@@ -94,19 +95,40 @@ test("the index after any sequence of edits, undone ones among them, equals one 
         scoreColumns: [...columns.values()],
       };
       const index = new FiguresIndex(worldOf(records), RANDOM_DAY);
-      for (const { place, studentId, text, undone, asked } of edits) {
+      for (const { place, studentId, text, undone, asked, also } of edits) {
         const assignment = assignments[place % assignments.length];
         if (!assignment) continue;
         // Asked before the edit, so that something stale could stay.
-        index.figures(schoolClass.id, studentId, asked);
+        for (const id of schoolClass.studentIds) index.figures(schoolClass.id, id, asked);
+        index.enrolled(schoolClass.id);
         const before = index.world.scoreColumns.get(assignment.id)?.scores[studentId];
         const typed = typedScore(text, before, assignment);
         const one: ScoreEdit[] = typed.ok ? [{ assignmentId: assignment.id, studentId, score: typed.score }] : [];
         const change = editScores(one, index.world);
         index.apply(change);
         if (undone) index.apply(reverseChange(change));
+        const { classes, assignments: work, students: people } = index.world;
+        const [ofClass, ofPiece, ofStudent] = [
+          classes.get(schoolClass.id),
+          work.get(assignment.id),
+          people.get(studentId),
+        ];
+        if (also === "decimals" && ofClass) {
+          index.apply({
+            classes: setRows<"classes">(classes, [
+              [ofClass.id, { ...ofClass, decimals: ofClass.decimals === 0 ? 1 : 0 }],
+            ]),
+          });
+        } else if (also === "points possible" && ofPiece) {
+          const pointsPossible = ofPiece.pointsPossible + 1;
+          index.apply({ assignments: setRows<"assignments">(work, [[ofPiece.id, { ...ofPiece, pointsPossible }]]) });
+        } else if (also === "family name" && ofStudent) {
+          const familyName = `${text}${ofStudent.familyName}`;
+          index.apply({ students: setRows<"students">(people, [[ofStudent.id, { ...ofStudent, familyName }]]) });
+        }
       }
       const anew = new FiguresIndex(index.world, RANDOM_DAY);
+      expect(index.enrolled(schoolClass.id)).toEqual(anew.enrolled(schoolClass.id));
       for (const id of schoolClass.studentIds) {
         for (const period of ["autumn", "winter", "year"]) {
           expect(index.figures(schoolClass.id, id, period)).toEqual(anew.figures(schoolClass.id, id, period));

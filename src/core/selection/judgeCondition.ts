@@ -22,12 +22,12 @@ export interface Judged {
 export function compileCondition(condition: Condition): (row: SelectionRow) => Judged {
   switch (condition.kind) {
     case "overall":
-      return ({ figures, decimals }) => judgeAverage(figures.overall, condition, decimals, "overall");
+      return ({ figures, schoolClass }) => judgeAverage(figures.overall, condition, schoolClass.decimals, "overall");
     case "category": {
       const key = nameKey(condition.category);
-      return ({ figures, decimals, schoolClass }) => {
+      return ({ figures, schoolClass }) => {
         const place = schoolClass.categories.findIndex(({ name }) => nameKey(name) === key);
-        return judgeAverage(figures.categoryAverages[place], condition, decimals, condition.category);
+        return judgeAverage(figures.categoryAverages[place], condition, schoolClass.decimals, condition.category);
       };
     }
     case "piece":
@@ -53,7 +53,7 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
       };
     case "count":
       return (row) => {
-        const count = row.count(condition.of);
+        const count = row.figures.counts[condition.of];
         return judgeCount(count, condition.atLeast, (holds) => ({ kind: "count", of: condition.of, count, holds }));
       };
     case "nothing missing":

@@ -1,7 +1,6 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { fractionToNumber } from "../figures/fraction";
 import type { Note } from "../model/note";
-import { byFamilyName } from "../model/student";
 import { compileSelection, type Verdict } from "./compileSelection";
 import type { Reason } from "./reason";
 import { type LeftOutRecipient, type Recipient, recipientsOf } from "./recipient";
@@ -92,14 +91,12 @@ function urgency({ reasons: [first] }: Match): number {
 
 /** Every student of the note's classes, by class and family name. */
 function* rowsOf(index: FiguresIndex, { selection }: Pick<Note, "selection">): Generator<SelectionRow> {
-  const { classes, students } = index.world;
-  for (const schoolClass of classes.values()) {
+  for (const schoolClass of index.world.classes.values()) {
     if (selection.classIds !== "all" && !selection.classIds.includes(schoolClass.id)) continue;
     const gradebook = index.gradebook(schoolClass.id);
     if (!gradebook) continue;
     const rows = new ClassRows(index, gradebook, selection.period);
-    const enrolled = schoolClass.studentIds.flatMap((id) => students.get(id) ?? []).sort(byFamilyName);
-    for (const student of enrolled) yield rows.row(student);
+    for (const student of index.enrolled(schoolClass.id)) yield rows.row(student);
   }
 }
 

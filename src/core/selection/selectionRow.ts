@@ -20,86 +20,91 @@ export interface RowPiece {
 }
 
 /** What the conditions are judged on: one student in one class and one period. What costs something is made when asked. */
-export interface SelectionRow {
-  readonly student: Student;
+export class SelectionRow {
   readonly schoolClass: SchoolClass;
   readonly figures: StudentFigures;
-  readonly decimals: number;
+
+  constructor(
+    private readonly rows: ClassRows,
+    readonly student: Student,
+  ) {
+    this.schoolClass = rows.gradebook.schoolClass;
+    this.figures = rows.index.figures(this.schoolClass.id, student.id, rows.period);
+  }
+
   /** None where there is no average or no letter for it. */
-  letter(): string | undefined;
+  letter(): string | undefined {
+    const scale = this.rows.index.world.gradeScales.get(this.schoolClass.gradeScaleId);
+    return this.figures.overall && gradeLabel(scale, this.figures.overall.shown);
+  }
+
   /** The piece of the class with a title, or none. */
-  piece(title: string): RowPiece | undefined;
-  count(of: "unmarked" | "late" | "excused"): number;
+  piece(title: string): RowPiece | undefined {
+    const assignment = this.rows.byTitle().get(nameKey(title) || title);
+    if (!assignment) return undefined;
+    const { index, gradebook } = this.rows;
+    const score = scoreIn(gradebook, this.student.id)(assignment);
+    return {
+      assignment,
+      score,
+      isMissing: isMissing(score, assignment, this.schoolClass, index.today),
+      isUnmarked: score === undefined && isPastDue(assignment, index.today),
+    };
+  }
+
   /** The place by the shown overall average, from the top and from the bottom, counted from 1; equals share a place. */
-  rank(): { fromTop: number; fromBottom: number; of: number } | undefined;
-  guardians(): readonly Guardian[];
-  canBeReached(): boolean;
+  rank(): { fromTop: number; fromBottom: number; of: number } | undefined {
+    const shown = this.figures.overall?.shown;
+    if (shown === undefined) return undefined;
+    const all = this.rows.shown();
+    return {
+      fromTop: 1 + all.filter((other) => other > shown).length,
+      fromBottom: 1 + all.filter((other) => other < shown).length,
+      of: all.length,
+    };
+  }
+
+  guardians(): readonly Guardian[] {
+    return this.student.guardians.flatMap(({ guardianId }) => this.rows.index.world.guardians.get(guardianId) ?? []);
+  }
+
+  canBeReached(): boolean {
+    return this.guardians().some((guardian) => reachabilityOf(guardian) === "can be reached");
+  }
 }
 
 /** Rows of one class, sharing what is the same for all its students. */
 export class ClassRows {
-  private readonly byTitle = new Map<string, Assignment>();
-  private readonly inPeriod: readonly Assignment[];
-  private shown: number[] | undefined;
+  private titles: Map<string, Assignment> | undefined;
+  private averages: number[] | undefined;
 
   constructor(
-    private readonly index: FiguresIndex,
-    private readonly gradebook: ClassGradebook,
-    private readonly period: Period,
-  ) {
-    this.inPeriod = assignmentsIn(gradebook, period);
-    // Of pieces with one title the one of the period counts; in the period the first.
-    for (const assignment of [...gradebook.assignments, ...[...this.inPeriod].reverse()]) {
-      this.byTitle.set(nameKey(assignment.title) || assignment.title, assignment);
-    }
-  }
+    readonly index: FiguresIndex,
+    readonly gradebook: ClassGradebook,
+    readonly period: Period,
+  ) {}
 
   row(student: Student): SelectionRow {
-    const { index, gradebook, period } = this;
-    const { schoolClass } = gradebook;
-    const figures = index.figures(schoolClass.id, student.id, period);
-    const scoreOf = scoreIn(gradebook, student.id);
-    const pieceFor = (assignment: Assignment): RowPiece => {
-      const score = scoreOf(assignment);
-      return {
-        assignment,
-        score,
-        isMissing: isMissing(score, assignment, schoolClass, index.today),
-        isUnmarked: score === undefined && isPastDue(assignment, index.today),
-      };
-    };
-    const guardians = () => student.guardians.flatMap(({ guardianId }) => index.world.guardians.get(guardianId) ?? []);
-    return {
-      student,
-      schoolClass,
-      figures,
-      decimals: schoolClass.decimals,
-      letter: () =>
-        figures.overall && gradeLabel(index.world.gradeScales.get(schoolClass.gradeScaleId), figures.overall.shown),
-      piece: (title) => {
-        const assignment = this.byTitle.get(nameKey(title) || title);
-        return assignment && pieceFor(assignment);
-      },
-      count: (of) =>
-        this.inPeriod.filter((assignment) => {
-          if (of === "unmarked") return pieceFor(assignment).isUnmarked;
-          return scoreOf(assignment)?.status === of;
-        }).length,
-      rank: () => this.rankOf(figures.overall?.shown),
-      guardians,
-      canBeReached: () => guardians().some((guardian) => reachabilityOf(guardian) === "can be reached"),
-    };
+    return new SelectionRow(this, student);
   }
 
-  private rankOf(shown: number | undefined) {
-    if (shown === undefined) return undefined;
-    this.shown ??= this.gradebook.schoolClass.studentIds.flatMap(
-      (id) => this.index.figures(this.gradebook.schoolClass.id, id, this.period).overall?.shown ?? [],
+  /** Of pieces with one title the one of the period counts; in the period the first. */
+  byTitle(): ReadonlyMap<string, Assignment> {
+    const { gradebook, period } = this;
+    this.titles ??= new Map(
+      [...gradebook.assignments, ...[...assignmentsIn(gradebook, period)].reverse()].map((assignment) => [
+        nameKey(assignment.title) || assignment.title,
+        assignment,
+      ]),
     );
-    return {
-      fromTop: 1 + this.shown.filter((other) => other > shown).length,
-      fromBottom: 1 + this.shown.filter((other) => other < shown).length,
-      of: this.shown.length,
-    };
+    return this.titles;
+  }
+
+  /** The shown overall averages of the class. */
+  shown(): readonly number[] {
+    const { index, gradebook, period } = this;
+    const { id, studentIds } = gradebook.schoolClass;
+    this.averages ??= studentIds.flatMap((studentId) => index.figures(id, studentId, period).overall?.shown ?? []);
+    return this.averages;
   }
 }

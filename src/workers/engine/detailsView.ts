@@ -11,7 +11,7 @@ import { trend } from "@/core/figures/trend";
 import { missingPieceWords } from "@/core/letter/blocks";
 import { type Day, formatDay } from "@/core/model/day";
 import { formatScore } from "@/core/model/score";
-import { byFamilyName, fullName } from "@/core/model/student";
+import { fullName } from "@/core/model/student";
 import { type Period, periodName } from "@/core/model/term";
 import { counted } from "@/core/words";
 
@@ -69,7 +69,7 @@ export function pieceDetails(index: FiguresIndex, assignmentId: string): PieceDe
   const schoolClass = assignment && world.classes.get(assignment.classId);
   if (!assignment || !schoolClass) return undefined;
   const scores = world.scoreColumns.get(assignmentId)?.scores ?? {};
-  const students = schoolClass.studentIds.flatMap((id) => world.students.get(id) ?? []).sort(byFamilyName);
+  const students = index.enrolled(schoolClass.id);
   const percents = students.map(({ id }) => {
     const score = scores[id];
     const counts = score?.points === undefined ? undefined : countingScore(score, assignment, schoolClass, today);

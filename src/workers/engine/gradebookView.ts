@@ -5,7 +5,6 @@ import { gradeLabel } from "@/core/figures/gradeLabel";
 import { formatPercent } from "@/core/figures/rounding";
 import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
-import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
@@ -48,7 +47,7 @@ export function gradebookView(index: FiguresIndex, classId: string, period: Peri
   const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
   const work = assignmentsIn(gradebook, period);
   const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
-  const students = schoolClass.studentIds.flatMap((id) => index.world.students.get(id) ?? []).sort(byFamilyName);
+  const students = index.enrolled(classId);
   const figuresOf = new Map(students.map(({ id }) => [id, index.figures(classId, id, period)]));
   const hasBoth = [...figuresOf.values()].some(({ overall, categoryAverages }) =>
     [overall, ...categoryAverages].some((average) => average?.other !== undefined),

@@ -1,0 +1,26 @@
+import type { Assignment } from "../model/assignment";
+import type { Day } from "../model/day";
+import type { Score } from "../model/score";
+import { isPastDue } from "./countingScore";
+
+/** How many pieces of work stand one way for a student. Unmarked is blank past its due date. */
+export interface StatusCounts {
+  readonly unmarked: number;
+  readonly late: number;
+  readonly excused: number;
+}
+
+/** Counts a student's pieces by how they stand, as of a day. */
+export function statusCounts(
+  assignments: readonly Assignment[],
+  scoreOf: (assignment: Assignment) => Score | undefined,
+  today: Day,
+): StatusCounts {
+  const counts = { unmarked: 0, late: 0, excused: 0 };
+  for (const assignment of assignments) {
+    const score = scoreOf(assignment);
+    if (score?.status === "late" || score?.status === "excused") counts[score.status] += 1;
+    else if (!score && isPastDue(assignment, today)) counts.unmarked += 1;
+  }
+  return counts;
+}
