@@ -1,8 +1,9 @@
 "use client";
-import { type ReactNode, useMemo } from "react";
+import { useMemo } from "react";
 import { type Condition, comparisonSchema, pieceStatusSchema } from "@/core/selection/condition";
 import { languageName } from "@/core/selection/reason";
 import { useVine } from "@/ui/shared/VineContext";
+import { AmountPicker, Choice, CountPicker, Words } from "./sentencePickers";
 
 type Of<Kind extends Condition["kind"]> = Extract<Condition, { kind: Kind }>;
 
@@ -42,14 +43,7 @@ export function ConditionPicker({
     case "overall":
       return (
         <>
-          whose overall average is <ComparisonPicker condition={condition} onChange={onChange} />{" "}
-          <NumberPicker
-            label="Percent"
-            value={condition.percent}
-            most={1000}
-            onChange={(percent) => onChange({ ...condition, percent })}
-          />{" "}
-          %
+          whose overall average is <Threshold condition={condition} onChange={onChange} />
         </>
       );
     case "category":
@@ -72,12 +66,9 @@ export function ConditionPicker({
       return (
         <>
           who miss at least{" "}
-          <NumberPicker
+          <CountPicker
             label="Missing pieces"
             value={condition.atLeast}
-            least={1}
-            most={1000}
-            isWhole
             onChange={(atLeast) => onChange({ ...condition, atLeast })}
           />{" "}
           {condition.atLeast === 1 ? "piece" : "pieces"}
@@ -87,12 +78,9 @@ export function ConditionPicker({
       return (
         <>
           who have at least{" "}
-          <NumberPicker
+          <CountPicker
             label="Pieces"
             value={condition.atLeast}
-            least={1}
-            most={1000}
-            isWhole
             onChange={(atLeast) => onChange({ ...condition, atLeast })}
           />{" "}
           <Words
@@ -118,12 +106,9 @@ export function ConditionPicker({
             options={["top", "bottom"] as const}
             onChange={(end) => onChange({ ...condition, end })}
           />{" "}
-          <NumberPicker
+          <CountPicker
             label="How many of the class"
             value={condition.count}
-            least={1}
-            most={1000}
-            isWhole
             onChange={(count) => onChange({ ...condition, count })}
           />{" "}
           <Words
@@ -169,14 +154,7 @@ function CategoryCondition({ condition, onChange }: PickerProps<"category">) {
         options={names.map((name) => ({ value: name, words: name }))}
         onChange={(category) => onChange({ ...condition, category })}
       />{" "}
-      is <ComparisonPicker condition={condition} onChange={onChange} />{" "}
-      <NumberPicker
-        label="Percent"
-        value={condition.percent}
-        most={1000}
-        onChange={(percent) => onChange({ ...condition, percent })}
-      />{" "}
-      %
+      is <Threshold condition={condition} onChange={onChange} />
     </>
   );
 }
@@ -185,7 +163,7 @@ function PieceCondition({ condition, onChange }: PickerProps<"piece">) {
   return (
     <>
       who have <ComparisonPicker condition={condition} onChange={onChange} />{" "}
-      <NumberPicker
+      <AmountPicker
         label="Score"
         value={condition.value}
         most={100_000}
@@ -283,6 +261,21 @@ function LanguageCondition({ condition, onChange }: PickerProps<"language">) {
   );
 }
 
+/** "below 70 %". */
+function Threshold({ condition, onChange }: PickerProps<"overall" | "category">) {
+  return (
+    <>
+      <ComparisonPicker condition={condition} onChange={onChange} />{" "}
+      <AmountPicker
+        label="Percent"
+        value={condition.percent}
+        onChange={(percent) => onChange({ ...condition, percent })}
+      />{" "}
+      %
+    </>
+  );
+}
+
 function ComparisonPicker({ condition, onChange }: PickerProps<"overall" | "category" | "piece">) {
   return (
     <Words
@@ -290,86 +283,6 @@ function ComparisonPicker({ condition, onChange }: PickerProps<"overall" | "cate
       value={condition.comparison}
       options={comparisonSchema.options}
       onChange={(comparison) => onChange({ ...condition, comparison })}
-    />
-  );
-}
-
-function Words<Word extends string>({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: Word;
-  options: readonly Word[];
-  onChange: (word: Word) => void;
-}) {
-  return (
-    <select aria-label={label} value={value} onChange={(event) => onChange(event.target.value as Word)}>
-      {options.map((word) => (
-        <option key={word}>{word}</option>
-      ))}
-    </select>
-  );
-}
-
-/** A choice of something that the gradebook has; what is not there any more is still named. */
-function Choice({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: readonly { value: string; words: ReactNode }[];
-  onChange: (value: string) => void;
-}) {
-  const isKnown = options.some((option) => option.value === value);
-  return (
-    <select aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
-      {!isKnown && (
-        <option value={value} disabled>
-          {value ? `${value} (not there any more)` : "choose …"}
-        </option>
-      )}
-      {options.map((option) => (
-        <option key={option.value} value={option.value}>
-          {option.words}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-function NumberPicker({
-  label,
-  value,
-  least = 0,
-  most,
-  isWhole = false,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  least?: number;
-  most: number;
-  isWhole?: boolean;
-  onChange: (value: number) => void;
-}) {
-  return (
-    <input
-      type="number"
-      aria-label={label}
-      min={least}
-      max={most}
-      step={isWhole ? 1 : "any"}
-      value={value}
-      onChange={(event) => {
-        const typed = isWhole ? Math.round(Number(event.target.value)) : Number(event.target.value);
-        onChange(Number.isFinite(typed) ? Math.min(most, Math.max(least, typed)) : least);
-      }}
     />
   );
 }
