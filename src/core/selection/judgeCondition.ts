@@ -1,8 +1,9 @@
 import type { Average } from "../figures/average";
-import { compareFractions, decimalFraction, fractionToNumber } from "../figures/fraction";
+import { fractionToNumber } from "../figures/fraction";
 import { nameKey } from "../matching/nameKey";
 import { formatScore } from "../model/score";
 import { type Comparison, type Condition, compares } from "./condition";
+import { exactHolds } from "./exactHolds";
 import type { Reason } from "./reason";
 import type { RowPiece, SelectionRow } from "./selectionRow";
 
@@ -127,11 +128,6 @@ function judgeAverage(
 function isNear(average: Average, comparison: Comparison, threshold: number): boolean {
   if (Math.abs(fractionToNumber(average.exact) - threshold) <= NEAR_MISS_PERCENT) return true;
   return exactHolds(average, comparison, threshold);
-}
-
-/** Whether the exact value alone would stand as the comparison says. */
-export function exactHolds(average: Average, comparison: Comparison, threshold: number): boolean {
-  return compares(compareFractions(average.exact, decimalFraction(threshold)), comparison, 0);
 }
 
 /** A piece without points has nothing to compare; missing work is another condition. */

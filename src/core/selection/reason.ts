@@ -2,7 +2,7 @@ import type { Average } from "../figures/average";
 import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/rounding";
 import { counted } from "../words";
 import { type Comparison, compares, type PieceStatus } from "./condition";
-import { exactHolds } from "./judgeCondition";
+import { exactHolds } from "./exactHolds";
 
 /** Why one student is, or nearly is, in a selection: the figure that decided and what it was held against. */
 export type Reason =
