@@ -23,6 +23,11 @@ export interface SourcedValue {
   readonly other?: Fraction;
 }
 
+/** A value made from scores; none stays none. */
+export function computedValue(exact: Fraction | undefined): SourcedValue | undefined {
+  return exact && { exact, imported: false };
+}
+
 /**
  * Which of a computed and an imported average counts. Where there is one alone it counts; where there are both the
  * class says which, and the other stays beside it.
@@ -32,7 +37,7 @@ export function chooseAverage(
   imported: Fraction | undefined,
   source: "computed" | "imported",
 ): SourcedValue | undefined {
-  if (!imported) return computed && { exact: computed, imported: false };
+  if (!imported) return computedValue(computed);
   if (!computed) return { exact: imported, imported: true };
   return source === "imported"
     ? { exact: imported, imported: true, other: computed }

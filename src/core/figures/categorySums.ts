@@ -1,6 +1,6 @@
 import type { Assignment } from "../model/assignment";
 import type { Category, SchoolClass } from "../model/schoolClass";
-import { percentOf, type SourcedValue } from "./average";
+import { computedValue, percentOf, type SourcedValue } from "./average";
 import type { CountingScore } from "./countingScore";
 import { dropLowest } from "./dropLowest";
 import { type Fraction, weightedMean } from "./fraction";
@@ -57,9 +57,6 @@ export function overallOf(schoolClass: SchoolClass, categories: readonly Categor
 export function overallOfSums(schoolClass: SchoolClass, sums: readonly CategorySum[]): Fraction | undefined {
   return overallOf(
     schoolClass,
-    sums.map((sum) => {
-      const exact = percentOf(sum.earned, sum.possible);
-      return { ...sum, value: exact && { exact, imported: false } };
-    }),
+    sums.map((sum) => ({ ...sum, value: computedValue(percentOf(sum.earned, sum.possible)) })),
   );
 }

@@ -107,15 +107,20 @@ export function assignmentsIn(gradebook: ClassGradebook, period: Period): readon
     : gradebook.assignments.filter((assignment) => assignment.termId === period);
 }
 
-function meanOfTerms(gradebook: ClassGradebook, studentId: string, today: Day): SourcedValue | undefined {
-  const { schoolClass } = gradebook;
-  const termIds = new Set(gradebook.assignments.map((assignment) => assignment.termId));
-  for (const { classId, period } of gradebook.averages.values()) {
+/** The terms that have work or imported averages in a class, each with its weight in the year. */
+export function termsOf({ schoolClass, assignments, averages }: ClassGradebook): { termId: string; weight: number }[] {
+  const termIds = new Set(assignments.map(({ termId }) => termId));
+  for (const { classId, period } of averages.values()) {
     if (classId === schoolClass.id && period !== WHOLE_YEAR) termIds.add(period);
   }
-  const terms = [...termIds].flatMap((termId) => {
+  return [...termIds].map((termId) => ({ termId, weight: schoolClass.termWeights[termId] ?? 1 }));
+}
+
+function meanOfTerms(gradebook: ClassGradebook, studentId: string, today: Day): SourcedValue | undefined {
+  const { schoolClass } = gradebook;
+  const terms = termsOf(gradebook).flatMap(({ termId, weight }) => {
     const { overall } = standingIn(gradebook, studentId, termId, today);
-    return overall ? [{ value: overall, weight: schoolClass.termWeights[termId] ?? 1 }] : [];
+    return overall ? [{ value: overall, weight }] : [];
   });
   const computed = weightedMean(terms.map(({ value, weight }) => ({ value: value.exact, weight })));
   const imported = importedAverage(gradebook, studentId, WHOLE_YEAR, OVERALL);

@@ -23,11 +23,16 @@ export function isMissing(
 ): boolean {
   if (assignment.extraCredit) return false;
   if (score) return score.status === "missing" || score.status === "incomplete";
-  return rules.blankAfterDueIsMissing && isPastDue(assignment, today);
+  return rules.blankAfterDueIsMissing && isUnmarked(score, assignment, today);
+}
+
+/** Whether a piece is blank past its due date; whether that is missing work the class says. */
+export function isUnmarked(score: Score | undefined, assignment: Assignment, today: Day): boolean {
+  return score === undefined && isPastDue(assignment, today);
 }
 
 /** Due today is not past due; a piece without a due date never is. */
-export function isPastDue(assignment: Assignment, today: Day): boolean {
+function isPastDue(assignment: Assignment, today: Day): boolean {
   return assignment.dueDate !== undefined && assignment.dueDate < today;
 }
 

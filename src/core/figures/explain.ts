@@ -4,7 +4,15 @@ import type { Category } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import { type Period, WHOLE_YEAR } from "../model/term";
 import { type Average, averageOf } from "./average";
-import { assignmentsIn, type ClassGradebook, countingIn, scoreIn, standingIn, studentFigures } from "./classFigures";
+import {
+  assignmentsIn,
+  type ClassGradebook,
+  countingIn,
+  scoreIn,
+  standingIn,
+  studentFigures,
+  termsOf,
+} from "./classFigures";
 import { isMissing } from "./countingScore";
 import { unitsToPoints } from "./points";
 
@@ -60,11 +68,10 @@ export function explain(gradebook: ClassGradebook, studentId: string, period: Pe
   const { schoolClass } = gradebook;
   const { overall } = studentFigures(gradebook, studentId, period, today);
   if (period === WHOLE_YEAR && schoolClass.year === "mean of terms") {
-    const termIds = [...new Set(gradebook.assignments.map(({ termId }) => termId))];
-    const terms = termIds.map((termId) => ({
+    const terms = termsOf(gradebook).map(({ termId, weight }) => ({
       termId,
-      weight: schoolClass.termWeights[termId] ?? 1,
-      average: studentFigures(gradebook, studentId, termId, today).overall,
+      weight,
+      average: averageOf(standingIn(gradebook, studentId, termId, today).overall, schoolClass.decimals),
     }));
     return { method: "mean of terms", categories: [], terms, overall };
   }

@@ -1,9 +1,9 @@
 import type { Assignment } from "../model/assignment";
 import type { Day } from "../model/day";
 import { type Period, WHOLE_YEAR } from "../model/term";
-import { type Average, averageOf, percentOf } from "./average";
+import { type Average, averageOf, computedValue, percentOf } from "./average";
 import { categorySums, overallOfSums } from "./categorySums";
-import { assignmentsIn, type ClassGradebook, countingIn, scoreIn } from "./classFigures";
+import { assignmentsIn, type ClassGradebook, countingIn, scoreIn, termsOf } from "./classFigures";
 import { medianOf } from "./classStatistics";
 import { type CountingScore, isMissing } from "./countingScore";
 import { compareFractions, type Fraction, fraction, weightedMean } from "./fraction";
@@ -45,7 +45,7 @@ export function handingIn(
     return expected.get(key);
   };
   const overallWith = (handedIn: ReadonlySet<string>) =>
-    averageOf(sourced(overallIf(gradebook, studentId, period, today, handedIn, shareOf)), schoolClass.decimals);
+    averageOf(computedValue(overallIf(gradebook, studentId, period, today, handedIn, shareOf)), schoolClass.decimals);
   const now = overallWith(new Set());
   const pieces = missing
     .map(({ assignment }) => ({ assignment, after: overallWith(new Set([assignment.id])) }))
@@ -72,11 +72,10 @@ function overallIf(
   const overallIn = (term: Period) =>
     overallOfSums(schoolClass, categorySums(schoolClass, assignmentsIn(gradebook, term), countingOf));
   if (period !== WHOLE_YEAR || schoolClass.year === "pooled") return overallIn(period);
-  const termIds = new Set(gradebook.assignments.map(({ termId }) => termId));
   return weightedMean(
-    [...termIds].flatMap((termId) => {
+    termsOf(gradebook).flatMap(({ termId, weight }) => {
       const value = overallIn(termId);
-      return value ? [{ value, weight: schoolClass.termWeights[termId] ?? 1 }] : [];
+      return value ? [{ value, weight }] : [];
     }),
   );
 }
@@ -125,10 +124,6 @@ function averageWithoutMissing(
 function shareOfUnits(units: number, percent: Fraction): number {
   const numerator = BigInt(units) * percent.numerator * 2n + percent.denominator * 100n;
   return Number(numerator / (percent.denominator * 200n));
-}
-
-function sourced(exact: Fraction | undefined) {
-  return exact && { exact, imported: false };
 }
 
 function compareAverages(a: Average | undefined, b: Average | undefined): number {

@@ -1,6 +1,5 @@
-import { applyChange, type Change } from "../change/change";
 import type { Period } from "../model/term";
-import { FiguresIndex } from "./figuresIndex";
+import type { FiguresIndex } from "./figuresIndex";
 import { gradeLabel } from "./gradeLabel";
 
 /** One student whose shown average or letter would be another one. */
@@ -11,14 +10,13 @@ export interface LetterChange {
   readonly after: { readonly shown: number | undefined; readonly letter: string };
 }
 
-/** Whose overall average or letter a change of settings, scales or terms would change; nothing is changed yet. */
+/** Whose overall average or letter is another one in a world with other settings, scales or terms. */
 export function letterChanges(
   index: FiguresIndex,
-  change: Change,
+  next: FiguresIndex,
   period: Period,
   classIds: readonly string[],
 ): LetterChange[] {
-  const next = new FiguresIndex(applyChange(index.world, change), index.today);
   return classIds.flatMap((classId) => {
     const students = next.world.classes.get(classId)?.studentIds ?? [];
     return students.flatMap((studentId): LetterChange[] => {

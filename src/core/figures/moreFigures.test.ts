@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { type Change, setRows } from "../change/change";
+import { applyChange, type Change, setRows } from "../change/change";
+import { averageColumnId, OVERALL } from "../model/averageColumn";
 import { EXAMPLE_SCALES } from "../model/exampleScales";
 import { gradeScaleSchema } from "../model/gradeScale";
 import type { Score, ScoreColumn } from "../model/score";
@@ -86,6 +87,30 @@ describe("how a figure is made", () => {
         }
       }),
     );
+  });
+
+  test("a term of which only the average was imported has its part in the year", () => {
+    const id = averageColumnId("class", "autumn", OVERALL);
+    const gradebook: ClassGradebook = {
+      schoolClass: sampleClass({ year: "mean of terms" }),
+      assignments: [sampleAssignment({ termId: "winter", pointsPossible: 10 })],
+      columns: new Map([
+        [
+          sampleAssignment().id,
+          {
+            assignmentId: sampleAssignment().id,
+            classId: "class",
+            scores: { student: { status: "scored", points: 6 } },
+          },
+        ],
+      ]),
+      averages: new Map([
+        [id, { id, classId: "class", period: "autumn", categoryId: OVERALL, percents: { student: 80 } }],
+      ]),
+    };
+    const explanation = explain(gradebook, "student", "year", RANDOM_DAY);
+    expect(explanation.overall?.shown).toBe(70);
+    close(addUp(explanation), 70);
   });
 
   test("every piece is named with the reason why it counts or does not", () => {
@@ -285,6 +310,7 @@ describe("what a change of settings would do", () => {
     }),
   );
   const index = new FiguresIndex(world, RANDOM_DAY);
+  const indexWith = (change: Change) => new FiguresIndex(applyChange(world, change), RANDOM_DAY);
   const scaleWith = (from: number): Change => ({
     gradeScales: setRows<"gradeScales">(world.gradeScales, [
       [
@@ -303,8 +329,8 @@ describe("what a change of settings would do", () => {
 
   test("names whose letter would be another, and nobody where none would", () => {
     // 79.5 is shown as 80: letters are looked up on the shown value.
-    expect(letterChanges(index, scaleWith(80), "winter", ["class"])).toEqual([]);
-    expect(letterChanges(index, scaleWith(81), "winter", ["class"])).toMatchObject([
+    expect(letterChanges(index, indexWith(scaleWith(80)), "winter", ["class"])).toEqual([]);
+    expect(letterChanges(index, indexWith(scaleWith(81)), "winter", ["class"])).toMatchObject([
       { studentId: "student", before: { shown: 80, letter: "A" }, after: { shown: 80, letter: "B" } },
     ]);
     const decimals: Change = {
@@ -313,7 +339,7 @@ describe("what a change of settings would do", () => {
         [...world.classes].map(([id, one]) => [id, { ...one, decimals: 1 as const }]),
       ),
     };
-    expect(letterChanges(index, decimals, "winter", ["class"])).toMatchObject([
+    expect(letterChanges(index, indexWith(decimals), "winter", ["class"])).toMatchObject([
       { before: { shown: 80, letter: "A" }, after: { shown: 79.5, letter: "B" } },
     ]);
   });

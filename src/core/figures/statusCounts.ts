@@ -1,7 +1,7 @@
 import type { Assignment } from "../model/assignment";
 import type { Day } from "../model/day";
 import type { Score } from "../model/score";
-import { isPastDue } from "./countingScore";
+import { isUnmarked } from "./countingScore";
 
 /** How many pieces of work stand one way for a student. Unmarked is blank past its due date. */
 export interface StatusCounts {
@@ -20,7 +20,7 @@ export function statusCounts(
   for (const assignment of assignments) {
     const score = scoreOf(assignment);
     if (score?.status === "late" || score?.status === "excused") counts[score.status] += 1;
-    else if (!score && isPastDue(assignment, today)) counts.unmarked += 1;
+    else if (isUnmarked(score, assignment, today)) counts.unmarked += 1;
   }
   return counts;
 }

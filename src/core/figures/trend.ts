@@ -1,6 +1,6 @@
 import type { Day } from "../model/day";
 import type { Period } from "../model/term";
-import { type Average, averageOf } from "./average";
+import { type Average, averageOf, computedValue } from "./average";
 import { categorySums, overallOfSums } from "./categorySums";
 import { assignmentsIn, type ClassGradebook, countingIn } from "./classFigures";
 
@@ -24,7 +24,6 @@ export function trend(gradebook: ClassGradebook, studentId: string, period: Peri
       dated.filter(({ dueDate = "" }) => dueDate <= day),
       countingIn(gradebook, studentId, day),
     );
-    const exact = overallOfSums(schoolClass, sums);
-    return { day, average: averageOf(exact && { exact, imported: false }, schoolClass.decimals) };
+    return { day, average: averageOf(computedValue(overallOfSums(schoolClass, sums)), schoolClass.decimals) };
   });
 }

@@ -1,7 +1,7 @@
 import type { Average } from "../figures/average";
 import { fractionToNumber } from "../figures/fraction";
-import { nameKey } from "../matching/nameKey";
 import { formatScore } from "../model/score";
+import { comparedAverage } from "./comparedAverage";
 import { type Comparison, type Condition, compares } from "./condition";
 import { exactHolds } from "./exactHolds";
 import type { Reason } from "./reason";
@@ -23,13 +23,11 @@ export interface Judged {
 export function compileCondition(condition: Condition): (row: SelectionRow) => Judged {
   switch (condition.kind) {
     case "overall":
-      return ({ figures, schoolClass }) => judgeAverage(figures.overall, condition, schoolClass.decimals, "overall");
     case "category": {
-      const key = nameKey(condition.category);
-      return ({ figures, schoolClass }) => {
-        const place = schoolClass.categories.findIndex(({ name }) => nameKey(name) === key);
-        return judgeAverage(figures.categoryAverages[place], condition, schoolClass.decimals, condition.category);
-      };
+      const of = condition.kind === "overall" ? "overall" : condition.category;
+      const averageIn = comparedAverage(condition);
+      return ({ figures, schoolClass }) =>
+        judgeAverage(averageIn(schoolClass, figures), condition, schoolClass.decimals, of);
     }
     case "piece":
       return (row) => judgePiece(row.piece(condition.piece), condition);

@@ -1,5 +1,5 @@
 import { assignmentsIn, type ClassGradebook, type StudentFigures, scoreIn } from "../figures/classFigures";
-import { isMissing, isPastDue } from "../figures/countingScore";
+import { isMissing, isUnmarked } from "../figures/countingScore";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
 import { nameKey } from "../matching/nameKey";
@@ -48,7 +48,7 @@ export class SelectionRow {
       assignment,
       score,
       isMissing: isMissing(score, assignment, this.schoolClass, index.today),
-      isUnmarked: score === undefined && isPastDue(assignment, index.today),
+      isUnmarked: isUnmarked(score, assignment, index.today),
     };
   }
 

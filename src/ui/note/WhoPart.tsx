@@ -3,6 +3,7 @@ import { Plus, X } from "lucide-react";
 import { memo } from "react";
 import { Button } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
+import { isAverageCondition } from "@/core/selection/comparedAverage";
 import type { MatchView, NotePeople, PeopleView } from "@/workers/engine/noteView";
 import { SelectionSentence } from "./SelectionSentence";
 import { StripPlot } from "./StripPlot";
@@ -24,11 +25,11 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
   const takeIn = (id: string) => setLeftOut(selection.leftOutStudentIds.filter((known) => known !== id));
   const add = (id: string) =>
     onChange({ selection: { ...selection, addedStudentIds: [...new Set([...selection.addedStudentIds, id])] } });
-  const measured = people.strip && selection.conditions[people.strip.condition];
+  const measured = people.strip ? selection.conditions[people.strip.condition] : undefined;
   const setThreshold = (percent: number) => {
     const place = people.strip?.condition;
     const conditions = selection.conditions.map((part, at) =>
-      at === place && (part.kind === "overall" || part.kind === "category") ? { ...part, percent } : part,
+      at === place && isAverageCondition(part) ? { ...part, percent } : part,
     );
     onChange({ selection: { ...selection, conditions } });
   };
@@ -39,7 +40,7 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
   return (
     <section className="workspace-part" aria-label="Who gets it">
       <SelectionSentence note={note} onChange={onChange} />
-      {people.strip && (measured?.kind === "overall" || measured?.kind === "category") && (
+      {people.strip && isAverageCondition(measured) && (
         <StripPlot strip={people.strip} threshold={measured.percent} onThreshold={setThreshold} />
       )}
       <div>

@@ -1,4 +1,4 @@
-import { type Average, averageOf, percentOf } from "@/core/figures/average";
+import { type Average, averageOf, computedValue, percentOf } from "@/core/figures/average";
 import { classStatistics } from "@/core/figures/classStatistics";
 import { countingScore, isMissing } from "@/core/figures/countingScore";
 import { type DistributionBar, distribution } from "@/core/figures/distribution";
@@ -73,8 +73,7 @@ export function pieceDetails(index: FiguresIndex, assignmentId: string): PieceDe
   const percents = students.map(({ id }) => {
     const score = scores[id];
     const counts = score?.points === undefined ? undefined : countingScore(score, assignment, schoolClass, today);
-    const exact = counts && percentOf(counts.earned, counts.possible);
-    return averageOf(exact && { exact, imported: false }, schoolClass.decimals);
+    return averageOf(computedValue(counts && percentOf(counts.earned, counts.possible)), schoolClass.decimals);
   });
   return {
     title: assignment.title,

@@ -1,6 +1,5 @@
-import type { Change } from "@/core/change/change";
-import { applyChange } from "@/core/change/change";
-import type { FiguresIndex } from "@/core/figures/figuresIndex";
+import { applyChange, type Change } from "@/core/change/change";
+import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { type LetterChange, letterChanges } from "@/core/figures/letterChanges";
 import { lostExtraCredit } from "@/core/figures/lostExtraCredit";
 import { formatPercent } from "@/core/figures/rounding";
@@ -31,9 +30,10 @@ export function previewView(
   period: Period,
   classIds: readonly string[],
 ): PreviewView {
-  const changes = letterChanges(index, change, period, classIds);
+  const next = new FiguresIndex(applyChange(index.world, change), index.today);
+  const after = next.world;
+  const changes = letterChanges(index, next, period, classIds);
   const lettered = changes.filter(({ before, after }) => before.letter !== after.letter);
-  const after = applyChange(index.world, change);
   const lost = classIds.flatMap((id) => {
     const schoolClass = after.classes.get(id);
     const work = [...after.assignments.values()].filter(({ classId, termId }) => classId === id && termId === period);

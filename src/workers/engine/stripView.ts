@@ -1,5 +1,5 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
-import { nameKey } from "@/core/matching/nameKey";
+import { comparedAverage, isAverageCondition } from "@/core/selection/comparedAverage";
 import type { NotePlan } from "@/core/selection/planNote";
 import type { Selection } from "@/core/selection/selection";
 
@@ -13,19 +13,15 @@ export interface StripView {
 
 /** The strip of a selection; none where no average is compared. */
 export function stripView(index: FiguresIndex, selection: Selection, plan: NotePlan): StripView | undefined {
-  const condition = selection.conditions.findIndex(({ kind }) => kind === "overall" || kind === "category");
+  const condition = selection.conditions.findIndex(isAverageCondition);
   const shown = selection.conditions[condition];
-  if (shown?.kind !== "overall" && shown?.kind !== "category") return undefined;
+  if (!isAverageCondition(shown)) return undefined;
+  const averageIn = comparedAverage(shown);
   const isIn = new Set(plan.selected.map(({ classId, studentId }) => `${classId}/${studentId}`));
   const dots = [...index.world.classes.values()].flatMap((schoolClass) => {
     if (selection.classIds !== "all" && !selection.classIds.includes(schoolClass.id)) return [];
-    const place =
-      shown.kind === "category"
-        ? schoolClass.categories.findIndex(({ name }) => nameKey(name) === nameKey(shown.category))
-        : -1;
     return schoolClass.studentIds.flatMap((studentId) => {
-      const figures = index.figures(schoolClass.id, studentId, selection.period);
-      const average = shown.kind === "overall" ? figures.overall : figures.categoryAverages[place];
+      const average = averageIn(schoolClass, index.figures(schoolClass.id, studentId, selection.period));
       const key = `${schoolClass.id}/${studentId}`;
       return average ? [{ key, value: average.shown, isIn: isIn.has(key) }] : [];
     });
