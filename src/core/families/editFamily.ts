@@ -115,19 +115,6 @@ function moved<Value extends Score | number>(values: Record<string, Value>, from
   return { ...(value !== undefined && { [to]: value }), ...rest } as Record<string, Value>;
 }
 
-/** Takes a guardian away from one student; a guardian who then belongs to nobody goes too. */
-export function removeGuardian(student: Student, guardianId: string, world: World): Change {
-  const guardian = world.guardians.get(guardianId);
-  const others = [...world.students.values()].some(
-    (other) => other.id !== student.id && other.guardians.some((link) => link.guardianId === guardianId),
-  );
-  const guardians = student.guardians.filter((link) => link.guardianId !== guardianId);
-  return {
-    students: setRows<"students">(world.students, [[student.id, { ...student, guardians }]]),
-    ...(guardian && !others && { guardians: { added: {}, updated: {}, removed: { [guardianId]: guardian } } }),
-  };
-}
-
 /** The classes a student is in. */
 export function classesOf(studentId: string, world: Pick<World, "classes">): SchoolClass[] {
   return [...world.classes.values()].filter(({ studentIds }) => studentIds.includes(studentId));

@@ -15,7 +15,6 @@ export const ONE_ROSTER_FILES = [
   "lineItems",
   "results",
 ] as const;
-export type OneRosterFile = (typeof ONE_ROSTER_FILES)[number];
 
 /** `scoreStatus` of results, as the standard lists it. */
 export const STATUS_OF_RESULT: Record<string, ScoreStatus> = {

@@ -5,7 +5,7 @@ import { guessMark } from "./marks";
 import { readPieceHeader } from "./pieceBook";
 import type { RawTable } from "./rawTable";
 import { numberIn } from "./scoreCell";
-import { isAboutScores, type TableKind } from "./tableKind";
+import type { TableKind } from "./tableKind";
 
 /** Where the header of a table is, and what everything in it seems to be. Every guess can be changed by the teacher. */
 export interface TableShape {
@@ -206,9 +206,4 @@ export function outOf(cell: string): number | undefined {
   const [, digits] =
     /^(?:\/|\(|out of|of|max\.?)?\s*(\d+(?:[.,]\d+)?)\s*\)?\s*(?:points?|pts?\.?)?$/i.exec(cell.trim()) ?? [];
   return digits === undefined ? undefined : Number(digits.replace(",", "."));
-}
-
-/** Whether a kind needs a class and a term to go to. */
-export function needsClass(kind: TableKind): boolean {
-  return isAboutScores(kind);
 }

@@ -2,6 +2,14 @@
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { bringBack, mergeStudents, takeOut } from "@/core/families/editFamily";
+import {
+  draftChange,
+  draftOf,
+  emptyStudent,
+  type FamilyDraft,
+  type GuardianDraft,
+  newGuardian,
+} from "@/core/families/familyDraft";
 import { numberedName } from "@/core/families/peopleList";
 import { isGoodAddress } from "@/core/matching/address";
 import { classLabel } from "@/core/model/schoolClass";
@@ -9,8 +17,7 @@ import { byFamilyName, fullName, type Student } from "@/core/model/student";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressField } from "./AddressField";
-import { draftChange, draftOf, emptyStudent, type FamilyDraft, newGuardian } from "./familyDraft";
-import { GuardianCard, type GuardianDraft } from "./GuardianCard";
+import { GuardianCard } from "./GuardianCard";
 
 interface FamilyPanelProps {
   /** None for somebody new. */

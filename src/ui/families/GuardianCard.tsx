@@ -1,13 +1,9 @@
 "use client";
 import { Button, Form } from "react-bootstrap";
+import type { GuardianDraft } from "@/core/families/familyDraft";
 import { type Confirmation, confirmationSchema, type Guardian } from "@/core/model/guardian";
 import { FAMILY_LANGUAGES } from "@/ui/family/languages";
 import { AddressField } from "./AddressField";
-
-export interface GuardianDraft {
-  readonly guardian: Guardian;
-  readonly relation: string;
-}
 
 const CONFIRMATION_WORDS: Record<Confirmation, string> = {
   "not asked": "not asked yet",

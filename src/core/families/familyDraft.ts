@@ -1,10 +1,14 @@
-import { type Change, setRows } from "@/core/change/change";
-import { classesOf, setClassesOf } from "@/core/families/editFamily";
-import { freshId } from "@/core/matching/freshId";
-import type { Guardian } from "@/core/model/guardian";
-import type { Student } from "@/core/model/student";
-import type { World } from "@/core/model/world";
-import type { GuardianDraft } from "./GuardianCard";
+import { type Change, setRows } from "../change/change";
+import { freshId } from "../matching/freshId";
+import type { Guardian } from "../model/guardian";
+import type { Student } from "../model/student";
+import type { World } from "../model/world";
+import { classesOf, setClassesOf } from "./editFamily";
+
+export interface GuardianDraft {
+  readonly guardian: Guardian;
+  readonly relation: string;
+}
 
 /** A family while it is edited: nothing is changed until it is saved as one. */
 export interface FamilyDraft {
