@@ -16,6 +16,12 @@ export function nameKey(name: string): string {
   return parts.filter(Boolean).sort().join(" ");
 }
 
+/** Whether the key of a name has all the words somebody looks for, in any order, each whole or in part. */
+export function nameSearch(words: string): (key: string) => boolean {
+  const wanted = nameKey(words).split(" ");
+  return (key) => wanted.every((part) => key.includes(part));
+}
+
 const PLAIN_LETTERS = /^[A-Za-z ]*$/;
 
 const PLAIN: Record<string, string> = { ł: "l", đ: "d", ø: "o", æ: "ae", œ: "oe", ß: "ss", ı: "i", þ: "th", ð: "d" };

@@ -2,6 +2,7 @@
 import { useMemo, useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
+import { preparedRound } from "@/core/delivery/preparedRound";
 import type { Letter, Round } from "@/core/delivery/round";
 import { askingLetter, type Unasked, unaskedGuardians } from "@/core/families/askingLetter";
 import { linksAnswerSchema } from "@/core/families/familyEvent";
@@ -131,42 +132,28 @@ async function askingRound(
   settings: Settings,
   world: World,
 ): Promise<{ round: Round; letters: Letter[] }> {
-  const { teacherName, schoolName, teacherAddress, takeBackSeconds } = settings;
+  const { teacherName, schoolName } = settings;
   const body = JSON.stringify({ guardianIds: unasked.map(({ guardianId }) => guardianId), teacherName, schoolName });
   const { tokens } = linksAnswerSchema.parse(await ask("/api/family/links", { method: "POST", body }));
-  const now = Date.now();
-  const roundId = crypto.randomUUID();
-  const letters = unasked.map((one): Letter => {
+  const letters = unasked.map((one) => {
     const [child] = one.children;
     const schoolClass = [...world.classes.values()].find(({ studentIds }) => child && studentIds.includes(child.id));
     return {
-      id: crypto.randomUUID(),
-      roundId,
-      noteId: "",
       studentId: child?.id ?? "",
       studentName: one.children.map(({ fullName }) => fullName).join(", "),
       classId: schoolClass?.id ?? "",
       className: schoolClass ? classLabel(schoolClass) : "",
-      recipient: { kind: "guardian", id: one.guardianId, name: one.name, address: one.address },
+      recipient: { kind: "guardian" as const, id: one.guardianId, name: one.name, address: one.address },
       reason: "was not asked yet",
       ...askingLetter(one, settings, `${origin()}/family/${tokens[one.guardianId] ?? ""}`),
-      state: "prepared",
-      stateAt: now,
-      seq: 0,
-      reply: "",
     };
   });
-  const round: Round = {
-    id: roundId,
+  const about = {
     noteId: "",
     noteName: NOTE_NAME,
     sentence: "Guardians of students in all classes who were not asked yet",
     summary: `${counted(letters.length, "letter")} to ${counted(letters.length, "guardian")}.`,
     acceptedCautions: [],
-    from: { name: teacherName, address: teacherAddress },
-    createdAt: now,
-    leavesAt: now + takeBackSeconds * 1000,
-    letterCount: letters.length,
   };
-  return { round, letters };
+  return preparedRound(about, letters, settings, { now: Date.now(), newId: () => crypto.randomUUID() });
 }

@@ -8,7 +8,7 @@ import { byFamilyName, fullName } from "@/core/model/student";
 import { cardsNewestFirst } from "@/store/familyRepository";
 import { Head } from "@/ui/frame/Head";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
-import { EmptyState } from "@/ui/shared/EmptyState";
+import { NotHere } from "@/ui/shared/NotHere";
 import { useVine } from "@/ui/shared/VineContext";
 import { cardLink } from "./CardsScreen";
 
@@ -19,19 +19,14 @@ export function CardSheetScreen({ cardId }: { cardId: string }) {
   const [classId, setClassId] = useState([...world.classes.keys()][0] ?? "");
   const card = cards?.find(({ id }) => id === cardId);
   if (!cards) return null;
-  if (!card) {
+  if (!card)
     return (
-      <>
-        <Head title="Contact card" />
-        <div className="screen-body">
-          <EmptyState
-            title="This card is not here"
-            words="It was made in another browser, or the data was replaced since."
-          />
-        </div>
-      </>
+      <NotHere
+        head="Contact card"
+        title="This card is not here"
+        words="It was made in another browser, or the data was replaced since."
+      />
     );
-  }
   const students = (world.classes.get(classId)?.studentIds ?? []).flatMap((id) => world.students.get(id) ?? []);
   return (
     <>

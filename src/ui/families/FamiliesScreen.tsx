@@ -2,7 +2,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { nameKey } from "@/core/matching/nameKey";
+import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import { reachabilityOf } from "@/core/matching/reachability";
 import type { Guardian } from "@/core/model/guardian";
 import { classLabel } from "@/core/model/schoolClass";
@@ -34,11 +34,8 @@ export function FamiliesScreen() {
   const wanted = useDeferredValue(name);
   const families = useMemo(() => familiesOf(world, classId), [world, classId]);
   const shown = useMemo(() => {
-    const key = nameKey(wanted);
-    return families.filter(
-      (family) =>
-        (!onlyTrouble || family.hasTrouble) && key.split(" ").every((part) => family.searchKey.includes(part)),
-    );
+    const isWanted = nameSearch(wanted);
+    return families.filter((family) => (!onlyTrouble || family.hasTrouble) && isWanted(family.searchKey));
   }, [families, onlyTrouble, wanted]);
 
   if (world.students.size === 0) {

@@ -1,4 +1,4 @@
-import { nameKey } from "@/core/matching/nameKey";
+import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 
 type Row = GradebookView["rows"][number];
@@ -28,12 +28,9 @@ function ascending(a: number, b: number): number {
 
 /** The rows by the places of their students in `ids`, those who came since at the end, and of them whose name has the words. */
 export function rowsInOrder(rows: readonly Row[], ids: readonly string[], words: string): Row[] {
-  const wanted = nameKey(words).split(" ");
+  const isWanted = nameSearch(words);
   const placeOf = new Map(ids.map((id, place) => [id, place]));
   return rows
-    .filter(({ name }) => {
-      const key = nameKey(name);
-      return wanted.every((part) => key.includes(part));
-    })
+    .filter(({ name }) => isWanted(nameKey(name)))
     .sort((a, b) => (placeOf.get(a.studentId) ?? ids.length) - (placeOf.get(b.studentId) ?? ids.length));
 }

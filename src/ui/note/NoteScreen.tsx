@@ -2,8 +2,7 @@
 import { useEffect, useState } from "react";
 import type { Note } from "@/core/model/note";
 import { findNote } from "@/store/noteRepository";
-import { Head } from "@/ui/frame/Head";
-import { EmptyState } from "@/ui/shared/EmptyState";
+import { NotHere } from "@/ui/shared/NotHere";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useVine } from "@/ui/shared/VineContext";
 import { NoteWorkspace } from "./NoteWorkspace";
@@ -16,18 +15,13 @@ export function NoteScreen({ noteId }: { noteId: string }) {
     void findNote(database, noteId).then((found) => setNote(found ?? "not there"));
   }, [database, noteId]);
   if (note === undefined) return <Skeleton words="Opening the note" />;
-  if (note === "not there") {
+  if (note === "not there")
     return (
-      <>
-        <Head title="Note" />
-        <div className="screen-body">
-          <EmptyState
-            title="This note is not here"
-            words="It may have been deleted, or it was written in another browser. Choose Notes at the left for those that are here."
-          />
-        </div>
-      </>
+      <NotHere
+        head="Note"
+        title="This note is not here"
+        words="It may have been deleted, or it was written in another browser. Choose Notes at the left for those that are here."
+      />
     );
-  }
   return <NoteWorkspace key={note.id} initial={note} />;
 }

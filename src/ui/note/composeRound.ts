@@ -1,3 +1,4 @@
+import { preparedRound } from "@/core/delivery/preparedRound";
 import type { Letter, Round } from "@/core/delivery/round";
 import type { Note } from "@/core/model/note";
 import type { Settings } from "@/core/model/settings";
@@ -14,43 +15,28 @@ export async function composeRound(
 ): Promise<{ round: Round; letters: Letter[] }> {
   const now = Date.now();
   const finished = await engine.finishedLetters(note);
-  const roundId = crypto.randomUUID();
-  const letters = finished.map(
-    ({ entry, rendered }): Letter => ({
-      id: crypto.randomUUID(),
-      roundId,
-      noteId: note.id,
-      studentId: entry.studentId,
-      studentName: entry.studentName,
-      classId: entry.classId,
-      className: entry.className,
-      recipient: {
-        kind: entry.recipient.kind,
-        id: entry.recipient.id,
-        name: entry.recipient.name,
-        address: entry.recipient.address,
-      },
-      reason: entry.reason,
-      subject: rendered.subject,
-      html: rendered.html,
-      text: rendered.text,
-      state: "prepared",
-      stateAt: now,
-      seq: 0,
-      reply: "",
-    }),
-  );
-  const round: Round = {
-    id: roundId,
+  const letters = finished.map(({ entry, rendered }) => ({
+    studentId: entry.studentId,
+    studentName: entry.studentName,
+    classId: entry.classId,
+    className: entry.className,
+    recipient: {
+      kind: entry.recipient.kind,
+      id: entry.recipient.id,
+      name: entry.recipient.name,
+      address: entry.recipient.address,
+    },
+    reason: entry.reason,
+    subject: rendered.subject,
+    html: rendered.html,
+    text: rendered.text,
+  }));
+  const about = {
     noteId: note.id,
     noteName: note.name || "Note without a name",
     sentence: people.sentence,
     summary: people.summary,
     acceptedCautions: [...acceptedCautions],
-    from: { name: settings.teacherName, address: settings.teacherAddress },
-    createdAt: now,
-    leavesAt: now + settings.takeBackSeconds * 1000,
-    letterCount: letters.length,
   };
-  return { round, letters };
+  return preparedRound(about, letters, settings, { now, newId: () => crypto.randomUUID() });
 }

@@ -9,9 +9,9 @@ import { tallyStates } from "@/core/delivery/tally";
 import { findRound, lettersOfRound } from "@/store/roundRepository";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { Head } from "@/ui/frame/Head";
-import { EmptyState } from "@/ui/shared/EmptyState";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
 import { formatMoment } from "@/ui/shared/moment";
+import { NotHere } from "@/ui/shared/NotHere";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -26,19 +26,14 @@ export function RoundScreen({ roundId }: { roundId: string }) {
   const [openId, setOpenId] = useState<string>();
   if (!kept) return <Skeleton words="Opening the round" />;
   const { round, letters } = kept;
-  if (!round) {
+  if (!round)
     return (
-      <>
-        <Head title="Round" />
-        <div className="screen-body">
-          <EmptyState
-            title="This round is not here"
-            words="It was sent from another browser, or the data was replaced since. Choose Record at the left for the rounds that are here."
-          />
-        </div>
-      </>
+      <NotHere
+        head="Round"
+        title="This round is not here"
+        words="It was sent from another browser, or the data was replaced since. Choose Record at the left for the rounds that are here."
+      />
     );
-  }
   const tally = tallyStates(letters);
   const shown = letters.filter((letter) => state === "all" || letter.state === state);
   const open = letters.find(({ id }) => id === openId) ?? shown[0];
