@@ -1,24 +1,16 @@
 import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
 import path from "node:path";
-import type { Browser, ElementHandle, Page } from "puppeteer-core";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { launchBrowser, openPage, press, waitForWords } from "./support/browser";
-import { TestServer } from "./support/server";
-import { beginNote } from "./support/steps";
+import { beforeAll, describe, expect, test } from "vitest";
+import { openPage, press, waitForWords } from "./support/browser";
+import { browser, goOnWith, journey, page, server } from "./support/journey";
+import { beginNote, bringIn } from "./support/steps";
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
+// An empty browser, so that the empty views are seen too.
+journey({});
 let axe: string;
 beforeAll(async () => {
   axe = await readFile(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
-  server = await TestServer.start({ VINE_TODAY: "2026-11-24" });
-  browser = await launchBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
 });
 
 /** What axe finds on the page as it is. */
@@ -38,7 +30,7 @@ const VIEWS = ["Desk", "Families", "Gradebook", "Notes", "Record", "Practice pos
 
 describe.each(["light", "dark"])("in %s", (theme) => {
   test("axe finds nothing on any view, empty or full", async () => {
-    page = await openPage(await browser.createBrowserContext(), server.url);
+    goOnWith(await openPage(await browser.createBrowserContext(), server.url));
     // A colour that is still on its way is no colour to be judged.
     await page.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
     await page.evaluate((chosen) => localStorage.setItem("vine-note-theme", chosen), theme);
@@ -87,10 +79,7 @@ describe.each(["light", "dark"])("in %s", (theme) => {
     await press(page, "Publish");
     await waitForWords(page, "The card is published.");
     const link = await page.$eval("a[href*='/card/']", (anchor) => (anchor as HTMLAnchorElement).href);
-    await press(page, "Gradebook", "link");
-    await press(page, "Bring in", "link");
-    const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
-    await input.uploadFile(path.resolve(import.meta.dirname, "../demo/files/scores-earth-systems-9-block-5.tsv"));
+    await bringIn(page, [path.resolve(import.meta.dirname, "../demo/files/scores-earth-systems-9-block-5.tsv")]);
     await waitForWords(page, "What do these marks mean?");
     found["bring in"] = await findings();
     await press(page, "scores-earth-systems-9-block-5.tsv");

@@ -1,16 +1,13 @@
-import { mkdtemp, rm, writeFile } from "node:fs/promises";
-import { tmpdir } from "node:os";
+import { writeFile } from "node:fs/promises";
 import path from "node:path";
-import type { Browser, ElementHandle, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { demoBundles, weekOfExports } from "@/demo/demoFiles";
 import { demoSchool } from "@/demo/demoSchool";
 import { writeTables } from "../scripts/demo-files";
-import { choose, launchBrowser, openPage, press, waitForWords } from "./support/browser";
-import { TestServer } from "./support/server";
-import { wordsOf } from "./support/steps";
+import { choose, openPage, press, waitForWords } from "./support/browser";
+import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
+import { bringIn, wordsOf } from "./support/steps";
 
-const TODAY = "2026-11-24";
 const school = demoSchool(TODAY);
 const nameOf = (id: string) => school.students.find((student) => student.id === id);
 const [firstClass] = school.classes;
@@ -20,35 +17,15 @@ const namesakes = (firstClass?.studentIds ?? []).flatMap((id) => {
   return one && twice.length === 2 ? [one] : [];
 });
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
-let folder: string;
-beforeAll(async () => {
-  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: TODAY });
-  browser = await launchBrowser();
-  page = await openPage(browser, server.url);
-  folder = await mkdtemp(path.join(tmpdir(), "vine-note-files-"));
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-  await rm(folder, { recursive: true, force: true });
-});
-
-async function drop(files: readonly string[], through = "Bring in"): Promise<void> {
-  await press(page, "Gradebook", "link");
-  await press(page, through, "link");
-  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(...files);
-}
+journey();
+const folder = temporaryFolder();
 
 test("twenty files, four of each class: namesakes are asked, and all is applied in four actions", async () => {
   const files = await writeTables(weekOfExports(school, 1), path.join(folder, "one"));
   expect(files).toHaveLength(20);
   expect(namesakes).toHaveLength(2);
   // The first action.
-  await drop(files);
+  await bringIn(page, files);
   await waitForWords(page, "20 tables");
   const [one] = namesakes;
   const questions = await page.$$(`select[aria-label="Who is ${one?.familyName}, ${one?.givenName}"]`);
@@ -98,7 +75,7 @@ test("the gradebook names imported averages that differ from the computed ones",
 });
 
 test("the second week asks nothing, says so, and the whole import is taken back", async () => {
-  await drop(await writeTables(weekOfExports(school, 2), path.join(folder, "two")));
+  await bringIn(page, await writeTables(weekOfExports(school, 2), path.join(folder, "two")));
   await waitForWords(page, "All tables have a known shape and were read as last time.");
   await waitForWords(page, "Nothing is open.");
   expect(await page.$$("select[aria-label^='Who is']")).toHaveLength(2);
@@ -123,8 +100,7 @@ test("the second week asks nothing, says so, and the whole import is taken back"
 
 test("a whole school from one OneRoster zip and its contact cards, into an empty browser", async () => {
   const context = await browser.createBrowserContext();
-  const mine = page;
-  page = await openPage(context, server.url);
+  const mine = goOnWith(await openPage(context, server.url));
   await press(page, "Settings", "link");
   await press(page, "Replace … Empty everything");
   await press(page, "Yes, replace all");
@@ -136,7 +112,7 @@ test("a whole school from one OneRoster zip and its contact cards, into an empty
       return file;
     }),
   );
-  await drop(files, "Bring in your files");
+  await bringIn(page, files, "Bring in your files");
   await waitForWords(page, "142 new students");
   await press(page, "Apply");
   await waitForWords(page, "Brought in:");
@@ -145,7 +121,7 @@ test("a whole school from one OneRoster zip and its contact cards, into an empty
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".grid .pin-first strong");
   await context.close();
-  page = mine;
+  goOnWith(mine);
 });
 
 test("a pasted table is read, its marks are asked with a guess, and one likely name is accepted", async () => {

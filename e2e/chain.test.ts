@@ -1,15 +1,12 @@
-import { mkdtemp, rm, writeFile } from "node:fs/promises";
-import { tmpdir } from "node:os";
+import { writeFile } from "node:fs/promises";
 import path from "node:path";
-import type { Browser, ElementHandle, Page } from "puppeteer-core";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
-import { choose, fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { choose, fill, press, waitForWords } from "./support/browser";
+import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered } from "./support/mailboxes";
-import { TestServer } from "./support/server";
-import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+import { beginNote, bringIn, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
 
-const TODAY = "2026-11-24";
 const NEW_POINTS = 37;
 /** Above every average, so that a letter about each unusual name is compared. */
 const THRESHOLD = 200;
@@ -69,21 +66,8 @@ function expectedFigures(studentId: string): { categories: string[]; overall: st
   return { categories, overall: weights === 0 ? "no scores yet" : shownOf(sum / weights), missing };
 }
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
-let folder: string;
-beforeAll(async () => {
-  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: TODAY });
-  browser = await launchBrowser();
-  page = await openPage(browser, server.url);
-  folder = await mkdtemp(path.join(tmpdir(), "vine-note-file-"));
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-  await rm(folder, { recursive: true, force: true });
-});
+journey();
+const folder = temporaryFolder();
 
 describe("from a gradebook file to a family's mailbox", () => {
   test("the demo school is open, and says that nothing leaves this computer", async () => {
@@ -101,10 +85,7 @@ describe("from a gradebook file to a family's mailbox", () => {
       file,
       `\ufeffOcean Science 8\n\nStudent,Tide table work (${NEW_POINTS})\n${rows.join("\n")}\n"Nobody, Known",3\n`,
     );
-    await press(page, "Gradebook", "link");
-    await press(page, "Bring in", "link");
-    const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
-    await input.uploadFile(file);
+    await bringIn(page, [file]);
     await waitForWords(page, "Several students have this name");
     await waitForWords(page, `${enrolled.length - 2} of ${enrolled.length + 1} rows joined`);
     await press(page, "week.csv");

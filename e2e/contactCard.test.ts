@@ -1,29 +1,17 @@
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import type { Page } from "puppeteer-core";
+import { expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
-import { fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { fill, press, waitForWords } from "./support/browser";
+import { browser, journey, page, server, TODAY } from "./support/journey";
 import { delivered } from "./support/mailboxes";
-import { TestServer } from "./support/server";
 import { setTakeBack } from "./support/steps";
 
-const TODAY = "2026-11-24";
 const school = demoSchool(TODAY);
 const student = school.students.find(({ familyName }) => familyName === "Wójcik") ?? school.students[0];
 if (!student) throw new Error("The demo school has no students.");
 const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
-beforeAll(async () => {
-  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: TODAY });
-  browser = await launchBrowser();
-  page = await openPage(browser, server.url);
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-});
+journey();
 
 /** A family's phone, with a profile of its own. */
 async function phone(url: string): Promise<Page> {

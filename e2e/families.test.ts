@@ -1,24 +1,12 @@
-import { mkdtemp, rm, writeFile } from "node:fs/promises";
-import { tmpdir } from "node:os";
+import { writeFile } from "node:fs/promises";
 import path from "node:path";
-import type { Browser, ElementHandle, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
-import { choose, fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
-import { TestServer } from "./support/server";
-import { beginNote, wordsOf } from "./support/steps";
+import { expect, test } from "vitest";
+import { choose, fill, press, waitForWords } from "./support/browser";
+import { journey, page, temporaryFolder } from "./support/journey";
+import { beginNote, bringIn, wordsOf } from "./support/steps";
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
-beforeAll(async () => {
-  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24" });
-  browser = await launchBrowser();
-  page = await openPage(browser, server.url);
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-});
+journey();
+const folder = temporaryFolder();
 
 test("a family that can't be reached is found, and its address mended and the mend undone", async () => {
   await press(page, "Families", "link");
@@ -107,15 +95,10 @@ test("addresses are built from picked parts with their exceptions listed, applie
 });
 
 test("a file that is no table is refused with what is safe and what to do", async () => {
-  const folder = await mkdtemp(path.join(tmpdir(), "vine-note-file-"));
   const file = path.join(folder, "photo.csv");
   await writeFile(file, Buffer.from([0x89, 0x50, 0x00, 0x00, 0x01]));
-  await press(page, "Gradebook", "link");
-  await press(page, "Bring in", "link");
-  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(file);
+  await bringIn(page, [file]);
   await waitForWords(page, "photo.csv is not a table that can be read here. Nothing was changed.");
-  await rm(folder, { recursive: true });
 });
 
 test("the check follows what is written: drafting words and an empty subject stop, a field with a stand-in does not", async () => {

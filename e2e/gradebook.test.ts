@@ -1,22 +1,12 @@
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
-import { choose, fill, fillDate, launchBrowser, openPage, press, waitForWords } from "./support/browser";
-import { TestServer } from "./support/server";
+import { beforeAll, expect, test } from "vitest";
+import { choose, fill, fillDate, press, waitForWords } from "./support/browser";
+import { journey, page } from "./support/journey";
 import { wordsOf } from "./support/steps";
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
+journey();
 beforeAll(async () => {
-  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24" });
-  browser = await launchBrowser();
-  page = await openPage(browser, server.url);
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".grid");
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
 });
 
 const figure = (row: number) =>

@@ -1,11 +1,9 @@
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
-import { choose, fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
-import { TestServer } from "./support/server";
+import { choose, fill, press, waitForWords } from "./support/browser";
+import { journey, page, TODAY } from "./support/journey";
 import { beginNote, wordsOf } from "./support/steps";
 
-const TODAY = "2026-11-24";
 const school = demoSchool(TODAY);
 /** A title that both blocks of one course have in this term, with its pieces. */
 const inTerm = school.assignments.filter(
@@ -14,18 +12,7 @@ const inTerm = school.assignments.filter(
 );
 const title = inTerm.find(({ title: one }) => inTerm.filter((other) => other.title === one).length === 2)?.title ?? "";
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
-beforeAll(async () => {
-  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: TODAY });
-  browser = await launchBrowser();
-  page = await openPage(browser, server.url);
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
-});
+journey();
 
 const listed = () =>
   page.$$eval(".workspace-part h2 ~ .who-list", (lists) =>

@@ -1,27 +1,17 @@
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
-import { launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { beforeAll, expect, test } from "vitest";
+import { openPage, press, waitForWords } from "./support/browser";
+import { browser, goOnWith, journey, page, server } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { TestServer } from "./support/server";
 import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
 
 const SETTLED = /^([\d,]+) delivered(?:, ([\d,]+) refused)?\.$/;
 
-let server: TestServer;
-let browser: Browser;
-let page: Page;
+// Slow enough that the middle of a round can be met.
+journey({ VINE_DEMO: "1", VINE_PRACTICE_DELAY_MS: "30" });
 beforeAll(async () => {
-  // Slow enough that the middle of a round can be met.
-  server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24", VINE_PRACTICE_DELAY_MS: "30" });
-  browser = await launchBrowser();
-  page = await openPage(browser, server.url);
   await setTakeBack(page, 0);
   await beginNote(page, "How things stand");
   await leaveOutUnreachable(page);
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.stop();
 });
 
 async function untilDelivered(atLeast: number): Promise<void> {
@@ -62,7 +52,7 @@ test("the tab is closed in the middle of a round: the same, and the record catch
   await send(page);
   await untilDelivered(before + 20);
   await page.close();
-  page = await openPage(browser, server.url);
+  goOnWith(await openPage(browser, server.url));
   await page.goto(`${server.url}/record`);
   await waitForWords(page, "How things stand");
   await page.locator(".lines a").click();

@@ -1,10 +1,10 @@
 // One current picture of each main view, from the demo school, for the README.
 import { readdirSync } from "node:fs";
 import path from "node:path";
-import type { ElementHandle, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { choose, fill, launchBrowser, openPage, press, waitForWords } from "../e2e/support/browser";
 import { TestServer } from "../e2e/support/server";
-import { beginNote, leaveOutUnreachable, setTakeBack } from "../e2e/support/steps";
+import { beginNote, bringIn, leaveOutUnreachable, setTakeBack } from "../e2e/support/steps";
 
 const FOLDER = path.resolve(import.meta.dirname, "../docs/screenshots");
 const WEEK = path.resolve(import.meta.dirname, "../demo/files/week-1");
@@ -44,9 +44,10 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await page.waitForSelector(".grid-side canvas");
   await page.locator(".made summary").click();
   await take("gradebook-student");
-  await press(page, "Bring in", "link");
-  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(...readdirSync(WEEK).map((name) => path.join(WEEK, name)));
+  await bringIn(
+    page,
+    readdirSync(WEEK).map((name) => path.join(WEEK, name)),
+  );
   await waitForWords(page, "What will change");
   await take("bring-in");
   await page.locator(".table-card .btn-link").click();

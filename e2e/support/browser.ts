@@ -1,4 +1,4 @@
-import puppeteer, { type Browser, type BrowserContext, type Page } from "puppeteer-core";
+import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from "puppeteer-core";
 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
@@ -50,6 +50,12 @@ export async function choose(page: Page, label: string, words: string): Promise<
   );
   if (value === undefined) throw new Error(`“${label}” has no option “${words}”.`);
   await (control as unknown as { select(value: string): Promise<unknown> }).select(value);
+}
+
+/** Gives files to the page's control for them. */
+export async function upload(page: Page, ...files: readonly string[]): Promise<void> {
+  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(...files);
 }
 
 /** Waits until the page says something. */

@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { fill, press, waitForWords } from "./browser";
+import { fill, press, upload, waitForWords } from "./browser";
 
 /** What a teacher does again and again, in the words of the screens. */
 
@@ -9,6 +9,13 @@ export async function setTakeBack(page: Page, seconds: number): Promise<void> {
   await fill(page, "Seconds to take a round back before it leaves", String(seconds));
   await press(page, "Save");
   await waitForWords(page, "The next letters use it");
+}
+
+/** Gives files to be brought in; an empty gradebook names the way there otherwise. */
+export async function bringIn(page: Page, files: readonly string[], through = "Bring in"): Promise<void> {
+  await press(page, "Gradebook", "link");
+  await press(page, through, "link");
+  await upload(page, ...files);
 }
 
 /** Begins a note from one of the starters and waits until its letters are made. */
