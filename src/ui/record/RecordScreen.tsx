@@ -33,21 +33,23 @@ export function RecordScreen() {
             </Link>
           </EmptyState>
         ) : (
-          <ul className="lines sheet">
-            {kept.rounds.map((round) => (
-              <li key={round.id}>
-                <div className="line-main">
-                  <Link href={`/record/${round.id}`}>{round.noteName}</Link>{" "}
-                  <span className="quiet small">{formatMoment(round.createdAt)}</span>
-                  <div className="small">{round.summary}</div>
-                  <div className="quiet small" data-private>
-                    {round.sentence}
+          <div className="sheet">
+            <ul className="lines">
+              {kept.rounds.map((round) => (
+                <li key={round.id}>
+                  <div className="line-main">
+                    <Link href={`/record/${round.id}`}>{round.noteName}</Link>{" "}
+                    <span className="quiet small">{formatMoment(round.createdAt)}</span>
+                    <div className="small">{round.summary}</div>
+                    <div className="quiet small" data-private>
+                      {round.sentence}
+                    </div>
                   </div>
-                </div>
-                <div>{tallySentence(kept.tallies.get(round.id) ?? {})}</div>
-              </li>
-            ))}
-          </ul>
+                  <div>{tallySentence(kept.tallies.get(round.id) ?? {})}</div>
+                </li>
+              ))}
+            </ul>
+          </div>
         )}
       </div>
     </>
