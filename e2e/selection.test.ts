@@ -89,11 +89,12 @@ test("the threshold is moved on the strip by keyboard and by dragging; counts fo
 
 test("somebody only just outside is added by hand, and the sentence says so; brackets are added and taken out", async () => {
   await fill(page, "Percent", "70");
-  await waitForWords(page, "Only just outside");
-  const add = await page.waitForSelector("button[aria-label^='Add '][aria-label$=' all the same']");
-  const name =
-    (await add?.evaluate((button) => button.getAttribute("aria-label")))?.replace(/^Add | all the same$/g, "") ?? "";
-  await add?.click();
+  // The list of the threshold that was typed, not of the one before.
+  await waitForWords(page, "not below 70\u00a0%");
+  const name = await page.$eval("button[aria-label^='Add '][aria-label$=' all the same']", (button) =>
+    (button.getAttribute("aria-label") ?? "").replace(/^Add | all the same$/g, ""),
+  );
+  await press(page, `Add ${name} all the same`);
   await waitForWords(page, "added by hand");
   expect(await wordsOf(page, ".sentence")).toContain(`; and ${name}`);
   await press(page, `Take ${name} out again`);
