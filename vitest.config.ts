@@ -6,7 +6,11 @@ const alias = { "@": path.resolve(import.meta.dirname, "src") };
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts"], environment: "node" } },
+      {
+        resolve: { alias },
+        // Properties try hundreds of cases: on a busy machine they take longer than one case would.
+        test: { name: "unit", include: ["src/**/*.test.ts"], environment: "node", testTimeout: 30_000 },
+      },
       {
         resolve: { alias },
         test: {
@@ -17,6 +21,8 @@ export default defineConfig({
           maxWorkers: 2,
           testTimeout: 120_000,
           hookTimeout: 60_000,
+          // What is waited for comes at its own time, also beside another journey.
+          expect: { poll: { timeout: 60_000, interval: 50 } },
         },
       },
     ],

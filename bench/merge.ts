@@ -2,9 +2,10 @@ import { Eta } from "eta";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { type BlockModel, blockModel } from "@/core/letter/blocks";
 import { compileLetter } from "@/core/letter/compileLetter";
-import { fieldById } from "@/core/letter/fields";
-import { letterContext } from "@/core/letter/noteLetters";
+import { fieldWriter } from "@/core/letter/fieldWriter";
+import { letterContexts } from "@/core/letter/noteLetters";
 import { startNote } from "@/core/letter/starterNotes";
+import { PLAIN_SIGNATURE } from "@/core/model/settings";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
 import { demoSchool } from "@/demo/demoSchool";
@@ -22,7 +23,7 @@ const FIELDS = [
 ];
 
 /** The progress letter as templates of a compiled template library, for the same output. */
-const HTML = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title><%= it.subject %></title></head><body style="margin:0;padding:20px;background:#ffffff"><div style="max-width:600px;margin:0 auto;font-family:Georgia,'Times New Roman',serif;font-size:17px;line-height:1.5;color:#2b2130"><p style="margin:0 0 14px">Dear <%= it.recipient %>,</p><p style="margin:0 0 14px">this is how things stand for <%= it.student %> in <%= it.className %> (<%= it.term %>). The overall average is <%= it.overall %>.</p><table style="border-collapse:collapse;margin:0 0 16px"><thead><tr><% for (const head of it.averages.head) { %><th scope="col" style="text-align:left;padding:6px 22px 6px 0;border-bottom:2px solid #5b2a6e;font-size:15px"><%= head %></th><% } %></tr></thead><tbody><% for (const row of it.averages.rows) { %><tr><% for (const cell of row) { %><td style="padding:6px 22px 6px 0;border-bottom:1px solid #ddd3c4;vertical-align:top"><%= cell %></td><% } %></tr><% } %></tbody></table><p style="margin:0 0 14px">Work that is still missing:</p><% if (it.missing.kind === "list") { %><ul style="margin:0 0 14px;padding-left:24px"><% for (const item of it.missing.items) { %><li style="margin:0 0 4px"><%= item %></li><% } %></ul><% } else { %><p style="margin:0 0 14px"><%= it.missing.text %></p><% } %><p style="margin:0 0 14px">Please write back if you have a question.</p><p style="margin:0 0 14px"><%= it.teacher %><br><%= it.school %></p></div></body></html>`;
+const HTML = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title><%= it.subject %></title></head><body style="margin:0;padding:20px;background:#ffffff"><div style="max-width:600px;margin:0 auto;font-family:Georgia,'Times New Roman',serif;font-size:17px;line-height:1.5;color:#2b2130"><p style="margin:0 0 14px">Dear <%= it.recipient %>,</p><p style="margin:0 0 14px">this is how things stand for <%= it.student %> in <%= it.className %> (<%= it.term %>). The overall average is <%= it.overall %>.</p><table style="border-collapse:collapse;margin:0 0 16px"><thead><tr><% for (const head of it.averages.head) { %><th scope="col" style="text-align:left;text-align:start;padding:6px 22px 6px 0;border-bottom:2px solid #5b2a6e;font-size:15px"><%= head %></th><% } %></tr></thead><tbody><% for (const row of it.averages.rows) { %><tr><% for (const cell of row) { %><td style="padding:6px 22px 6px 0;border-bottom:1px solid #ddd3c4;vertical-align:top"><%= cell %></td><% } %></tr><% } %></tbody></table><p style="margin:0 0 14px">Work that is still missing:</p><% if (it.missing.kind === "list") { %><ul style="margin:0 0 14px;padding-left:24px"><% for (const item of it.missing.items) { %><li style="margin:0 0 4px"><%= item %></li><% } %></ul><% } else { %><p style="margin:0 0 14px"><%= it.missing.text %></p><% } %><p style="margin:0 0 14px">Please write back if you have a question.</p><p style="margin:0 0 14px"><%= it.teacher %><br><%= it.school %></p></div></body></html>`;
 const TEXT = `Dear <%~ it.recipient %>,
 
 this is how things stand for <%~ it.student %> in <%~ it.className %> (<%~ it.term %>). The overall average is <%~ it.overall %>.
@@ -44,19 +45,17 @@ Please write back if you have a question.
 export function mergeBench(): Promise<Comparison> {
   const index = new FiguresIndex(worldOf(demoSchool("2026-11-24")), "2026-11-24");
   const note = startNote("progress", { id: "bench", now: 0, period: "winter" });
-  const some = planNote(index, note).letters.map((letter) => letterContext(index, note, letter));
+  const some = planNote(index, note).letters.map((letter) => letterContexts(index, note, letter, "en")[0]);
   const contexts = Array.from({ length: LETTERS }, (_, place) => some[place % some.length]).flatMap((one) => one ?? []);
-  const render = compileLetter(note);
+  const render = compileLetter(note, PLAIN_SIGNATURE);
   const eta = new Eta({ autoTrim: false });
   const html = eta.compile(HTML);
   const text = eta.compile(TEXT);
-  const fields = FIELDS.map((id) => fieldById(id));
+  const fields = FIELDS.map((field) => fieldWriter({ field, format: "", upperFirst: false }));
   const missingNode = { type: "missingWork", attrs: { whenNothing: "Nothing is missing." } } as const;
 
   const peerLetter = (context: (typeof contexts)[number]) => {
-    const [recipient, student, className, term, overall, teacher, school] = fields.map((field) =>
-      field?.value(context),
-    );
+    const [recipient, student, className, term, overall, teacher, school] = fields.map((write) => write(context));
     const averages: BlockModel = blockModel({ type: "averagesTable" }, context);
     const missing = blockModel(missingNode, context);
     const subject = `${student} in ${className}`;
@@ -82,13 +81,13 @@ export function mergeBench(): Promise<Comparison> {
         .replaceAll("&apos;", "&#39;")
         .replace(/<\/?bdi>/g, "")
         .trim();
-    if (plain(same.text) !== plain(render(context).text)) throw new Error("The two do not write the same text.");
-    if (plain(same.html) !== plain(render(context).html)) throw new Error("The two do not write the same HTML.");
+    if (plain(same.text) !== plain(render([context]).text)) throw new Error("The two do not write the same text.");
+    if (plain(same.html) !== plain(render([context]).html)) throw new Error("The two do not write the same HTML.");
   }
   return compare(
     { name: `merge ${LETTERS} letters, HTML and text`, peerName: "eta, compiled", goal: 1 },
     5,
-    () => contexts.map(render),
+    () => contexts.map((context) => render([context])),
     () => contexts.map(peerLetter),
   );
 }

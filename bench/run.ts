@@ -1,20 +1,31 @@
 // Ours beside a peer in one run; the ratios count, not the times.
 import { writeFile } from "node:fs/promises";
 import path from "node:path";
+import { checkBench } from "./check";
 import { figuresBench } from "./figures";
 import { mergeBench } from "./merge";
 import { postBench } from "./post";
+import { recordBench } from "./record";
 import { tablesBench } from "./tables";
+import { typingBench } from "./typing";
 
 async function main(): Promise<void> {
-  const results = [...(await tablesBench()), ...(await figuresBench()), await mergeBench(), await postBench()];
+  const results = [
+    ...(await tablesBench()),
+    ...(await figuresBench()),
+    ...(await typingBench()),
+    await mergeBench(),
+    await checkBench(),
+    await postBench(),
+    ...(await recordBench()),
+  ];
   for (const { name, ours, peer, peerName, unit, ratio, goal } of results) {
     const verdict = ratio <= goal ? "within" : "above";
     console.info(
       `${name}: ${ours.toFixed(0)} ${unit}, ${peerName} ${peer.toFixed(0)} ${unit}; ratio ${ratio.toFixed(2)}, ${verdict} the goal of ${goal.toFixed(2)}`,
     );
   }
-  await writeFile(path.join(import.meta.dirname, "results.json"), `${JSON.stringify(results, null, 2)}\n`);
+  await writeFile(path.join("bench", "results.json"), `${JSON.stringify(results, null, 2)}\n`);
 }
 
 main();

@@ -4,7 +4,7 @@ import path from "node:path";
 import { beforeAll, describe, expect, test } from "vitest";
 import { openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
-import { beginNote, bringIn } from "./support/steps";
+import { beginNote, bringIn, leaveOutUnreachable, send, setTakeBack, wordsOf } from "./support/steps";
 
 // An empty browser, so that the empty views are seen too.
 journey({});
@@ -24,6 +24,43 @@ async function findings(): Promise<string[]> {
       nodes.map(({ html }) => `${id}: ${html.slice(0, 200)}`),
     );
   });
+}
+
+/** What axe finds from the send sheet to the record, with two letters that are refused. */
+async function findingsOfRound(): Promise<Record<string, string[]>> {
+  const found: Record<string, string[]> = {};
+  await page.evaluate(() => {
+    const body = JSON.stringify({ behaviour: "unknown mailbox", letters: 2 });
+    return fetch("/api/practice/rehearsal", { method: "PUT", body });
+  });
+  await leaveOutUnreachable(page);
+  await page.locator(".foot .btn-primary:not(:disabled)").click();
+  await page.waitForSelector("#when-at");
+  await page.click("#when-at");
+  found["send sheet"] = await findings();
+  await page.keyboard.press("Escape");
+  await page.waitForFunction(() => !document.querySelector(".modal"));
+  await send(page);
+  await expect.poll(() => wordsOf(page, ".countdown")).toMatch(/2 refused\.$/);
+  found.sent = await findings();
+  await press(page, "Open it in the record", "link");
+  await page.waitForSelector("iframe.letter-frame");
+  found.round = await findings();
+  await press(page, "Mend and send again to 2");
+  await page.waitForSelector("[id^=again-]");
+  found.again = await findings();
+  await page.keyboard.press("Escape");
+  await page.waitForFunction(() => !document.querySelector(".modal"));
+  await press(page, "All with this family", "link");
+  await page.waitForSelector("[aria-label='What was said']");
+  found["record of a family"] = await findings();
+  await page.click(".stem a[href='/record']");
+  await page.waitForSelector(".bands");
+  found.record = await findings();
+  await page.click(".stem a[href='/practice']");
+  await page.waitForSelector(".phone");
+  found["practice post with letters"] = await findings();
+  return found;
 }
 
 const VIEWS = ["Desk", "Families", "Gradebook", "Notes", "Record", "Practice post", "Settings"];
@@ -50,6 +87,7 @@ describe.each(["light", "dark"])("in %s", (theme) => {
         await waitForWords(page, "Write to all");
       }
     }
+    await setTakeBack(page, 0);
     await press(page, "Gradebook", "link");
     await page.waitForSelector(".grid .head-button");
     await page.$eval(".grid .head-button", (button) => (button as HTMLButtonElement).click());
@@ -95,11 +133,13 @@ describe.each(["light", "dark"])("in %s", (theme) => {
     await beginNote(page, "Below 70 %");
     await page.waitForSelector("[role=slider]");
     found["note with a threshold"] = await findings();
+    Object.assign(found, await findingsOfRound());
     expect(Object.fromEntries(Object.entries(found).filter(([, list]) => list.length > 0))).toEqual({});
   });
 });
 
 test("the keyboard alone covers names and figures, and reaches the first letter", async () => {
+  await beginNote(page, "How things stand");
   await page.keyboard.press("F9");
   expect(await page.$eval("[data-private]", (element) => getComputedStyle(element).filter)).toContain("blur");
   await page.keyboard.press("F9");

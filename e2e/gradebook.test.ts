@@ -149,7 +149,7 @@ test("a bar of a distribution, and those who miss a piece, can be written to at 
   expect(await wordsOf(page, ".sentence")).toContain(title);
 
   await press(page, "Gradebook", "link");
-  await press(page, "Show how the class stands");
+  await press(page, "Statistics");
   await page.waitForSelector(".bar-write");
   const bar = await page.$eval(".bar-write", (button) => {
     const words = button.textContent ?? "";
@@ -158,7 +158,7 @@ test("a bar of a distribution, and those who miss a piece, can be written to at 
   });
   await page.waitForSelector(".who-list .who-open");
   await page.waitForSelector(`[role=slider][aria-valuenow="${bar.from}"]`);
-  expect((await names()).length).toBe(bar.count);
+  await expect.poll(async () => (await names()).length).toBe(bar.count);
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".grid");
 });
@@ -229,4 +229,28 @@ test("class settings and a grade scale show beforehand whose letter changes, and
   await waitForWords(page, "“Pass or not yet” is added.");
   await fillDate(page, "Last day of Winter term", "2027-06-01");
   await waitForWords(page, "Spring term begins before Winter term ends.");
+});
+
+test("a rubric is given to a piece, levels and a comment to a student, and the letter about it carries them", async () => {
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid thead .head-button");
+  await page.$eval(".grid thead .head-button", (button) => (button as HTMLButtonElement).click());
+  await press(page, "Change this piece");
+  const rubric = "Rubric, if it has one: a criterion a line, with its levels";
+  await fill(page, rubric, "Method: beginning");
+  await waitForWords(page, "It needs a name, and two to ten levels");
+  await fill(page, rubric, "Method: beginning, secure\nWriting: beginning, secure");
+  await press(page, "Keep the change");
+  await waitForWords(page, "is kept.");
+  await page.locator(".grid-side details.made summary").click();
+  await choose(page, "Method", "secure");
+  await waitForWords(page, "What you said to");
+  const name = await page.$eval(".grid-side details.made summary", ({ firstChild }) => firstChild?.textContent ?? "");
+  await fill(page, `Comment for ${name}`, "Mind the units.");
+  await page.keyboard.press("Tab");
+  await press(page, "Write a note with this feedback");
+  await page.waitForSelector(".letter-body .tiptap .block");
+  const letter = () => wordsOf(page, ".letter-body .tiptap");
+  await expect.poll(letter).toMatch(/Method: secure.*Mind the units\./);
+  expect(await letter()).not.toContain("Writing:");
 });

@@ -4,11 +4,10 @@ import path from "node:path";
 import type { Page } from "puppeteer-core";
 import { choose, fill, launchBrowser, openPage, press, waitForWords } from "../e2e/support/browser";
 import { TestServer } from "../e2e/support/server";
-import { beginNote, bringIn, leaveOutUnreachable, setTakeBack } from "../e2e/support/steps";
+import { beginNote, bringIn, leaveOutUnreachable, setTakeBack, untilSettled } from "../e2e/support/steps";
 
 const FOLDER = path.resolve(import.meta.dirname, "../docs/screenshots");
 const WEEK = path.resolve(import.meta.dirname, "../demo/files/week-1");
-const SETTLED = /^\d+ delivered(, \d+ refused)?\.$/;
 
 async function main(): Promise<void> {
   const server = await TestServer.start({ VINE_DEMO: "1", VINE_TODAY: "2026-11-24" });
@@ -44,6 +43,11 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await page.waitForSelector(".grid-side canvas");
   await page.locator(".made summary").click();
   await take("gradebook-student");
+  await choose(page, "Class", "All classes");
+  await waitForWords(page, "142 students");
+  await press(page, "Statistics");
+  await page.waitForSelector(".grid-side canvas");
+  await take("gradebook-all");
   await bringIn(
     page,
     readdirSync(WEEK).map((name) => path.join(WEEK, name)),
@@ -60,14 +64,17 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await page.waitForSelector(".modal-footer");
   await take("send-sheet");
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
-  await page.waitForFunction(
-    (pattern) => new RegExp(pattern).test(document.querySelector(".countdown")?.textContent ?? ""),
-    {},
-    SETTLED.source,
-  );
+  await untilSettled(page);
   await press(page, "Open it in the record", "link");
   await page.waitForSelector(".long-list .who-open");
   await take("round");
+  await page.locator("[aria-label='Letter as it left'] a[href*='/record/family/']").click();
+  await page.waitForSelector("[aria-label='What was said']");
+  await fill(page, "What was said", "Called at noon: the lab report comes on Friday.");
+  await press(page, "Note it");
+  await waitForWords(page, "Phone call");
+  await page.waitForSelector("iframe.letter-frame");
+  await take("record-family");
   await page.goto(`${new URL(page.url()).origin}/record`);
   await waitForWords(page, "delivered");
   await take("record");
@@ -75,7 +82,7 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await page.waitForSelector("iframe.letter-frame");
   await waitForWords(page, "Show as plain text");
   await take("practice-post");
-  await press(page, "Notes", "link");
+  await page.click(".stem a[href='/notes']");
   await waitForWords(page, "Begin a note");
   await take("notes");
   await press(page, "Desk", "link");

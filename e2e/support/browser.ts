@@ -59,7 +59,7 @@ export async function upload(page: Page, ...files: readonly string[]): Promise<v
 }
 
 /** Waits until the page says something. */
-export async function waitForWords(page: Page, words: string, timeout = 15_000): Promise<void> {
+export async function waitForWords(page: Page, words: string, timeout = 30_000): Promise<void> {
   await page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), { timeout }, words);
 }
 

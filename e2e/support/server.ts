@@ -1,9 +1,9 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { once } from "node:events";
 import { mkdtemp, rm } from "node:fs/promises";
-import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { freePort } from "./freePort";
 
 const ROOT = path.resolve(import.meta.dirname, "../..");
 
@@ -35,8 +35,9 @@ export class TestServer {
     await ended;
   }
 
-  /** Starts it again on the same port and folder. */
+  /** Starts it again on the same port and folder, ending it before where it still runs. */
   async restart(changed: Record<string, string> = {}): Promise<void> {
+    await this.kill();
     this.child = await spawnServer(this.port, this.dataFolder, { ...this.environment, ...changed });
   }
 
@@ -70,13 +71,4 @@ async function spawnServer(port: number, dataFolder: string, environment: Record
     child.once("exit", () => reject(new Error(`The server ended before it was ready:\n${output}`)));
   });
   return child;
-}
-
-async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, "127.0.0.1");
-  await once(probe, "listening");
-  const { port } = probe.address() as { port: number };
-  probe.close();
-  await once(probe, "close");
-  return port;
 }

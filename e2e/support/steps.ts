@@ -1,4 +1,4 @@
-import type { Page } from "puppeteer-core";
+import type { ElementHandle, Page } from "puppeteer-core";
 import { fill, press, upload, waitForWords } from "./browser";
 
 /** What a teacher does again and again, in the words of the screens. */
@@ -40,13 +40,32 @@ export async function leaveOutUnreachable(page: Page): Promise<void> {
   }
 }
 
-/** Opens the send sheet, sees every caution, and sends. */
+/** Ticks every caution of the send sheet. */
+export async function seeCautions(page: Page): Promise<void> {
+  for (const box of await page.$$(".modal-body .finding .form-check-input")) await box.click();
+}
+
+/** Waits until every letter of the round that is open has met its fate. */
+export async function untilSettled(page: Page): Promise<void> {
+  await page.waitForFunction(
+    () => /^\d+ delivered(, \d+ refused)?\.$/.test(document.querySelector(".countdown")?.textContent ?? ""),
+    { timeout: 90_000 },
+  );
+}
+
+/** Opens the send sheet, sees every caution, types what is asked to be typed, and sends. */
 export async function send(page: Page): Promise<void> {
   await page.locator(".foot .btn-primary:not(:disabled)").click();
   await page.waitForSelector(".modal-footer");
-  for (const box of await page.$$(".modal-body .form-check-input")) await box.click();
+  await seeCautions(page);
+  for (const word of await page.$$("[id^=word-]")) await word.type((await wordOf(word)) ?? "");
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
   await waitForWords(page, "Your round");
+}
+
+/** The word that a control asks for. */
+function wordOf(control: ElementHandle): Promise<string | undefined> {
+  return control.evaluate(({ id }) => id.split("-")[1]);
 }
 
 /** The words of the only element that a selector finds. */

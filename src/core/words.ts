@@ -1,6 +1,7 @@
 /** "1 letter", "36 letters"; a noun with an irregular plural brings it along. */
 export function counted(count: number, noun: string, plural = `${noun}s`): string {
-  return `${count.toLocaleString("en-GB")} ${count === 1 ? noun : plural}`;
+  // Only from a thousand on are digits grouped.
+  return `${count < 1000 ? count : count.toLocaleString("en-GB")} ${count === 1 ? noun : plural}`;
 }
 
 /** "Ana", "Ana and Bo", "Ana, Bo and Cy". */

@@ -1,9 +1,10 @@
 import { addDays, type Day } from "@/core/model/day";
 import type { GradeScale } from "@/core/model/gradeScale";
 import type { Category, SchoolClass } from "@/core/model/schoolClass";
-import { SETTINGS_ID } from "@/core/model/settings";
+import { PLAIN_SIGNATURE, SETTINGS_ID } from "@/core/model/settings";
 import type { Term } from "@/core/model/term";
 import type { WorldRecords } from "@/core/model/world";
+import { demoClassroom } from "./demoClassroom";
 import { demoFamilies } from "./demoFamilies";
 import { demoWork } from "./demoWork";
 import { Random } from "./random";
@@ -76,6 +77,9 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
         teacherName: "Ilse Maronde",
         teacherAddress: "ilse.maronde@sallowbay.example",
         schoolName: "Sallow Bay School",
+        senderName: "",
+        replyTo: "",
+        signature: PLAIN_SIGNATURE,
         takeBackSeconds: 20,
       },
     ],
@@ -87,6 +91,7 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
     assignments: work.flatMap(({ assignments }) => assignments),
     scoreColumns: work.flatMap(({ columns }) => columns),
     averageColumns: [],
+    ...demoClassroom(classes, today),
   };
 }
 

@@ -6,18 +6,33 @@ export function messageIdOf(letterId: string): string {
   return `<${letterId}@letters.vine-note.invalid>`;
 }
 
-/** One letter as a message: plain text and HTML side by side, one recipient. */
-export function composeMessage(letter: HandedLetter): SendMailOptions {
+/** The letters that some header names by their Message-IDs, in its order. */
+export function letterIdsIn(header: string): string[] {
+  return [...header.matchAll(/<?([A-Za-z0-9_-]{1,80})@letters\.vine-note\.invalid>?/g)].map(([, id = ""]) => id);
+}
+
+/**
+ * One letter as a message: plain text and HTML side by side, one recipient. A link that stops the letters goes in its
+ * head (RFC 2369), and a mail program may follow it by itself when its reader says so (RFC 8058).
+ */
+export function composeMessage(letter: HandedLetter, stopLink?: string): SendMailOptions {
   return {
     messageId: messageIdOf(letter.id),
     from: letter.from,
-    replyTo: letter.from,
-    to: letter.to,
-    envelope: { from: letter.from.address, to: letter.to.address },
+    replyTo: letter.replyTo ?? letter.from,
+    // A group without members (RFC 5322): nobody's address is in the message.
+    to: letter.together ? "undisclosed-recipients:;" : letter.to,
+    envelope: { from: letter.from.address, to: letter.together ?? letter.to.address },
     subject: letter.subject,
     text: letter.text,
     html: letter.html,
     textEncoding: "base64",
+    ...(stopLink && {
+      list: { unsubscribe: stopLink },
+      headers: { "List-Unsubscribe-Post": "List-Unsubscribe=One-Click" },
+    }),
+    // Pictures travel as parts of the message, since mail programs show no others.
+    attachDataUrls: true,
     disableFileAccess: true,
     disableUrlAccess: true,
   };

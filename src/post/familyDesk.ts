@@ -86,7 +86,12 @@ export class FamilyDesk {
   async tokens(request: z.infer<typeof linksRequestSchema>): Promise<Record<string, string>> {
     const { guardianIds, teacherName, schoolName } = request;
     await writeWhole(path.join(this.folder, "sender.json"), JSON.stringify({ teacherName, schoolName }));
-    return Object.fromEntries(guardianIds.map((id) => [id, signedToken(id, this.secret)]));
+    return Object.fromEntries(guardianIds.map((id) => [id, this.token(id)]));
+  }
+
+  /** The token of one guardian's own link. */
+  token(guardianId: string): string {
+    return signedToken(guardianId, this.secret);
   }
 
   /** What the page of a token shows; none for a token that was not made here. */

@@ -1,12 +1,20 @@
 import path from "node:path";
 import type { HandOver } from "@/core/delivery/handOver";
 import { isFinal, type LetterState, mayMove, mayWithdraw } from "@/core/delivery/letterState";
-import { type PostEvent, type PostStatus, postEventSchema } from "@/core/delivery/postEvent";
+import {
+  isLetterEvent,
+  type LetterEvent,
+  type PostEvent,
+  type PostStatus,
+  postEventSchema,
+} from "@/core/delivery/postEvent";
 import { nextTry } from "@/core/delivery/retry";
-import { Journal } from "./journal";
+import { Journal, type Unnumbered } from "./journal";
+import { afterMany } from "./lettersToMany";
 import { Problem } from "./problem";
-import { digestOf, Queue } from "./queue";
-import { CONNECTIONS, type Transport } from "./transport";
+import { digestOf, Queue, type QueuedLetter } from "./queue";
+import { type Limits, SendingLimits } from "./sendingLimits";
+import { CONNECTIONS, type Outcome, type Transport } from "./transport";
 
 /** What the post room keeps in mind of a letter; the journal rebuilds it. */
 interface LetterMemory {
@@ -23,6 +31,7 @@ export interface PostRoomOptions {
   transport: Transport;
   post: PostStatus["post"];
   now: () => number;
+  limits?: Limits;
 }
 
 /**
@@ -32,8 +41,11 @@ export interface PostRoomOptions {
  */
 export class PostRoom {
   private readonly letters = new Map<string, LetterMemory>();
-  private readonly ready: string[] = [];
+  private ready: string[] = [];
   private readonly later = new Map<string, number>();
+  /** By paused round: its letters that are due. */
+  private readonly paused = new Map<string, string[]>();
+  private readonly knownReplies = new Set<string>();
   private timer: NodeJS.Timeout | undefined;
   private underWay = 0;
   private closed = false;
@@ -43,12 +55,13 @@ export class PostRoom {
     private readonly options: PostRoomOptions,
     private readonly journal: Journal<PostEvent>,
     private readonly queue: Queue,
+    private readonly limits: SendingLimits,
   ) {}
 
   static async open(options: PostRoomOptions): Promise<PostRoom> {
     const queue = await Queue.open(path.join(options.folder, "queue"));
     const journal = await Journal.open(path.join(options.folder, "journal.ndjson"), postEventSchema);
-    const room = new PostRoom(options, journal, queue);
+    const room = new PostRoom(options, journal, queue, new SendingLimits(options.limits ?? {}));
     await room.recover();
     return room;
   }
@@ -58,7 +71,13 @@ export class PostRoom {
   }
 
   status(): PostStatus {
-    return { post: this.options.post, waiting: this.ready.length + this.later.size + this.underWay };
+    const parked = [...this.paused.values()].reduce((sum, ids) => sum + ids.length, 0);
+    return {
+      post: this.options.post,
+      waiting: this.ready.length + this.later.size + this.underWay + parked,
+      ...this.limits.limits,
+      leftToday: this.limits.leftToday(this.options.now()),
+    };
   }
 
   /** Resolves when there is an event after `seq`, or after `waitMs`. */
@@ -88,7 +107,7 @@ export class PostRoom {
       }
       return !known;
     });
-    await this.queue.put(fresh.map((letter) => ({ roundId, leavesAt, letter })));
+    await this.queue.put(fresh.map((letter) => ({ roundId, leavesAt, letter, post: this.options.post })));
     const state = leavesAt > this.options.now() ? "held" : "handed";
     const moves = fresh.map(({ id }) =>
       this.move(id, state, { roundId, digest: digests.get(id) ?? "", nextAt: leavesAt }),
@@ -107,26 +126,67 @@ export class PostRoom {
     await this.journal.append(ids.map((id) => this.move(id, "withdrawn")));
     await Promise.all(ids.map((id) => this.queue.remove(id)));
     for (const id of ids) this.later.delete(id);
+    if (this.paused.has(roundId)) this.paused.set(roundId, []);
     return { withdrawn: ids.length };
+  }
+
+  /** Keeps the letters of a round from leaving, or lets them go on; what is leaving now is not held up. */
+  async pause(roundId: string, paused: boolean): Promise<void> {
+    if (paused === this.paused.has(roundId)) return;
+    const parked = this.paused.get(roundId) ?? [];
+    if (paused) this.paused.set(roundId, []);
+    else this.paused.delete(roundId);
+    await this.journal.append([{ at: this.options.now(), roundId, paused }]);
+    this.ready.push(...parked);
+    this.pump();
+  }
+
+  /** A mail server says that it could not deliver a letter after all. Resolves with whether that is news. */
+  async returned(letterId: string, reply: string): Promise<boolean> {
+    if (!mayMove(this.letters.get(letterId)?.state ?? "prepared", "returned")) return false;
+    await this.journal.append([this.move(letterId, "returned", { reply })]);
+    return true;
+  }
+
+  /** Whether a message answers a letter of this room and was not announced yet. */
+  isNewReply(replyTo: string, messageName: string): boolean {
+    return this.letters.has(replyTo) && !this.knownReplies.has(messageName);
+  }
+
+  /** Announces an answer to a letter, once. */
+  async replied(replyTo: string, messageName: string, automatic: boolean): Promise<void> {
+    if (!this.isNewReply(replyTo, messageName)) return;
+    this.knownReplies.add(messageName);
+    await this.journal.append([{ at: this.options.now(), replyTo, messageName, automatic }]);
   }
 
   async close(): Promise<void> {
     this.closed = true;
     clearTimeout(this.timer);
     this.options.transport.close();
+    await this.queue.close();
     await this.journal.close();
   }
 
   /** Rebuilds the memory from the journal and settles what a crash left half done. */
   private async recover(): Promise<void> {
-    for (const event of this.journal.since(0)) this.remember(event);
-    const bodies = new Set(await this.queue.letterIds());
-    const moves: Omit<PostEvent, "seq">[] = [];
+    for (const event of this.journal.since(0)) {
+      if (isLetterEvent(event)) this.remember(event);
+      else if ("messageName" in event) this.knownReplies.add(event.messageName);
+      else if (event.paused) this.paused.set(event.roundId, []);
+      else this.paused.delete(event.roundId);
+    }
+    const bodies = new Set(this.queue.letterIds());
+    const moves: Unnumbered<LetterEvent>[] = [];
     for (const id of bodies) {
       const memory = this.letters.get(id);
-      if (!memory) {
+      const { roundId, leavesAt, letter, post } = await this.queue.get(id);
+      if (post !== this.options.post && !isFinal(memory?.state ?? "prepared")) {
+        // What was handed over for practice must never leave for real, nor the other way round.
+        const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
+        moves.push(this.move(id, state, { roundId, digest: digestOf(letter), reply: OTHER_POST_REPLY }));
+      } else if (!memory) {
         // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
-        const { roundId, leavesAt, letter } = await this.queue.get(id);
         moves.push(this.move(id, "held", { roundId, digest: digestOf(letter), nextAt: leavesAt }));
       } else if (memory.state === "leaving") {
         // The practice post drops a Message-ID that it has, so trying again is safe; a relay can't be asked.
@@ -142,7 +202,7 @@ export class PostRoom {
   }
 
   /** Changes a letter's state in memory at once, so that nothing else can take the letter meanwhile; gives the event to write. */
-  private move(id: string, state: LetterState, details: Partial<PostEvent> = {}): Omit<PostEvent, "seq"> {
+  private move(id: string, state: LetterState, details: Partial<LetterEvent> = {}): Unnumbered<LetterEvent> {
     const known = this.letters.get(id);
     if (!mayMove(known?.state ?? "prepared", state)) {
       throw new Error(`A letter that is ${known?.state} can't become ${state}.`);
@@ -152,7 +212,8 @@ export class PostRoom {
     return event;
   }
 
-  private remember(event: Omit<PostEvent, "seq">): void {
+  private remember(event: Unnumbered<LetterEvent>): void {
+    if (event.state === "accepted") this.limits.taken(event.at);
     const known = this.letters.get(event.letterId);
     const isTry = event.state === "leaving";
     this.letters.set(event.letterId, {
@@ -182,35 +243,93 @@ export class PostRoom {
         this.ready.push(id);
       }
     }
+    while (this.underWay < CONNECTIONS && this.ready.length > 0) {
+      const id = this.ready[0] ?? "";
+      const { state, roundId = "" } = this.letters.get(id) ?? {};
+      const parked = this.paused.get(roundId);
+      if (!mayMove(state ?? "prepared", "leaving")) this.ready.shift();
+      else if (parked) parked.push(...this.ready.splice(0, 1));
+      else {
+        const dayOpensAt = this.limits.dayOpensAt(now, this.underWay);
+        const minuteOpensAt = this.limits.minuteOpensAt(now);
+        if (dayOpensAt > now) {
+          // Letters under way may still be refused and leave room: the rest is held once it is certain that there is none.
+          if (this.underWay === 0) wakeAt = Math.min(wakeAt, this.holdReady(dayOpensAt));
+          break;
+        }
+        if (minuteOpensAt > now) {
+          wakeAt = Math.min(wakeAt, minuteOpensAt);
+          break;
+        }
+        this.ready.shift();
+        this.start(id);
+      }
+    }
     clearTimeout(this.timer);
     if (wakeAt < Number.POSITIVE_INFINITY) {
       this.timer = setTimeout(() => this.pump(), Math.min(wakeAt - now, MAX_TIMER_MS));
     }
-    while (this.underWay < CONNECTIONS && this.ready.length > 0) {
-      const id = this.ready.shift();
-      if (id === undefined || !mayMove(this.letters.get(id)?.state ?? "prepared", "leaving")) continue;
-      this.underWay += 1;
-      this.sendOne(id)
-        .catch((cause) => console.error(new Error(`Letter ${id} could not be sent.`, { cause })))
-        .finally(() => {
-          this.underWay -= 1;
-          this.pump();
-        });
-    }
+  }
+
+  private start(id: string): void {
+    this.underWay += 1;
+    this.limits.started(this.options.now());
+    this.sendOne(id)
+      // What a room that is closed can no longer write, the next one finds out from the journal.
+      .catch((cause) => this.closed || console.error(new Error(`Letter ${id} could not be sent.`, { cause })))
+      .finally(() => {
+        this.underWay -= 1;
+        this.pump();
+        // Nothing leaves for a while: what is kept for others holds no text that has met its fate.
+        if (this.underWay === 0 && !this.closed) this.tidy();
+      });
+  }
+
+  private tidy(): void {
+    this.queue
+      .tidy()
+      .catch((cause) => this.closed || console.error(new Error("The queue could not be tidied.", { cause })));
+  }
+
+  /** Holds all that is due until a moment, because the day has had its fill; gives the moment. */
+  private holdReady(until: number): number {
+    const held = this.ready.filter((id) => mayMove(this.letters.get(id)?.state ?? "prepared", "held"));
+    this.ready = [];
+    for (const id of held) this.later.set(id, until);
+    this.journal
+      .append(held.map((id) => this.move(id, "held", { nextAt: until })))
+      .catch((cause) => console.error(new Error("Letters beyond the day's limit could not be noted.", { cause })));
+    return until;
   }
 
   private async sendOne(id: string): Promise<void> {
-    const { transport, now, post } = this.options;
+    const { transport, post } = this.options;
     await this.journal.append([this.move(id, "leaving")]);
-    const { letter } = await this.queue.get(id);
-    const outcome = await transport.send(letter);
+    const queued = await this.queue.get(id);
+    const outcome = await transport.send(queued.letter);
     if (this.closed) return;
+    if (queued.letter.together) return this.settleMany(id, queued, outcome);
     const { reply } = outcome;
     if (outcome.kind === "accepted" || outcome.kind === "refused") return this.settle(id, outcome.kind, reply);
     if (outcome.kind === "unknown" && post === "relay") return this.settle(id, "uncertain", reply);
+    await this.tryLater(id, reply, "refused");
+  }
+
+  /** A letter to many: who took it has it; it is tried again for those alone who asked for that. */
+  private async settleMany(id: string, queued: QueuedLetter, outcome: Outcome): Promise<void> {
+    if (outcome.kind === "unknown" && this.options.post === "relay") return this.settle(id, "uncertain", outcome.reply);
+    const { left, words, fate, isNarrower } = afterMany(queued, outcome);
+    if (left.letter.together?.length === 0) return this.settle(id, fate, words);
+    if (isNarrower) await this.queue.narrow(left);
+    await this.tryLater(id, `${words}; ${outcome.reply}`, fate);
+  }
+
+  /** Waits for the next try, or, when there is none any more, gives a letter its fate. */
+  private async tryLater(id: string, reply: string, fate: "accepted" | "refused"): Promise<void> {
+    const { now } = this.options;
     const memory = this.letters.get(id);
     const nextAt = nextTry(memory?.tries ?? 1, memory?.firstTriedAt ?? now(), now());
-    if (nextAt === undefined) return this.settle(id, "refused", reply);
+    if (nextAt === undefined) return this.settle(id, fate, reply);
     await this.journal.append([this.move(id, "deferred", { reply, nextAt })]);
     this.enqueue(id, nextAt);
   }
@@ -222,6 +341,7 @@ export class PostRoom {
 }
 
 const MAX_EVENTS_PER_ANSWER = 1000;
+const OTHER_POST_REPLY = "It was handed over while letters left by another post, so it did not leave.";
 /** Longer waits than a timer can count are cut up. */
 const MAX_TIMER_MS = 3_600_000;
 const CRASH_REPLY = "The post room stopped while this letter was leaving.";

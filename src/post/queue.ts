@@ -1,47 +1,163 @@
-import { createHash } from "node:crypto";
-import { mkdir, readdir, readFile, rm } from "node:fs/promises";
+import { createHash, randomUUID } from "node:crypto";
+import { mkdir, readdir, readFile, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
 import { type HandedLetter, handedLetterSchema, idSchema } from "@/core/delivery/handOver";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./durableFile";
 
-const queuedSchema = z.object({ roundId: idSchema, leavesAt: z.number(), letter: handedLetterSchema });
+const queuedSchema = z.object({
+  roundId: idSchema,
+  leavesAt: z.number(),
+  letter: handedLetterSchema,
+  /** By which post it was handed over to leave. */
+  post: z.enum(["practice", "relay"]).default("practice"),
+  /** Of a letter to many: for how many it was taken before, and for whom not, in words. */
+  taken: z.number().int().default(0),
+  refused: z.array(z.string()).default([]),
+});
 export type QueuedLetter = z.infer<typeof queuedSchema>;
+/** A letter as it comes into the queue. */
+type NewlyQueued = z.input<typeof queuedSchema>;
+
+/** Letters that were handed over together. Before, each had a file of its own. */
+const bundleSchema = z.preprocess((value) => (Array.isArray(value) ? value : [value]), z.array(queuedSchema));
 
 const ENDING = ".json";
+/** Letters leave in their order, so that a few bundles at a time are asked for. */
+const MOST_IN_MEMORY = 4;
 
-/** The texts of the letters that have not met their fate yet: a file each, deleted once the fate is final. */
+/**
+ * The texts of the letters that have not met their fate yet. What was handed over together is one file, written with one
+ * fsync. A file goes with the last text that is wanted of it; `tidy` takes out the others before.
+ */
 export class Queue {
+  /** By file: the letters whose text is still wanted. */
+  private readonly wanted = new Map<string, Set<string>>();
+  private readonly fileOf = new Map<string, string>();
+  private readonly untidy = new Set<string>();
+  private readonly read = new Map<string, Promise<QueuedLetter[]>>();
+  /** What is being written or deleted now. */
+  private readonly underWay = new Set<Promise<unknown>>();
+  private closed = false;
+
   private constructor(private readonly folder: string) {}
 
   static async open(folder: string): Promise<Queue> {
     await mkdir(folder, { recursive: true, mode: PRIVATE_FOLDER });
+    const queue = new Queue(folder);
+    const files: { name: string; at: number }[] = [];
     for (const name of await readdir(folder)) {
       if (!name.endsWith(ENDING)) await rm(path.join(folder, name));
+      else files.push({ name, at: (await stat(path.join(folder, name))).mtimeMs });
     }
-    return new Queue(folder);
+    // A letter that a crash left in two files is what the newer says.
+    for (const { name } of files.sort((a, b) => a.at - b.at)) queue.know(name, await queue.bundle(name));
+    return queue;
   }
 
   /** Resolves once all of them are on disk. */
-  async put(letters: readonly QueuedLetter[]): Promise<void> {
-    await Promise.all(letters.map((queued) => writeWhole(this.fileOf(queued.letter.id), JSON.stringify(queued))));
-    await syncFolder(this.folder);
+  async put(newLetters: readonly NewlyQueued[]): Promise<void> {
+    if (newLetters.length === 0) return;
+    const letters = newLetters.map((one): QueuedLetter => ({ post: "practice", taken: 0, refused: [], ...one }));
+    const name = `${randomUUID()}${ENDING}`;
+    await this.change(async () => {
+      await writeWhole(path.join(this.folder, name), JSON.stringify(letters));
+      await syncFolder(this.folder);
+    });
+    this.know(name, letters);
+    // Most letters leave at once.
+    this.remember(name, Promise.resolve([...letters]));
   }
 
   async get(letterId: string): Promise<QueuedLetter> {
-    return queuedSchema.parse(JSON.parse(await readFile(this.fileOf(letterId), "utf8")));
+    const name = this.fileOf.get(letterId);
+    const found = name && (await this.bundle(name)).find(({ letter }) => letter.id === letterId);
+    if (!found) throw new Error(`The text of letter ${letterId} is not there.`);
+    return found;
   }
 
+  /** What is left to do of a letter to many takes the place of the whole. */
+  async narrow(queued: QueuedLetter): Promise<void> {
+    // Its old place is let go once the new one is on disk.
+    await this.put([queued]);
+    await this.tidy();
+  }
+
+  /** Nobody asks for a letter's text any more. */
   async remove(letterId: string): Promise<void> {
-    await rm(this.fileOf(letterId), { force: true });
+    const name = this.fileOf.get(letterId);
+    if (name === undefined) return;
+    this.fileOf.delete(letterId);
+    this.letGo(name, letterId);
+    if (this.wanted.get(name)?.size === 0) await this.drop(name);
   }
 
-  async letterIds(): Promise<string[]> {
-    return (await readdir(this.folder)).filter((name) => name.endsWith(ENDING)).map((name) => path.parse(name).name);
+  /** Takes the texts that nobody wants out of files that hold others as well. */
+  async tidy(): Promise<void> {
+    for (const name of [...this.untidy]) {
+      this.untidy.delete(name);
+      const letters = await this.bundle(name);
+      const left = letters.filter(({ letter }) => this.wanted.get(name)?.has(letter.id));
+      if (left.length > 0) {
+        await this.change(() => writeWhole(path.join(this.folder, name), JSON.stringify(left)));
+        this.read.delete(name);
+      }
+      // The last of them may have gone meanwhile.
+      if ((this.wanted.get(name)?.size ?? 0) === 0) await this.drop(name);
+    }
   }
 
-  private fileOf(letterId: string): string {
-    return path.join(this.folder, `${idSchema.parse(letterId)}${ENDING}`);
+  /** Ends what is under way and touches the folder no more. */
+  async close(): Promise<void> {
+    this.closed = true;
+    await Promise.allSettled(this.underWay);
+  }
+
+  letterIds(): string[] {
+    return [...this.fileOf.keys()];
+  }
+
+  private know(name: string, letters: readonly QueuedLetter[]): void {
+    this.wanted.set(name, new Set(letters.map(({ letter }) => letter.id)));
+    for (const { letter } of letters) {
+      const before = this.fileOf.get(letter.id);
+      if (before !== undefined) this.letGo(before, letter.id);
+      this.fileOf.set(letter.id, name);
+    }
+  }
+
+  /** A file is not asked for a letter any more; what nobody wants of it goes when the queue is tidied. */
+  private letGo(name: string, letterId: string): void {
+    this.wanted.get(name)?.delete(letterId);
+    this.untidy.add(name);
+  }
+
+  private async drop(name: string): Promise<void> {
+    this.wanted.delete(name);
+    this.untidy.delete(name);
+    this.read.delete(name);
+    await this.change(() => rm(path.join(this.folder, name), { force: true }));
+  }
+
+  private async change(work: () => Promise<unknown>): Promise<void> {
+    if (this.closed) throw new Error("The queue is closed.");
+    const working = work();
+    this.underWay.add(working);
+    await working.finally(() => this.underWay.delete(working));
+  }
+
+  private bundle(name: string): Promise<QueuedLetter[]> {
+    const known = this.read.get(name);
+    if (known) return known;
+    const reading = readFile(path.join(this.folder, name), "utf8").then((text) => bundleSchema.parse(JSON.parse(text)));
+    this.remember(name, reading);
+    return reading;
+  }
+
+  private remember(name: string, letters: Promise<QueuedLetter[]>): void {
+    this.read.set(name, letters);
+    const [oldest] = this.read.keys();
+    if (this.read.size > MOST_IN_MEMORY && oldest !== undefined) this.read.delete(oldest);
   }
 }
 

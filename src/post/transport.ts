@@ -7,6 +7,8 @@ export type Outcome =
   | { kind: "accepted"; reply: string }
   | { kind: "try again"; reply: string }
   | { kind: "refused"; reply: string }
+  /** Of many at once some were taken; the others were refused, in words, or are to be tried again. */
+  | { kind: "in part"; reply: string; taken: number; refused: readonly string[]; again: readonly string[] }
   /** The connection broke after the text was given over: the server may or may not have it. */
   | { kind: "unknown"; reply: string };
 
@@ -19,22 +21,58 @@ export interface Transport {
 export const CONNECTIONS = 4;
 
 /** Letters by SMTP over a pool of connections, to the practice post or to a relay. */
-export function smtpTransport(url: string): Transport {
+export function smtpTransport(
+  url: string,
+  stopLinkOf: (guardianId: string) => string | undefined = () => undefined,
+): Transport {
   const pool = createTransport({ url, pool: true, maxConnections: CONNECTIONS, maxMessages: Number.POSITIVE_INFINITY });
   return {
     send: async (letter) => {
       try {
-        const { response } = await pool.sendMail(composeMessage(letter));
-        return { kind: "accepted", reply: response };
+        const {
+          response,
+          accepted,
+          rejectedErrors = [],
+        } = await pool.sendMail(
+          composeMessage(letter, letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId)),
+        );
+        return rejectedErrors.length > 0
+          ? inPart(accepted.length, rejectedErrors)
+          : { kind: "accepted", reply: response };
       } catch (cause) {
-        return outcomeOf(cause as { responseCode?: number; response?: string; command?: string; message: string });
+        const failure = cause as SmtpFailure & { rejectedErrors?: SmtpFailure[] };
+        // Where all of many are refused, each may be for a reason of its own.
+        return letter.together && failure.rejectedErrors ? inPart(0, failure.rejectedErrors) : outcomeOf(failure);
       }
     },
     close: () => pool.close(),
   };
 }
 
-function outcomeOf(error: { responseCode?: number; response?: string; command?: string; message: string }): Outcome {
+interface SmtpFailure {
+  readonly responseCode?: number;
+  readonly response?: string;
+  readonly command?: string;
+  readonly message: string;
+  readonly recipient?: string;
+}
+
+function inPart(taken: number, failures: readonly SmtpFailure[]): Outcome {
+  const isFinal = ({ responseCode = 0 }: SmtpFailure) => responseCode >= 500;
+  const words = ({ recipient = "", response, message }: SmtpFailure) => `${recipient} (${response ?? message})`;
+  return {
+    kind: "in part",
+    reply: failures
+      .filter((one) => !isFinal(one))
+      .map(words)
+      .join(", "),
+    taken,
+    refused: failures.filter(isFinal).map(words),
+    again: failures.filter((one) => !isFinal(one)).flatMap(({ recipient }) => recipient ?? []),
+  };
+}
+
+function outcomeOf(error: SmtpFailure): Outcome {
   const reply = error.response ?? error.message;
   if (error.responseCode === undefined) {
     return error.command === "DATA" ? { kind: "unknown", reply } : { kind: "try again", reply };

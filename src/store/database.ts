@@ -1,10 +1,15 @@
 import Dexie, { type EntityTable } from "dexie";
-import type { Letter, Round } from "@/core/delivery/round";
+import type { Reply } from "@/core/delivery/reply";
+import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
+import type { Talk } from "@/core/delivery/talk";
 import type { ContactCard } from "@/core/families/contactCard";
 import type { FamilyAnswer } from "@/core/families/familyEvent";
 import type { ImportRecord } from "@/core/model/importRecord";
 import type { Note } from "@/core/model/note";
+import type { PastScores } from "@/core/model/pastScores";
+import type { Template } from "@/core/model/template";
 import type { WorldTables } from "@/core/model/world";
+import type { KeptSelection } from "@/core/selection/keptSelection";
 import type { Recipe } from "@/core/tables/recipe";
 import { defineVersions, SCHEMA_VERSIONS } from "./schemaVersions";
 
@@ -12,6 +17,13 @@ import { defineVersions, SCHEMA_VERSIONS } from "./schemaVersions";
 export interface MetaRecord {
   key: string;
   value: string | number;
+}
+
+/** Whom the letters of a round are about and to, in its order. */
+export interface RoundPeople {
+  /** The round's. */
+  id: string;
+  people: [studentId: string, recipientId: string][];
 }
 
 type Keyed = { [T in Exclude<keyof WorldTables, "scoreColumns">]: EntityTable<WorldTables[T], "id"> };
@@ -22,10 +34,20 @@ export type VineDatabase = Dexie &
     notes: EntityTable<Note, "id">;
     rounds: EntityTable<Round, "id">;
     letters: EntityTable<Letter, "id">;
+    /** The plain text, and beside it what else of a letter is searched. */
+    letterTexts: EntityTable<Pick<WholeLetter, "id" | "text"> & { head: string }, "id">;
+    letterPages: EntityTable<Pick<WholeLetter, "id" | "html">, "id">;
+    roundPeople: EntityTable<RoundPeople, "id">;
+    replies: EntityTable<Reply, "id">;
+    talks: EntityTable<Talk, "id">;
+    templates: EntityTable<Template, "id">;
+    keptSelections: EntityTable<KeptSelection, "id">;
     imports: EntityTable<ImportRecord, "id">;
     recipes: EntityTable<Recipe, "id">;
     cards: EntityTable<ContactCard, "id">;
     familyAnswers: EntityTable<FamilyAnswer, "id">;
+    /** In the order in which it happened. */
+    pastScores: EntityTable<PastScores & { seq: number }, "seq">;
     meta: EntityTable<MetaRecord, "key">;
   };
 

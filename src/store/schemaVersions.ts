@@ -1,5 +1,7 @@
 import type Dexie from "dexie";
 import type { Transaction } from "dexie";
+import type { Letter } from "@/core/delivery/round";
+import { PLAIN_SIGNATURE } from "@/core/model/settings";
 
 /** One version of the stored data: its tables with their keys, and how records of the version before become its own. */
 export interface SchemaVersion {
@@ -8,6 +10,10 @@ export interface SchemaVersion {
   readonly stores: Record<string, string>;
   /** By table: a pure function from a record of the version before to one of this version. */
   readonly records?: Record<string, (record: Record<string, unknown>) => Record<string, unknown>>;
+  /** Makes records of a new table from the others, after all else. */
+  readonly fill?: (transaction: Transaction) => Promise<void>;
+  /** Fields that move out of a table into tables of their own, under the same id: from table, to table, field. */
+  readonly apart?: readonly { readonly from: string; readonly to: string; readonly field: string }[];
 }
 
 /** Versions are only ever added at the end: somebody's browser may hold data of any of them. */
@@ -55,13 +61,63 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
       }),
     },
   },
+  {
+    version: 4,
+    stores: {
+      // Whom a letter is about and what became of it can be read from the index alone, without the letters' text.
+      letters: "id, roundId, state, recipient.id, studentId, [studentId+roundId+state]",
+      pastScores: "++seq",
+      keptSelections: "id",
+      templates: "id",
+      statements: "id",
+      logEntries: "id, classId",
+      checklists: "id",
+    },
+    records: {
+      notes: (record) => ({
+        ...record,
+        kind: "information",
+        recipientChoices: {},
+        perFamily: false,
+        language: "en",
+        variants: [],
+        subject: withFieldFormats(record.subject),
+        body: withFieldFormats(record.body),
+      }),
+      rounds: (record) => ({ ...record, noteKind: "information" }),
+      settings: (record) => ({ ...record, senderName: "", replyTo: "", signature: PLAIN_SIGNATURE }),
+    },
+  },
+  {
+    version: 5,
+    stores: {
+      // The text of letters lies apart: a list of thousands reads none of it.
+      letters: "id, roundId, state, recipient.id, studentId, noteId, [roundId+state], recipient.address",
+      roundPeople: "id",
+      letterTexts: "id",
+      letterPages: "id",
+      replies: "id, letterId, state",
+      talks: "id, studentId, at",
+    },
+    apart: [
+      { from: "letters", to: "letterTexts", field: "text" },
+      { from: "letters", to: "letterPages", field: "html" },
+    ],
+    fill: fillRoundPeople,
+  },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */
 export function defineVersions(database: Dexie, versions: readonly SchemaVersion[]): void {
-  for (const { version, stores, records } of versions) {
-    const defined = database.version(version).stores(stores);
-    if (records) defined.upgrade((transaction) => migrate(transaction, records));
+  for (const { version, stores, records = {}, apart = [], fill } of versions) {
+    database
+      .version(version)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        await migrate(transaction, records);
+        for (const one of apart) await setApart(transaction, one);
+        await fill?.(transaction);
+      });
   }
 }
 
@@ -74,4 +130,58 @@ async function migrate(transaction: Transaction, records: NonNullable<SchemaVers
         holder.value = upgrade(record);
       });
   }
+}
+
+/** Who each round was to is kept beside it, and what a search reads beside the text, so that neither reads the letters. */
+async function fillRoundPeople(transaction: Transaction): Promise<void> {
+  const pairs = new Map<string, [studentId: string, recipientId: string][]>();
+  const heads = new Map<string, string>();
+  await transaction.table("letters").each((letter: Letter) => {
+    const { id, roundId, studentId, recipient } = letter;
+    pairs.set(roundId, [...(pairs.get(roundId) ?? []), [studentId, recipient.id]]);
+    heads.set(id, headOf(letter));
+  });
+  await transaction
+    .table("letterTexts")
+    .toCollection()
+    .modify((one: { id: string; head: string }) => {
+      one.head = heads.get(one.id) ?? "";
+    });
+  await transaction.table("roundPeople").bulkPut([...pairs].map(([id, people]) => ({ id, people })));
+}
+
+/** What of a letter is searched beside its text. */
+export function headOf({
+  subject,
+  studentName,
+  recipient,
+}: Pick<Letter, "subject" | "studentName" | "recipient">): string {
+  return [subject, studentName, recipient.name, recipient.address].join("\n");
+}
+
+const AT_ONCE = 500;
+
+/** Moves a field into a table of its own, some hundred records at a time so that a long record does not fill the memory. */
+async function setApart(
+  transaction: Transaction,
+  { from, to, field }: NonNullable<SchemaVersion["apart"]>[number],
+): Promise<void> {
+  const ids = await transaction.table(from).toCollection().primaryKeys();
+  for (let start = 0; start < ids.length; start += AT_ONCE) {
+    const records = (await transaction.table(from).bulkGet(ids.slice(start, start + AT_ONCE))) as Record<
+      string,
+      unknown
+    >[];
+    await transaction.table(to).bulkPut(records.map((record) => ({ id: record.id, [field]: record[field] })));
+    await transaction.table(from).bulkPut(records.map(({ [field]: _moved, ...rest }) => rest));
+  }
+}
+
+/** Fields of a letter were without a format before; the usual one is empty. */
+function withFieldFormats(node: unknown): unknown {
+  if (Array.isArray(node)) return node.map(withFieldFormats);
+  if (typeof node !== "object" || node === null) return node;
+  const { type, attrs, content } = node as { type?: string; attrs?: object; content?: unknown };
+  if (type === "field") return { ...node, attrs: { format: "", upperFirst: false, ...attrs } };
+  return content === undefined ? node : { ...node, content: withFieldFormats(content) };
 }

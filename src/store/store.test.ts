@@ -1,24 +1,33 @@
 import "fake-indexeddb/auto";
 import { afterEach, describe, expect, test } from "vitest";
-import type { Change } from "@/core/change/change";
-import type { Letter, Round } from "@/core/delivery/round";
+import { type Change, reverseChange } from "@/core/change/change";
+import { worldAsOf } from "@/core/change/pastScores";
+import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import { startNote } from "@/core/letter/starterNotes";
+import { worldOf } from "@/core/model/world";
 import { demoSchool } from "@/demo/demoSchool";
 import { openDatabase, type VineDatabase } from "./database";
 import { familyJournalPlace, settleAnswer, takeInFamilyEvents, waitingAnswers } from "./familyRepository";
 import { allRecipes, applyImport, importsNewestFirst, turnImport } from "./importRepository";
 import { findNote, notesNewestFirst, saveNote } from "./noteRepository";
+import { announcedReplies, keepReply, keepTalk, markRead, newReplies, talksAbout } from "./replyRepository";
 import {
+  findRound,
   journalPlace,
+  lastFailure,
+  lettersAbout,
   lettersOfRound,
   preparedLetters,
   saveRound,
+  searchLetters,
   takeInEvents,
   talliesByRound,
+  wholeLetters,
   withdrawPrepared,
+  writtenAbout,
 } from "./roundRepository";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
-import { commitChange, isWorldEmpty, loadWorld, replaceEverything } from "./worldRepository";
+import { commitChange, isWorldEmpty, loadWorld, pastScores, replaceEverything } from "./worldRepository";
 
 const school = demoSchool("2026-11-24");
 let database: VineDatabase;
@@ -55,6 +64,26 @@ describe("the store", () => {
     };
     await expect(commitChange(database, bad)).rejects.toThrow();
     expect((await database.students.get(student.id))?.familyName).toBe(student.familyName);
+  });
+
+  test("scores that are replaced are remembered in their order, with the time", async () => {
+    await opened();
+    const [column] = school.scoreColumns;
+    if (!column) throw new Error("The demo school has no scores.");
+    const before = worldOf(school);
+    const cleared = { ...column, scores: {} };
+    const change: Change = {
+      scoreColumns: { added: {}, updated: { [column.assignmentId]: [column, cleared] }, removed: {} },
+    };
+    await commitChange(database, change, 5);
+    await commitChange(database, reverseChange(change), 7);
+    await commitChange(database, renamed("No score at all"), 8);
+    const past = await pastScores(database);
+    expect(past.map(({ at }) => at)).toEqual([5, 7]);
+    const now = worldOf(await loadWorld(database));
+    expect(worldAsOf(now, past, 4).scoreColumns.get(column.assignmentId)).toEqual(column);
+    expect(worldAsOf(now, past, 5).scoreColumns.get(column.assignmentId)).toEqual(cleared);
+    expect(worldAsOf(now, past, 9).scoreColumns).toEqual(before.scoreColumns);
   });
 
   test("an import is applied, taken back and applied again; never over something newer", async () => {
@@ -157,6 +186,7 @@ describe("rounds", () => {
     id: "r",
     noteId: "n",
     noteName: "Note",
+    noteKind: "concern",
     sentence: "",
     summary: "",
     acceptedCautions: [],
@@ -165,7 +195,7 @@ describe("rounds", () => {
     leavesAt: 2,
     letterCount: 2,
   };
-  const letter = (id: string): Letter => ({
+  const letter = (id: string): WholeLetter => ({
     id,
     roundId: "r",
     noteId: "n",
@@ -176,8 +206,8 @@ describe("rounds", () => {
     recipient: { kind: "guardian", id: "g", name: "G", address: "g@x.example" },
     reason: "",
     subject: "x",
-    html: "",
-    text: "",
+    html: "<p>page</p>",
+    text: "text",
     state: "prepared",
     stateAt: 1,
     seq: 0,
@@ -195,6 +225,8 @@ describe("rounds", () => {
     await opened();
     await saveRound(database, round, [letter("a"), letter("b")]);
     expect((await preparedLetters(database)).map(({ id }) => id)).toEqual(["a", "b"]);
+    expect(await wholeLetters(database, [letter("b"), letter("gone")])).toEqual([letter("b")]);
+    expect(Object.keys((await database.letters.get("a")) ?? {})).not.toContain("html");
     const events = [
       event(1, "a", "handed"),
       event(2, "a", "leaving"),
@@ -205,6 +237,36 @@ describe("rounds", () => {
     await takeInEvents(database, "journal", events.slice(0, 2));
     expect(await journalPlace(database)).toEqual({ journalId: "journal", seq: 4 });
     expect((await lettersOfRound(database, "r")).map(({ state }) => state)).toEqual(["accepted", "prepared"]);
+    expect(await writtenAbout(database)).toEqual([
+      { studentId: "s", noteId: "n", at: 2, kind: "concern", recipientIds: ["g", "g"] },
+    ]);
+    await database.rounds.update("r", { brothersAndSisters: { s: ["t"] } });
+    expect((await writtenAbout(database)).map(({ studentId }) => studentId)).toEqual(["s", "t"]);
+    await takeInEvents(database, "journal", [
+      { seq: 5, at: 5, roundId: "r", paused: true },
+      { seq: 6, at: 6, replyTo: "a", messageName: "0".repeat(40), automatic: false },
+    ]);
+    expect((await findRound(database, "r"))?.paused).toBe(true);
+    const [reply] = await announcedReplies(database);
+    if (!reply) throw new Error("The reply was not announced.");
+    await keepReply(database, reply, {
+      from: { name: "Ewa", address: "e@x.example" },
+      subject: "Re: x",
+      text: "Thanks",
+    });
+    expect(await newReplies(database)).toMatchObject([{ letterId: "a", text: "Thanks" }]);
+    await markRead(database, [reply.id]);
+    expect(await newReplies(database)).toEqual([]);
+    await database.letters.update("a", { state: "returned", reply: "550 gone" });
+    expect(await lastFailure(database, "g@x.example")).toMatchObject({ id: "a", reply: "550 gone" });
+    await database.letters.update("a", { state: "accepted" });
+    expect(await lastFailure(database, "g@x.example")).toBeUndefined();
+    const found = (words: string) => searchLetters(database, words, new AbortController().signal, () => undefined);
+    expect((await found("TEXT")).map(({ id }) => id).sort()).toEqual(["a", "b"]);
+    expect(await found("nowhere")).toEqual([]);
+    await keepTalk(database, { id: "t", studentId: "s", at: 3, way: "call", text: "Called." });
+    expect(await talksAbout(database, "s")).toHaveLength(1);
+    expect((await lettersAbout(database, "t")).map(({ id }) => id).sort()).toEqual(["a", "b"]);
     await withdrawPrepared(database, "r", 9);
     expect((await talliesByRound(database)).get("r")).toEqual({ accepted: 1, withdrawn: 1 });
     await takeInEvents(database, "another", [event(1, "x", "handed")]);
@@ -253,7 +315,27 @@ test("the data of version 1 is brought along to this one", async () => {
   await database.table("classes").put(oldClass);
   const note = startNote("progress", { id: "n", now: 5, period: "winter" });
   const { addedStudentIds: _added, ...oldSelection } = note.selection;
-  await database.table("notes").put({ ...note, selection: oldSelection });
+  const {
+    kind: _kind,
+    recipientChoices: _choices,
+    perFamily: _perFamily,
+    language: _language,
+    variants: _variants,
+    ...oldNote
+  } = note;
+  // Fields had no format and no capital yet.
+  const oldWords = JSON.parse(JSON.stringify(oldNote).replaceAll(',"format":"","upperFirst":false', ""));
+  await database.table("notes").put({ ...oldWords, selection: oldSelection });
+  const [settings] = school.settings;
+  if (!settings) throw new Error("The demo school has no settings.");
+  const { senderName: _name, replyTo: _replyTo, signature: _signature, ...oldSettings } = settings;
+  await database.table("settings").put(oldSettings);
+  await database.table("rounds").put({ id: "r", createdAt: 1, noteId: "n" });
+  const oldLetter = {
+    ...{ id: "l", roundId: "r", state: "accepted", studentId: "s", studentName: "Ana", subject: "Tides" },
+    recipient: { kind: "guardian", id: "g", name: "Ewa", address: "ewa@x.example" },
+  };
+  await database.table("letters").put({ ...oldLetter, html: "<p>page</p>", text: "text" });
   await database
     .table("imports")
     .put({ id: "i", fileName: "a.csv", classId: "c", summary: "s", appliedAt: 1, change: {} });
@@ -261,6 +343,14 @@ test("the data of version 1 is brought along to this one", async () => {
   database = openDatabase();
   const world = await loadWorld(database);
   expect(await findNote(database, "n")).toEqual(note);
+  expect(world.settings).toEqual([settings]);
+  expect(await database.rounds.get("r")).toMatchObject({ noteKind: "information" });
+  expect(await database.letters.get("l")).toEqual(oldLetter);
+  expect(await database.roundPeople.get("r")).toEqual({ id: "r", people: [["s", "g"]] });
+  expect([await database.letterPages.get("l"), await database.letterTexts.get("l")]).toEqual([
+    { id: "l", html: "<p>page</p>" },
+    { id: "l", text: "text", head: "Tides\nAna\nEwa\newa@x.example" },
+  ]);
   expect(world.students).toEqual([{ ...oldStudent, tags: [] }]);
   expect(world.guardians).toEqual([{ ...oldGuardian, frequency: "each letter" }]);
   expect(world.classes).toEqual([{ ...oldClass, averageSource: "computed" }]);

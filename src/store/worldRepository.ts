@@ -1,6 +1,8 @@
 import type { Table } from "dexie";
 import * as z from "zod";
 import { type Change, isEmptyChange, type TableChange } from "@/core/change/change";
+import { replacedBy } from "@/core/change/pastScores";
+import { type PastScores, pastScoresSchema } from "@/core/model/pastScores";
 import {
   emptyWorldRecords,
   WORLD_SCHEMAS,
@@ -27,18 +29,28 @@ export async function loadWorld(database: VineDatabase): Promise<WorldRecords> {
   return records as WorldRecords;
 }
 
-/** Makes a change in one transaction: all of it or nothing. Every record that it writes is checked first. */
-export async function commitChange(database: VineDatabase, change: Change): Promise<void> {
+/** What became of the scores before now, in the order in which it happened. */
+export function pastScores(database: VineDatabase): Promise<PastScores[]> {
+  return database.pastScores.toArray();
+}
+
+/**
+ * Makes a change in one transaction: all of it or nothing. Every record that it writes is checked first, and the scores
+ * that it replaces are remembered with the time. `now` in ms since the epoch.
+ */
+export async function commitChange(database: VineDatabase, change: Change, now = Date.now()): Promise<void> {
   if (isEmptyChange(change)) return;
+  const replaced = replacedBy(change, now);
   const writes = WORLD_TABLES.flatMap((table) => {
     const tableChange = change[table] as TableChange<unknown> | undefined;
     return tableChange ? [{ table, ...writesOf(table, tableChange) }] : [];
   });
-  await database.transaction("rw", tablesOf(database), async () => {
+  await database.transaction("rw", [...tablesOf(database), database.pastScores], async () => {
     for (const { table, removed, put } of writes) {
       await tableOf(database, table).bulkDelete(removed);
       await tableOf(database, table).bulkPut(put);
     }
+    if (replaced) await database.pastScores.add(pastScoresSchema.parse(replaced));
   });
 }
 
@@ -52,8 +64,15 @@ export async function rowsTouchedBy(database: VineDatabase, change: Change): Pro
   return worldOf(records as WorldRecords);
 }
 
-/** Puts other families and another gradebook in the place of all that is there, and forgets notes, imports and the record. */
-export async function replaceEverything(database: VineDatabase, records: WorldRecords): Promise<void> {
+/**
+ * Puts other families and another gradebook, with what became of its scores before, in the place of all that is there,
+ * and forgets notes, imports and the record.
+ */
+export async function replaceEverything(
+  database: VineDatabase,
+  records: WorldRecords,
+  past: readonly PastScores[] = [],
+): Promise<void> {
   await database.transaction("rw", database.tables, async () => {
     for (const table of database.tables) {
       if (table.name !== "meta") await table.clear();
@@ -61,6 +80,7 @@ export async function replaceEverything(database: VineDatabase, records: WorldRe
     for (const table of WORLD_TABLES) {
       await tableOf(database, table).bulkPut(z.array(WORLD_SCHEMAS[table] as z.ZodType).parse(records[table]));
     }
+    await database.pastScores.bulkAdd(z.array(pastScoresSchema).parse(past));
   });
 }
 

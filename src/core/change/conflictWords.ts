@@ -44,6 +44,12 @@ function thingName(table: WorldTable, key: string, path: readonly string[], worl
       return path[1] ? `“${title(key)}” of ${student(path[1])}` : `“${title(key)}”`;
     case "averageColumns":
       return path[1] ? `an average of ${student(path[1])}` : "a column of averages";
+    case "checklists": {
+      const name = world.checklists.get(key)?.name;
+      return name ? `the checklist “${name}”` : "a checklist";
+    }
+    case "logEntries":
+      return "a class log";
     default:
       return "a setting";
   }

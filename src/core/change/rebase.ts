@@ -113,5 +113,12 @@ export function dependentsOn(after: World, change: Change, most = 20): Dangling[
     if (classes.has(classId)) add("averageColumns", id, "classes", classId);
     for (const student of students) if (student in percents) add("averageColumns", id, "students", student);
   }
+  for (const { id, classId, marks } of after.checklists.values()) {
+    if (classes.has(classId)) add("checklists", id, "classes", classId);
+    for (const student of students) if (student in marks) add("checklists", id, "students", student);
+  }
+  for (const { id, classId } of after.logEntries.values()) {
+    if (classes.has(classId)) add("logEntries", id, "classes", classId);
+  }
   return found;
 }

@@ -8,22 +8,70 @@ export interface Finding {
     readonly recipientId?: string;
     readonly field?: string;
     readonly place?: "subject" | "body";
+    /** Of words that are not the note's own: the language of the variant. */
+    readonly language?: string;
   };
-  readonly numbers: { readonly letters?: number; readonly students?: number };
+  readonly numbers: {
+    readonly letters?: number;
+    readonly students?: number;
+    readonly days?: number;
+    readonly characters?: number;
+    /** In kB. */
+    readonly size?: number;
+    readonly before?: number;
+  };
   /** Names and words quoted in the message. */
   readonly quotes: readonly string[];
 }
 
-export const FINDING_CODES = [
+/** What can't be sent as it is. */
+export const STOP_CODES = [
   "nobody-selected",
   "no-recipients",
   "no-good-address",
-  "student-not-reached",
+  "not-a-guardian",
+  "wants-no-letters",
+  "header-breaking",
   "empty-subject",
   "empty-body",
   "unfilled-field",
   "unknown-field",
   "drafting-words",
-  "term-not-current",
+  "bad-link",
+  "foreign-name",
 ] as const;
+
+/** What needs a word before it is sent. */
+export const CAUTION_CODES = [
+  "student-not-reached",
+  "term-not-current",
+  "repeat-note",
+  "repeat-kind",
+  "gradebook-old",
+  "many-more",
+  "whole-class",
+  "late-evening",
+  "raw-decimal",
+  "letter-disagrees",
+  "nothing-missing",
+  "odd-name",
+  "long-subject",
+  "heavy-letter",
+  "broken-sentence",
+  "language-missing",
+  "picture-without-alt",
+] as const;
+
+export const FINDING_CODES = [...STOP_CODES, ...CAUTION_CODES] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
+
+type Details = Partial<Pick<Finding, "path" | "numbers" | "quotes">>;
+
+export function findingOf(code: FindingCode, details: Details = {}): Finding {
+  const severity = (STOP_CODES as readonly string[]).includes(code) ? "stop" : "caution";
+  return { severity, code, path: {}, numbers: {}, quotes: [], ...details };
+}
+
+export function isStop(finding: Finding): boolean {
+  return finding.severity === "stop";
+}

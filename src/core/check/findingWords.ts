@@ -1,4 +1,5 @@
 import { fieldById } from "../letter/fields";
+import { languageName } from "../selection/reason";
 import { counted, listed } from "../words";
 import type { Finding } from "./finding";
 
@@ -6,7 +7,8 @@ import type { Finding } from "./finding";
 export function findingWords(finding: Finding): { title: string; mend: string } {
   const { numbers, quotes, path } = finding;
   const letters = counted(numbers.letters ?? 0, "letter");
-  const place = path.place === "subject" ? "subject" : "letter";
+  const inLanguage = path.language ? `${languageName(path.language)} ` : "";
+  const place = inLanguage + (path.place === "subject" ? "subject" : "letter");
   switch (finding.code) {
     case "nobody-selected":
       return {
@@ -29,9 +31,12 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
         mend: "They are selected, but no guardian or student who can be written to belongs to this note.",
       };
     case "empty-subject":
-      return { title: "The subject is empty", mend: "Write what the letter is about, in a few words." };
+      return { title: `The ${inLanguage}subject is empty`, mend: "Write what the letter is about, in a few words." };
     case "empty-body":
-      return { title: "The letter is empty", mend: "Write the letter, or place a field or a block in it." };
+      return {
+        title: `The ${inLanguage}letter is empty`,
+        mend: "Write the letter, or place a field or a block in it.",
+      };
     case "unfilled-field":
       return {
         title: `“${fieldLabel(path.field)}” is empty in ${letters}`,
@@ -39,13 +44,110 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
       };
     case "unknown-field":
       return {
-        title: `The ${place} has a field that is not there any more: “${path.field}”`,
-        mend: "Take the field out and place another one.",
+        title: `The ${place} has a field that is not there any more: “${fieldLabel(path.field)}”`,
+        mend: "What it speaks of was taken away. Take the field out and place another one.",
       };
     case "drafting-words":
       return {
         title: `The ${place} still says ${listed(quotes.map((word) => `“${word}”`))}`,
         mend: "It looks like a reminder to yourself. Replace or delete it.",
+      };
+    case "not-a-guardian":
+      return {
+        title: `${quotes[0]} does not look after ${quotes[2]}`,
+        mend: "Choose again who is written to about this student.",
+      };
+    case "wants-no-letters":
+      return {
+        title: `${quotes[0]} asked not to be written to`,
+        mend: "Leave this person out, or choose somebody else of the family.",
+      };
+    case "header-breaking":
+      return {
+        title: `The name or address of ${quotes[0]?.replace(/\s+/g, " ")} has a line break in it`,
+        mend: "It would break the message apart. Mend it in Families.",
+      };
+    case "bad-link":
+      return {
+        title: `The ${place} has a link that leads nowhere: ${listed(quotes)}`,
+        mend: "Write the whole address, such as https://school.example/page.",
+      };
+    case "foreign-name":
+      return {
+        title: `“${quotes[0]}” stands in ${letters} about somebody else`,
+        mend: `It is another student’s name, in what goes to the family of ${listed(quotes.slice(1))}. Take it out, or place the field “First name”.`,
+      };
+    case "repeat-note":
+      return {
+        title: `${counted(numbers.students ?? 0, "student")}: this note went to the family in the last ${counted(numbers.days ?? 0, "day")}`,
+        mend: `${listed(quotes.slice(1))}. Send again only if you mean to.`,
+      };
+    case "repeat-kind":
+      return {
+        title: `${counted(numbers.students ?? 0, "student")}: another note of ${quotes[0]} went to the family in the last ${counted(numbers.days ?? 0, "day")}`,
+        mend: `${listed(quotes.slice(1))}. Once may be enough.`,
+      };
+    case "gradebook-old":
+      return {
+        title: `The last score is ${counted(numbers.days ?? 0, "day")} old`,
+        mend: "Bring in new scores first, if there are any.",
+      };
+    case "many-more":
+      return {
+        title: `${counted(numbers.students ?? 0, "student")}, and only ${numbers.before} the last time`,
+        mend: "Many more than this note’s last round. See whether the conditions are those you mean.",
+      };
+    case "whole-class":
+      return {
+        title: `Everybody in ${listed(quotes)} is selected`,
+        mend: "A threshold is set, and it leaves nobody out. See whether it is the one you mean.",
+      };
+    case "late-evening":
+      return { title: "It is late", mend: "A letter about grades at night alarms a family. The morning may do." };
+    case "raw-decimal":
+      return {
+        title: `“${quotes[0]}” stands in ${letters}`,
+        mend: "It looks like a figure that was not rounded. Place the field instead, and pick its format.",
+      };
+    case "letter-disagrees":
+      return {
+        title: `The average and the letter grade do not agree in ${letters}`,
+        mend: `The average is written with other decimals than those the letter is made from (${listed(quotes.slice(1))}). Write it as the class shows it.`,
+      };
+    case "nothing-missing":
+      return {
+        title: `${letters} speak of missing work, and nothing is missing`,
+        mend: `${listed(quotes.slice(1))}. Select only who misses something, or say what stands there otherwise.`,
+      };
+    case "odd-name":
+      return {
+        title: `Names in capitals or with odd spaces: ${listed(quotes.map((name) => `“${name}”`))}`,
+        mend: "That is how the families would read them. Mend them in Families.",
+      };
+    case "long-subject":
+      return {
+        title: `The subject has ${counted(numbers.characters ?? 0, "character")} in ${letters}`,
+        mend: "A phone shows about 60.",
+      };
+    case "heavy-letter":
+      return {
+        title: `A letter is ${numbers.size} kB, ${letters} in all`,
+        mend: "Over 100 kB a mail program may cut it off. Shorten it.",
+      };
+    case "broken-sentence":
+      return {
+        title: `A sentence looks broken in ${letters}: “${quotes[0]}”`,
+        mend: "A value may be empty there, or a space too many. Say what stands in.",
+      };
+    case "language-missing":
+      return {
+        title: `${letters} go to guardians who read ${listed(quotes)}`,
+        mend: "They get the note’s own words. Add a variant in their language, or send it all the same.",
+      };
+    case "picture-without-alt":
+      return {
+        title: `A picture in the ${place} has no words`,
+        mend: "Who can’t see it gets nothing. Choose the picture and write what it shows.",
       };
     case "term-not-current":
       return {

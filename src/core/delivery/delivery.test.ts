@@ -1,21 +1,23 @@
 import { describe, expect, test } from "vitest";
+import { DEFAULT_SETTINGS } from "../model/settings";
 import { letterAfter } from "./letterAfter";
 import { isFinal, type LetterState, letterStateSchema, mayMove, mayWithdraw } from "./letterState";
+import { senderOf } from "./preparedRound";
 import { nextTry } from "./retry";
 import type { Letter } from "./round";
 import { tallySentence, tallyStates } from "./tally";
 
 const LEGAL: Record<LetterState, LetterState[]> = {
   prepared: ["handed", "held", "withdrawn"],
-  handed: ["leaving", "withdrawn"],
-  held: ["leaving", "withdrawn"],
+  handed: ["leaving", "held", "withdrawn"],
+  held: ["leaving", "held", "withdrawn"],
   leaving: ["handed", "accepted", "deferred", "refused", "uncertain"],
   accepted: ["returned"],
-  deferred: ["leaving", "withdrawn", "refused"],
+  deferred: ["leaving", "held", "withdrawn", "refused"],
   refused: [],
   returned: [],
   withdrawn: [],
-  uncertain: [],
+  uncertain: ["returned"],
 };
 
 describe("the states of a letter", () => {
@@ -71,4 +73,18 @@ test("a round's states are told in words", () => {
   ]);
   expect(tallySentence(tally)).toBe("2 delivered, 2 on the way, 1 refused");
   expect(tallySentence({})).toBe("0 letters");
+});
+
+test("a note’s own sender comes before the one of the settings, and that before the teacher", () => {
+  const settings = { ...DEFAULT_SETTINGS, teacherName: "Ilse Maronde", teacherAddress: "ilse@sallowbay.example" };
+  expect(senderOf(settings)).toEqual({ from: { name: "Ilse Maronde", address: "ilse@sallowbay.example" } });
+  const office = { ...settings, senderName: "Science at Sallow Bay", replyTo: "office@sallowbay.example" };
+  expect(senderOf(office)).toEqual({
+    from: { name: "Science at Sallow Bay", address: "ilse@sallowbay.example" },
+    replyTo: "office@sallowbay.example",
+  });
+  expect(senderOf(office, { name: "I. M.", replyTo: "" })).toMatchObject({
+    from: { name: "I. M." },
+    replyTo: "office@sallowbay.example",
+  });
 });

@@ -4,6 +4,9 @@ import * as z from "zod";
 export const MAX_LETTERS_PER_HANDOVER = 50;
 const MAX_LETTER_CHARACTERS = 500_000;
 
+/** The most people that one letter goes to; mail servers take no more at once. */
+export const MAX_TOGETHER = 100;
+
 /** Ids name files: nothing in them may lead elsewhere. */
 export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,80}$/);
 
@@ -19,6 +22,11 @@ export const handedLetterSchema = z.object({
   id: idSchema,
   to: z.object({ name: headerSchema, address: mailAddressSchema }),
   from: z.object({ name: headerSchema, address: mailAddressSchema }),
+  replyTo: mailAddressSchema.optional(),
+  /** To many at once, none of whom sees the others; it is the same letter for all. */
+  together: z.array(mailAddressSchema).min(1).max(MAX_TOGETHER).optional(),
+  /** Whose own link to stop the letters goes along; none where it is to no guardian. */
+  guardianId: z.string().max(200).optional(),
   subject: headerSchema.min(1),
   html: z.string().max(MAX_LETTER_CHARACTERS),
   text: z.string().max(MAX_LETTER_CHARACTERS),
@@ -33,4 +41,8 @@ export const handOverSchema = z.object({
 });
 export type HandOver = z.infer<typeof handOverSchema>;
 
+/** Letters to be written as messages and given back. */
+export const messagesSchema = handOverSchema.pick({ letters: true });
+
 export const withdrawSchema = z.object({ roundId: idSchema });
+export const pauseSchema = z.object({ roundId: idSchema, paused: z.boolean() });

@@ -4,11 +4,13 @@ import * as z from "zod";
  * The life of a letter, the same in the browser and in the post room.
  *
  *   prepared --> handed --> leaving --> accepted --> returned
- *                  |  ^        |
- *                  v  |        +--> deferred --> leaving | withdrawn | refused
- *                 held         +--> refused
- *                              +--> uncertain   (the server died while a relay was taking it)
+ *      |           |  ^        |
+ *      |           v  |        +--> deferred --> leaving | held | withdrawn | refused
+ *      +--------> held         +--> refused
+ *                              +--> uncertain --> returned   (the server died while a relay was taking it)
  *   prepared, handed, held, deferred --> withdrawn
+ *
+ * What goes beyond the day's limit is held, also where it was held before.
  */
 export const letterStateSchema = z.enum([
   "prepared",
@@ -26,15 +28,15 @@ export type LetterState = z.infer<typeof letterStateSchema>;
 
 const MOVES: Record<LetterState, readonly LetterState[]> = {
   prepared: ["handed", "held", "withdrawn"],
-  handed: ["leaving", "withdrawn"],
-  held: ["leaving", "withdrawn"],
+  handed: ["leaving", "held", "withdrawn"],
+  held: ["leaving", "held", "withdrawn"],
   leaving: ["accepted", "deferred", "refused", "uncertain", "handed"],
   accepted: ["returned"],
-  deferred: ["leaving", "withdrawn", "refused"],
+  deferred: ["leaving", "held", "withdrawn", "refused"],
   refused: [],
   returned: [],
   withdrawn: [],
-  uncertain: [],
+  uncertain: ["returned"],
 };
 
 /** Whether a letter may go from one state to another. `leaving` goes back to `handed` when it is certain that nothing was taken twice. */
@@ -51,6 +53,9 @@ export function isFinal(state: LetterState): boolean {
 export function mayWithdraw(state: LetterState): boolean {
   return mayMove(state, "withdrawn");
 }
+
+/** Ends that are no good ones, and need somebody to look. */
+export const TROUBLE: readonly LetterState[] = ["refused", "returned", "uncertain"];
 
 /** What a state means to the teacher. */
 export const STATE_WORDS: Record<LetterState, string> = {

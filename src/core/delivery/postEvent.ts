@@ -3,12 +3,16 @@ import { familyEventSchema } from "../families/familyEvent";
 import { idSchema } from "./handOver";
 import { letterStateSchema } from "./letterState";
 
-/** One line of the post room's journal: a letter came into a state. It holds no letter text. */
-export const postEventSchema = z.object({
+const numbered = {
   /** Rises by one with each event; the browser asks for what came after the last it knows. */
   seq: z.number().int().min(1),
   /** Ms since the epoch. */
   at: z.number(),
+};
+
+/** A letter came into a state. */
+export const letterEventSchema = z.object({
+  ...numbered,
   letterId: idSchema,
   roundId: idSchema,
   state: letterStateSchema,
@@ -19,7 +23,42 @@ export const postEventSchema = z.object({
   /** Tells letters of the same id but other content apart. */
   digest: z.string().optional(),
 });
+export type LetterEvent = z.infer<typeof letterEventSchema>;
+
+/** The letters of a round stopped leaving for a while, or go on. */
+export const pauseEventSchema = z.object({ ...numbered, roundId: idSchema, paused: z.boolean() });
+
+/** Somebody answered a letter; the words wait apart until the browser has them. */
+export const replyEventSchema = z.object({
+  ...numbered,
+  replyTo: idSchema,
+  /** Names the message that waits. */
+  messageName: z.string().regex(/^[0-9a-f]{40}$/),
+  /** Whether a machine answered (RFC 3834), such as for somebody who is away. */
+  automatic: z.boolean(),
+});
+export type ReplyEvent = z.infer<typeof replyEventSchema>;
+
+/** One line of the post room's journal. It holds no letter text. */
+export const postEventSchema = z.union([letterEventSchema, pauseEventSchema, replyEventSchema]);
 export type PostEvent = z.infer<typeof postEventSchema>;
+
+export function isLetterEvent<Event extends object>(event: Event): event is Extract<Event, { letterId: string }> {
+  return "letterId" in event;
+}
+
+/** What the post room is connected to, and how much it lets go. */
+export const postStatusSchema = z.object({
+  post: z.enum(["practice", "relay"]),
+  /** Letters that are in the queue, whenever they leave. */
+  waiting: z.number().int(),
+  /** The most letters a day and a minute; none is as many as there are. */
+  dailyLimit: z.number().int().optional(),
+  perMinute: z.number().int().optional(),
+  /** Letters that left since the day began. */
+  leftToday: z.number().int(),
+});
+export type PostStatus = z.infer<typeof postStatusSchema>;
 
 /**
  * The next events of both journals: of the letters and of what families say. A journal of another folder numbers its
@@ -29,7 +68,5 @@ export const eventsAnswerSchema = z.object({
   journalId: z.string(),
   events: z.array(postEventSchema),
   families: z.object({ journalId: z.string(), events: z.array(familyEventSchema) }),
+  status: postStatusSchema,
 });
-
-export const postStatusSchema = z.object({ post: z.enum(["practice", "relay"]), waiting: z.number() });
-export type PostStatus = z.infer<typeof postStatusSchema>;

@@ -1,19 +1,39 @@
 import type { Settings } from "../model/settings";
-import type { Letter, Round } from "./round";
+import type { Round, WholeLetter } from "./round";
 
-type LetterDraft = Omit<Letter, "id" | "roundId" | "noteId" | "state" | "stateAt" | "seq" | "reply">;
-type RoundDraft = Pick<Round, "noteId" | "noteName" | "sentence" | "summary" | "acceptedCautions">;
+export type LetterDraft = Omit<WholeLetter, "id" | "roundId" | "noteId" | "state" | "stateAt" | "seq" | "reply">;
+type RoundDraft = Pick<
+  Round,
+  "noteId" | "noteName" | "noteKind" | "sentence" | "summary" | "acceptedCautions" | "brothersAndSisters"
+>;
 
-/** A round with its letters, prepared to leave after the time to take it back. `now` in ms since the epoch; nothing is kept or sent yet. */
+/** Who letters are from, and where replies go where that is somewhere else. What a note says of its own comes first. */
+export function senderOf(
+  { teacherName, teacherAddress, senderName, replyTo }: Settings,
+  own: { readonly name: string; readonly replyTo: string } = { name: "", replyTo: "" },
+): Pick<Round, "from" | "replyTo"> {
+  const reply = own.replyTo || replyTo;
+  return {
+    from: { name: own.name || senderName || teacherName, address: teacherAddress },
+    ...(reply && { replyTo: reply }),
+  };
+}
+
+/** A round with its letters, prepared to leave at a time. `leavesAt` and `now` in ms since the epoch; nothing is kept or sent yet. */
 export function preparedRound(
   draft: RoundDraft,
   drafts: readonly LetterDraft[],
-  { teacherName, teacherAddress, takeBackSeconds }: Settings,
-  { now, newId }: { now: number; newId: () => string },
-): { round: Round; letters: Letter[] } {
+  {
+    from,
+    replyTo,
+    leavesAt,
+    now,
+    newId,
+  }: Pick<Round, "from" | "replyTo" | "leavesAt"> & { now: number; newId: () => string },
+): { round: Round; letters: WholeLetter[] } {
   const id = newId();
   const letters = drafts.map(
-    (letter): Letter => ({
+    (letter): WholeLetter => ({
       ...letter,
       id: newId(),
       roundId: id,
@@ -27,9 +47,10 @@ export function preparedRound(
   const round: Round = {
     ...draft,
     id,
-    from: { name: teacherName, address: teacherAddress },
+    from,
+    ...(replyTo && { replyTo }),
     createdAt: now,
-    leavesAt: now + takeBackSeconds * 1000,
+    leavesAt,
     letterCount: letters.length,
   };
   return { round, letters };

@@ -1,7 +1,8 @@
 import * as z from "zod";
+import { noteKindSchema } from "../model/noteKind";
 import { letterStateSchema } from "./letterState";
 
-/** One letter as it left, kept in the browser for the record. */
+/** One letter as it left, kept in the browser for the record; its text is kept apart, so that many letters are listed fast. */
 export const letterSchema = z.object({
   id: z.string().min(1),
   roundId: z.string(),
@@ -10,12 +11,17 @@ export const letterSchema = z.object({
   studentName: z.string(),
   classId: z.string(),
   className: z.string(),
-  recipient: z.object({ kind: z.enum(["guardian", "student"]), id: z.string(), name: z.string(), address: z.string() }),
+  recipient: z.object({
+    kind: z.enum(["guardian", "student", "teacher", "group"]),
+    id: z.string(),
+    name: z.string(),
+    address: z.string(),
+  }),
+  /** Of a letter to many: each of them, and about whom. */
+  together: z.array(z.object({ studentId: z.string(), recipientId: z.string(), address: z.string() })).optional(),
   /** Why the student was selected, in words. */
   reason: z.string(),
   subject: z.string(),
-  html: z.string(),
-  text: z.string(),
   state: letterStateSchema,
   /** When it came into the state, ms since the epoch. */
   stateAt: z.number(),
@@ -23,14 +29,24 @@ export const letterSchema = z.object({
   seq: z.number().int().min(0),
   /** What the mail server said. */
   reply: z.string(),
+  /** When a held or deferred letter is tried next, ms since the epoch. */
+  nextAt: z.number().optional(),
+  /** Whether another letter went in the place of this one. */
+  sentAgain: z.boolean().optional(),
 });
 export type Letter = z.infer<typeof letterSchema>;
+
+/** A letter with its text in both forms. */
+export const wholeLetterSchema = letterSchema.extend({ html: z.string(), text: z.string() });
+export type WholeLetter = z.infer<typeof wholeLetterSchema>;
 
 /** One sending of a note. */
 export const roundSchema = z.object({
   id: z.string().min(1),
   noteId: z.string(),
   noteName: z.string(),
+  /** None where the letters say nothing about how things stand, such as asking whether they are welcome. */
+  noteKind: noteKindSchema.optional(),
   /** The selection as it read when the round was sent. */
   sentence: z.string(),
   /** "36 letters to 34 guardians of 21 students, in 4 classes." */
@@ -38,8 +54,16 @@ export const roundSchema = z.object({
   /** The cautions that were seen and accepted, in words. */
   acceptedCautions: z.array(z.string()),
   from: z.object({ name: z.string(), address: z.string() }),
+  /** Where replies go, where it is not the sender. */
+  replyTo: z.string().optional(),
+  /** In letters about several children: by the student that a letter is kept under, the others. */
+  brothersAndSisters: z.record(z.string(), z.array(z.string())).optional(),
   createdAt: z.number(),
   leavesAt: z.number(),
   letterCount: z.number().int(),
+  /** How many of its letters are in each state, so that a list of rounds reads no letter. */
+  tally: z.partialRecord(letterStateSchema, z.number().int()).optional(),
+  /** Whether its letters were told to wait. */
+  paused: z.boolean().optional(),
 });
 export type Round = z.infer<typeof roundSchema>;

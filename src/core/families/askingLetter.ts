@@ -66,5 +66,5 @@ export function askingLetter(
     `<p style="${STYLES.paragraph}">${escapeHtml(from)}</p>`,
   ].join("");
   const text = [...paragraphs, ...answers.map(({ words, href }) => `${words}: ${href}`), from].join("\n\n");
-  return { subject, html: mailDocument(subject, html), text: `${text}\n` };
+  return { subject, html: mailDocument(subject, html, "en"), text: `${text}\n` };
 }

@@ -1,5 +1,6 @@
 import { type Change, setRows } from "../change/change";
 import type { AverageColumn } from "../model/averageColumn";
+import type { Checklist } from "../model/checklist";
 import type { Guardian } from "../model/guardian";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
@@ -99,6 +100,9 @@ export function mergeStudents(kept: Student, gone: Student, world: World): Chang
       ? []
       : [[column.id, { ...column, percents: moved(column.percents, gone.id, kept.id) }]],
   );
+  const checklists = [...world.checklists.values()].flatMap((list): [string, Checklist][] =>
+    list.marks[gone.id] ? [[list.id, { ...list, marks: moved(list.marks, gone.id, kept.id) }]] : [],
+  );
   return {
     students: {
       ...setRows<"students">(world.students, [[kept.id, merged]]),
@@ -107,10 +111,11 @@ export function mergeStudents(kept: Student, gone: Student, world: World): Chang
     classes: setClasses(world, classes),
     scoreColumns: setRows<"scoreColumns">(world.scoreColumns, columns),
     averageColumns: setRows<"averageColumns">(world.averageColumns, averages),
+    checklists: setRows<"checklists">(world.checklists, checklists),
   };
 }
 
-function moved<Value extends Score | number>(values: Record<string, Value>, from: string, to: string) {
+function moved<Value extends Score | number | string>(values: Record<string, Value>, from: string, to: string) {
   const { [from]: value, ...rest } = values;
   return { ...(value !== undefined && { [to]: value }), ...rest } as Record<string, Value>;
 }

@@ -1,9 +1,13 @@
 import { applyChange, type Change, sameData, type TableChange } from "../change/change";
-import type { Day } from "../model/day";
+import { replacedBy, worldAsOf } from "../change/pastScores";
+import { type Day, dayOfInstant } from "../model/day";
+import type { WrittenAbout } from "../model/noteKind";
+import type { PastScores } from "../model/pastScores";
 import type { ScoreColumn } from "../model/score";
 import { byFamilyName, type Student } from "../model/student";
 import type { Period } from "../model/term";
 import type { World } from "../model/world";
+import { ClassColumns } from "./classColumns";
 import { type ClassGradebook, type StudentFigures, studentFigures } from "./classFigures";
 
 /**
@@ -15,30 +19,84 @@ export class FiguresIndex {
   private readonly enrolledIn = new Map<string, readonly Student[]>();
   /** By class, student and period. */
   private readonly kept = new Map<string, Map<string, Map<Period, StudentFigures>>>();
+  /** By class and period. */
+  private readonly columnsOf = new Map<string, Map<Period, ClassColumns>>();
+  private readonly earlier = new Map<number, FiguresIndex>();
+  private readonly past: PastScores[];
+  /** By student, in the order of time. */
+  private written = new Map<string, WrittenAbout[]>();
 
+  /** `past` is what became of the scores before now, in its order. */
   constructor(
     private current: World,
     readonly today: Day,
-  ) {}
+    past: readonly PastScores[] = [],
+  ) {
+    this.past = [...past];
+  }
 
   get world(): World {
     return this.current;
   }
 
-  /** Makes a change; where only scores change, only their students lose their figures, else their classes do. */
-  apply(change: Change): void {
+  /**
+   * Makes a change at a moment (ms since the epoch); where only scores change, only their students lose their figures,
+   * else their classes do.
+   */
+  apply(change: Change, at: number): void {
     const before = this.current;
+    const replaced = replacedBy(change, at);
+    if (replaced) this.past.push(replaced);
+    this.earlier.clear();
     this.current = applyChange(before, change);
-    if (change.students) this.enrolledIn.clear();
+    if (change.students) {
+      this.enrolledIn.clear();
+      this.columnsOf.clear();
+    }
     for (const classId of changedClasses(change)) {
       this.gradebooks.delete(classId);
       this.enrolledIn.delete(classId);
       this.kept.delete(classId);
+      this.columnsOf.delete(classId);
     }
     for (const { classId, studentIds } of changedScores(before, change)) {
       this.gradebooks.delete(classId);
-      for (const studentId of studentIds) this.kept.get(classId)?.delete(studentId);
+      for (const studentId of studentIds) {
+        this.kept.get(classId)?.delete(studentId);
+        for (const columns of this.columnsOf.get(classId)?.values() ?? []) columns.forget(studentId);
+      }
     }
+  }
+
+  /** The figures of the scores as they were at a moment (ms since the epoch); blanks are judged by its day. */
+  asOf(moment: number): FiguresIndex {
+    return madeIn(this.earlier, moment, () => {
+      const day = dayOfInstant(moment);
+      return new FiguresIndex(worldAsOf(this.current, this.past, moment), day < this.today ? day : this.today);
+    });
+  }
+
+  /** Takes in what was written about whom. */
+  hear(written: readonly WrittenAbout[]): void {
+    this.written = new Map();
+    for (const one of [...written].sort((a, b) => a.at - b.at)) {
+      madeIn(this.written, one.studentId, () => []).push(one);
+    }
+  }
+
+  /** All that was written about a student, in the order of time. */
+  writtenAbout(studentId: string): readonly WrittenAbout[] {
+    return this.written.get(studentId) ?? [];
+  }
+
+  /** The last that was written about a student; none when nothing ever was. */
+  lastWritten(studentId: string): WrittenAbout | undefined {
+    return this.written.get(studentId)?.at(-1);
+  }
+
+  /** When a score was last changed (ms since the epoch); none where that is not known. */
+  lastScoredAt(): number | undefined {
+    return this.past.at(-1)?.at;
   }
 
   /** A class with its work in the order of the gradebook, or none when there is no such class. */
@@ -76,6 +134,20 @@ export class FiguresIndex {
     const ofClass = madeIn(this.kept, classId, () => new Map<string, Map<Period, StudentFigures>>());
     const ofStudent = madeIn(ofClass, studentId, () => new Map<Period, StudentFigures>());
     return madeIn(ofStudent, period, () => studentFigures(gradebook, studentId, period, this.today));
+  }
+
+  /** The figures of a class and period by columns, made once and kept in step. The class must exist. */
+  columns(classId: string, period: Period): ClassColumns {
+    const schoolClass = this.gradebook(classId)?.schoolClass;
+    if (!schoolClass) throw new Error(`There is no class ${classId}.`);
+    const ofClass = madeIn(this.columnsOf, classId, () => new Map<Period, ClassColumns>());
+    const columns = madeIn(
+      ofClass,
+      period,
+      () => new ClassColumns(this.enrolled(classId), schoolClass.categories.length),
+    );
+    columns.refresh((studentId) => this.figures(classId, studentId, period));
+    return columns;
   }
 }
 

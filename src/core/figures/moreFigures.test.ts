@@ -12,6 +12,7 @@ import type { Average } from "./average";
 import { type ClassGradebook, countingIn, scoreIn, studentFigures } from "./classFigures";
 import { classStatistics, countAtLeast, medianOf } from "./classStatistics";
 import { isMissing } from "./countingScore";
+import { barWords, distribution } from "./distribution";
 import { type Explanation, explain } from "./explain";
 import { FiguresIndex } from "./figuresIndex";
 import { decimalFraction, type Fraction, fractionToNumber } from "./fraction";
@@ -360,4 +361,25 @@ describe("what a change of settings would do", () => {
       expect(from.at(-1)).toBe(0);
     }
   });
+});
+
+test("a distribution counts every shown value in the bar that holds it; 100 and all above are one bar", () => {
+  const values = fc.array(
+    fc.option(
+      fc.integer({ min: 0, max: 1400 }).map((tenths) => tenths / 10),
+      { nil: undefined },
+    ),
+  );
+  fc.assert(
+    fc.property(values, (shown) => {
+      const known = shown.filter((value) => value !== undefined);
+      const bars = distribution(shown.map((value) => (value === undefined ? undefined : { shown: value })));
+      expect(bars.reduce((sum, { count }) => sum + count, 0)).toBe(known.length);
+      for (const { from, to = Number.POSITIVE_INFINITY, count } of bars) {
+        expect(count).toBe(known.filter((value) => value >= from && value < to).length);
+      }
+    }),
+  );
+  expect(distribution([{ shown: 100 }, { shown: 104 }]).map(barWords)).toEqual(["100\u00a0% and above"]);
+  expect(distribution([{ shown: 89 }]).map(barWords)).toEqual(["80–89\u00a0%"]);
 });

@@ -6,7 +6,7 @@ import type { Score } from "../model/score";
 import { worldOf } from "../model/world";
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleAssignment, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { editScores, pastedScores, type ScoreEdit, scoreAfterKey, typedScore } from "./scoreEdit";
+import { editScores, pastedScores, type ScoreEdit, scoreAfterKey, typedScore, withFeedback } from "./scoreEdit";
 
 const piece = sampleAssignment();
 const scored = (points: number): Score => ({ status: "scored", points });
@@ -32,8 +32,27 @@ describe("what is typed into a cell", () => {
     expect(typedScore(text, scored(3), piece)).toMatchObject({ ok: false, problem: expect.stringMatching(/\.$/) });
   });
 
+  test("what is said of a piece stays beside its score, and makes one that is not yet scored where there was none", () => {
+    const scored: Score = { status: "late", points: 8, comment: "c", levels: { Method: "weak" } };
+    expect(withFeedback(scored, { comment: " Well done. ", levels: {} })).toEqual({
+      status: "late",
+      points: 8,
+      comment: "Well done.",
+    });
+    expect(withFeedback(undefined, { levels: { Method: "sound" } })).toEqual({
+      status: "pending",
+      levels: { Method: "sound" },
+    });
+    expect(withFeedback(undefined, { comment: " " })).toBeUndefined();
+  });
+
   test("a status that can have no points takes them away, others keep them", () => {
     const before: Score = { status: "scored", points: 8, comment: "c" };
+    expect(scoreAfterKey("m", { ...before, levels: { Method: "sound" } })).toEqual({
+      status: "missing",
+      comment: "c",
+      levels: { Method: "sound" },
+    });
     expect(scoreAfterKey("e", before)).toEqual({ status: "excused", comment: "c" });
     expect(scoreAfterKey("p", before)).toEqual({ status: "pending", comment: "c" });
     expect(scoreAfterKey("i", before)).toEqual({ status: "incomplete", points: 8, comment: "c" });
@@ -41,8 +60,12 @@ describe("what is typed into a cell", () => {
 });
 
 describe("a pasted block", () => {
-  const target = { studentIds: ["a", "b", "c"], assignments: [piece, sampleAssignment({ id: "second" })] };
-  const paste = (text: string, rows = 1, columns = 1) => pastedScores(text, target, { rows, columns }, () => undefined);
+  const assignments = [piece, sampleAssignment({ id: "second" })];
+  const cellAt = (row: number, column: number) => {
+    const [studentId, assignment] = [["a", "b", "c"][row], assignments[column]];
+    return studentId && assignment ? { studentId, assignment } : undefined;
+  };
+  const paste = (text: string, rows = 1, columns = 1) => pastedScores(text, cellAt, { rows, columns }, () => undefined);
 
   test("is laid from its first cell on; what lies beyond is counted, what is no score is told", () => {
     const { edits, refused, beyond } = paste("1\t2\r\n3\tx?\r\n\t5\r\n7\t8\r\n");
@@ -100,13 +123,14 @@ test("the index after any sequence of edits, undone ones among them, equals one 
         if (!assignment) continue;
         // Asked before the edit, so that something stale could stay.
         for (const id of schoolClass.studentIds) index.figures(schoolClass.id, id, asked);
+        index.columns(schoolClass.id, asked);
         index.enrolled(schoolClass.id);
         const before = index.world.scoreColumns.get(assignment.id)?.scores[studentId];
         const typed = typedScore(text, before, assignment);
         const one: ScoreEdit[] = typed.ok ? [{ assignmentId: assignment.id, studentId, score: typed.score }] : [];
         const change = editScores(one, index.world);
-        index.apply(change);
-        if (undone) index.apply(reverseChange(change));
+        index.apply(change, 0);
+        if (undone) index.apply(reverseChange(change), 0);
         const { classes, assignments: work, students: people } = index.world;
         const [ofClass, ofPiece, ofStudent] = [
           classes.get(schoolClass.id),
@@ -114,21 +138,27 @@ test("the index after any sequence of edits, undone ones among them, equals one 
           people.get(studentId),
         ];
         if (also === "decimals" && ofClass) {
-          index.apply({
-            classes: setRows<"classes">(classes, [
-              [ofClass.id, { ...ofClass, decimals: ofClass.decimals === 0 ? 1 : 0 }],
-            ]),
-          });
+          index.apply(
+            {
+              classes: setRows<"classes">(classes, [
+                [ofClass.id, { ...ofClass, decimals: ofClass.decimals === 0 ? 1 : 0 }],
+              ]),
+            },
+            0,
+          );
         } else if (also === "points possible" && ofPiece) {
           const pointsPossible = ofPiece.pointsPossible + 1;
-          index.apply({ assignments: setRows<"assignments">(work, [[ofPiece.id, { ...ofPiece, pointsPossible }]]) });
+          index.apply({ assignments: setRows<"assignments">(work, [[ofPiece.id, { ...ofPiece, pointsPossible }]]) }, 0);
         } else if (also === "family name" && ofStudent) {
           const familyName = `${text}${ofStudent.familyName}`;
-          index.apply({ students: setRows<"students">(people, [[ofStudent.id, { ...ofStudent, familyName }]]) });
+          index.apply({ students: setRows<"students">(people, [[ofStudent.id, { ...ofStudent, familyName }]]) }, 0);
         }
       }
       const anew = new FiguresIndex(index.world, RANDOM_DAY);
       expect(index.enrolled(schoolClass.id)).toEqual(anew.enrolled(schoolClass.id));
+      for (const period of ["autumn", "winter", "year"]) {
+        expect(index.columns(schoolClass.id, period)).toEqual(anew.columns(schoolClass.id, period));
+      }
       for (const id of schoolClass.studentIds) {
         for (const period of ["autumn", "winter", "year"]) {
           expect(index.figures(schoolClass.id, id, period)).toEqual(anew.figures(schoolClass.id, id, period));

@@ -31,7 +31,7 @@ export function isStatusKey(key: string): key is StatusKey {
  * missing, excused or pending one does not. Handed in is scored, with the points that are there.
  */
 export function scoreAfterKey(key: StatusKey, before: Score | undefined): Score {
-  const kept = { ...(before?.points !== undefined && { points: before.points }), ...commentOf(before) };
+  const kept = { ...(before?.points !== undefined && { points: before.points }), ...feedbackOf(before) };
   switch (STATUS_KEYS[key]) {
     case "late":
       return { status: "late", ...kept };
@@ -40,11 +40,11 @@ export function scoreAfterKey(key: StatusKey, before: Score | undefined): Score 
     case "handed in":
       return { status: "scored", ...kept };
     case "missing":
-      return { status: "missing", ...commentOf(before) };
+      return { status: "missing", ...feedbackOf(before) };
     case "excused":
-      return { status: "excused", ...commentOf(before) };
+      return { status: "excused", ...feedbackOf(before) };
     case "pending":
-      return { status: "pending", ...commentOf(before) };
+      return { status: "pending", ...feedbackOf(before) };
   }
 }
 
@@ -62,7 +62,7 @@ export function typedScore(text: string, before: Score | undefined, assignment: 
     case "score": {
       // A late piece that gets its points is still late.
       const status = before?.status === "late" && cell.score.status === "scored" ? "late" : cell.score.status;
-      return { ok: true, score: { ...commentOf(before), ...cell.score, status } };
+      return { ok: true, score: { ...feedbackOf(before), ...cell.score, status } };
     }
     case "mark":
       return { ok: false, problem: `“${typed}” is no score. Type points, or a status such as missing.` };
@@ -75,8 +75,25 @@ export function typedScore(text: string, before: Score | undefined, assignment: 
   }
 }
 
-function commentOf(score: Score | undefined): Pick<Score, "comment"> {
-  return score?.comment === undefined ? {} : { comment: score.comment };
+/** What was said of a piece stays when its points or status change. */
+function feedbackOf(score: Score | undefined): Pick<Score, "comment" | "levels"> {
+  return {
+    ...(score?.comment !== undefined && { comment: score.comment }),
+    ...(score?.levels && { levels: score.levels }),
+  };
+}
+
+/** The score with other words said of it; one that was not there is not yet scored. Nothing said leaves none behind. */
+export function withFeedback(
+  before: Score | undefined,
+  { comment, levels }: Pick<Score, "comment" | "levels">,
+): Score | undefined {
+  const { comment: _comment, levels: _levels, ...rest } = before ?? { status: "pending" as const };
+  const said = {
+    ...(comment?.trim() && { comment: comment.trim() }),
+    ...(levels && Object.keys(levels).length > 0 && { levels }),
+  };
+  return before || Object.keys(said).length > 0 ? { ...rest, ...said } : undefined;
 }
 
 /** The change that makes some edits; of several for one cell the last counts. */
@@ -93,19 +110,20 @@ export function editScores(edits: readonly ScoreEdit[], world: Pick<World, "assi
   return { scoreColumns: setRows<"scoreColumns">(world.scoreColumns, columns) };
 }
 
-/** The cells that a paste or a fill reaches, row by row. */
-export interface GridBlock {
-  readonly studentIds: readonly string[];
-  readonly assignments: readonly Assignment[];
+/** A cell that can hold a score: one student's for one piece of work. */
+export interface ScoreCell {
+  readonly studentId: string;
+  readonly assignment: Assignment;
 }
 
 /**
- * The edits of a pasted block of cells, laid from its first cell on. One value fills a whole selection. Cells beyond
- * the last student or piece are left out and counted; cells that are no score are told.
+ * The edits of a pasted block of cells, laid from its first cell on. One value fills a whole selection. What has
+ * no cell, beyond the last student or piece, is left out and counted; what is no score is told. `cellAt` counts from the
+ * first cell.
  */
 export function pastedScores(
   text: string,
-  target: GridBlock,
+  cellAt: (row: number, column: number) => ScoreCell | undefined,
   selected: { rows: number; columns: number },
   scoreOf: (assignmentId: string, studentId: string) => Score | undefined,
 ): { edits: ScoreEdit[]; refused: string[]; beyond: number } {
@@ -124,12 +142,12 @@ export function pastedScores(
     for (let column = 0; column < width; column += 1) {
       const cell = isOne ? (rows[0]?.[0] ?? "") : rows[row]?.[column];
       if (cell === undefined) continue;
-      const studentId = target.studentIds[row];
-      const assignment = target.assignments[column];
-      if (studentId === undefined || !assignment) {
+      const target = cellAt(row, column);
+      if (!target) {
         beyond += 1;
         continue;
       }
+      const { studentId, assignment } = target;
       const typed = typedScore(cell, scoreOf(assignment.id, studentId), assignment);
       if (typed.ok) edits.push({ assignmentId: assignment.id, studentId, score: typed.score });
       else refused.push(cell.trim());

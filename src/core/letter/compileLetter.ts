@@ -1,8 +1,18 @@
-import { blockModel, type LiveBlockNode } from "./blocks";
-import { type Field, fieldById } from "./fields";
+import { type LiveBlockNode, liveBlocks } from "./blocks";
+import { compileBlocks, compileInline } from "./compileBlocks";
+import { fieldById } from "./fields";
 import type { LetterContext } from "./letterContext";
-import type { BlockNode, FieldNode, InlineNode, LetterBody, LetterSubject, ListNode, Mark } from "./letterDocument";
-import { blockHtml, blockText, escapeHtml, mailDocument, STYLES } from "./mailHtml";
+import {
+  type BlockNode,
+  type FieldNode,
+  inlineNodes,
+  type LetterBody,
+  type LetterSubject,
+  type PlainBlockNode,
+  type SignatureDocument,
+} from "./letterDocument";
+import { AboutStudent, FieldSlots, LetterInMaking, Track } from "./letterInMaking";
+import { mailDocument } from "./mailHtml";
 
 export interface RenderedLetter {
   readonly subject: string;
@@ -11,180 +21,103 @@ export interface RenderedLetter {
   readonly text: string;
   /** Ids of fields without a value and without anything that stands in. */
   readonly unfilled: readonly string[];
+  /** How many of its fields have no value of their own, whatever stands in. */
+  readonly empty: number;
+  /** The fields and blocks that this letter has: those of passages that it does not have are not among them. */
+  readonly fields: readonly FieldNode["attrs"][];
+  readonly blocks: readonly LiveBlockNode[];
 }
 
 /**
- * A note's words as one function that makes a letter from a context.
+ * A note's words as one function that makes a letter from contexts: one, or for a family one for each child and class.
  * All that is the same in every letter is joined beforehand, so that a letter costs its values and one pass of
  * joining. The HTML and the text are made side by side from the same tree.
  */
-export function compileLetter(words: {
-  subject: LetterSubject;
-  body: LetterBody;
-}): (context: LetterContext) => RenderedLetter {
+export function compileLetter(
+  words: { subject: LetterSubject; body: LetterBody },
+  signature: SignatureDocument,
+): (contexts: readonly [LetterContext, ...LetterContext[]]) => RenderedLetter {
   const slots = new FieldSlots();
   const subject = new Track();
   for (const node of words.subject.content[0]?.content ?? []) compileInline(node, slots, new Track(), subject);
-  const html = new Track();
-  const text = new Track();
-  for (const block of words.body.content) compileBlock(block, slots, html, text, "");
+  const blocks = signed(words.body.content, signature);
+  const [from, to] = repeatedRun(blocks);
+  const before = compileBlocks(blocks.slice(0, from), slots);
+  const run = compileBlocks(blocks.slice(from, to), slots);
+  const after = compileBlocks(blocks.slice(to), slots);
+  let last: AboutStudent | undefined;
 
-  return (context) => {
-    const values = slots.values(context);
-    const blocks = new Map<LiveBlockNode, ReturnType<typeof blockModel>>();
-    const subjectLine = subject.join(values.text, context, blocks).replace(/\s+/g, " ").trim();
+  return (contexts) => {
+    const [context, ...others] = contexts;
+    // Letters about one student follow each other: only what depends on the recipient is made anew.
+    if (!last?.isAbout(context)) last = new AboutStudent(context);
+    const first = new LetterInMaking(context, slots, last);
+    const rest = others.map((other) => new LetterInMaking(other, slots, new AboutStudent(other)));
+    const all = rest.length === 0 ? first : new LetterInMaking(context, slots, last, others);
+    const subjectLine = all.join(subject, "text").replace(/\s+/g, " ").trim();
+    const body = (as: "html" | "text") => {
+      let joined = all.join(before[as], as) + first.join(run[as], as);
+      for (const one of rest) joined += one.join(run[as], as);
+      return joined + all.join(after[as], as);
+    };
+    const html = mailDocument(subjectLine, body("html"), context.language);
+    const text = `${body("text").trimEnd()}\n`;
+    if (rest.length === 0) {
+      const { unfilled, empty, fields, blocks: shown } = first;
+      return { subject: subjectLine, html, text, unfilled, empty, fields, blocks: shown };
+    }
+    const made = [all, first, ...rest];
     return {
       subject: subjectLine,
-      html: mailDocument(subjectLine, html.join(values.html, context, blocks)),
-      text: `${text.join(values.text, context, blocks).trimEnd()}\n`,
-      unfilled: values.unfilled,
+      html,
+      text,
+      unfilled: [...new Set(made.flatMap(({ unfilled }) => unfilled))],
+      empty: made.reduce((sum, { empty }) => sum + empty, 0),
+      fields: made.flatMap(({ fields }) => fields),
+      blocks: made.flatMap((one) => one.blocks),
     };
   };
 }
 
-type BlockCache = Map<LiveBlockNode, ReturnType<typeof blockModel>>;
-type Part = string | number | { block: LiveBlockNode; draw: (model: ReturnType<typeof blockModel>) => string };
-
-/** A run of parts: fixed text, places of fields, blocks. Fixed text that meets is joined at once. */
-class Track {
-  private readonly parts: Part[] = [];
-
-  add(part: Part): void {
-    const last = this.parts.at(-1);
-    if (typeof part === "string" && typeof last === "string") this.parts[this.parts.length - 1] = last + part;
-    else this.parts.push(part);
-  }
-
-  join(values: readonly string[], context: LetterContext, blocks: BlockCache): string {
-    let joined = "";
-    for (const part of this.parts) {
-      if (typeof part === "string") joined += part;
-      else if (typeof part === "number") joined += values[part];
-      else {
-        let model = blocks.get(part.block);
-        if (!model) {
-          model = blockModel(part.block, context);
-          blocks.set(part.block, model);
-        }
-        joined += part.draw(model);
-      }
-    }
-    return joined;
-  }
+/**
+ * The part of a letter that is said again for each child and class of a family: from the first block that speaks of a
+ * student to the last. What speaks of the recipient and the teacher alone stands around it, once.
+ */
+function repeatedRun(blocks: readonly BlockNode[]): [from: number, to: number] {
+  const speaks = blocks.map(speaksOfStudent);
+  const from = speaks.indexOf(true);
+  return from < 0 ? [blocks.length, blocks.length] : [from, speaks.lastIndexOf(true) + 1];
 }
 
-/** The distinct fields of a letter: each is worked out once, however often it stands in the text. */
-class FieldSlots {
-  private readonly slots: { id: string; field: Field | undefined; fallback: string }[] = [];
-
-  placeOf({ attrs }: FieldNode): number {
-    const known = this.slots.findIndex((slot) => slot.id === attrs.field && slot.fallback === attrs.fallback);
-    if (known >= 0) return known;
-    return this.slots.push({ id: attrs.field, field: fieldById(attrs.field), fallback: attrs.fallback }) - 1;
-  }
-
-  values(context: LetterContext): { text: string[]; html: string[]; unfilled: string[] } {
-    const text: string[] = [];
-    const html: string[] = [];
-    const unfilled: string[] = [];
-    for (const { id, field, fallback } of this.slots) {
-      const value = printable(field?.value(context) ?? "") || fallback;
-      if (!value) unfilled.push(id);
-      text.push(value);
-      html.push(escapeHtml(value));
-    }
-    return { text, html, unfilled };
-  }
+function speaksOfStudent(block: BlockNode): boolean {
+  if (block.type === "passage" || block.type === "signature") return block.type === "passage";
+  const body: LetterBody = { type: "doc", content: [block] };
+  if (liveBlocks(body).length > 0) return true;
+  return [...inlineNodes(body)].some((node) => node.type === "field" && isAboutStudent(node.attrs.field));
 }
 
-/** Control characters and marks that turn the direction of writing have no place in a value. */
-function printable(value: string): string {
-  return UNPRINTABLE.test(value) ? value.replace(EVERY_UNPRINTABLE, " ").trim() : value;
-}
-const UNPRINTABLE = /[\p{Cc}\u202a-\u202e\u2066-\u2069]/u;
-const EVERY_UNPRINTABLE = new RegExp(UNPRINTABLE, "gu");
-
-function compileBlock(block: BlockNode, slots: FieldSlots, html: Track, text: Track, indent: string): void {
-  switch (block.type) {
-    case "paragraph":
-    case "heading": {
-      const tag = block.type === "paragraph" ? "p" : `h${block.attrs.level}`;
-      const style = block.type === "paragraph" ? STYLES.paragraph : STYLES[`heading${block.attrs.level}`];
-      html.add(`<${tag} style="${style}">`);
-      for (const node of block.content ?? []) compileInline(node, slots, html, text);
-      html.add(`</${tag}>`);
-      text.add("\n\n");
-      return;
-    }
-    case "bulletList":
-    case "orderedList":
-      compileList(block, slots, html, text, indent);
-      if (!indent) text.add("\n");
-      return;
-    case "averagesTable":
-    case "missingWork":
-      html.add({ block, draw: blockHtml });
-      text.add({ block, draw: blockText });
-      text.add("\n");
-  }
+/** Fields of the recipient and of the teacher are the same for all children of a family. */
+function isAboutStudent(field: string): boolean {
+  const group = fieldById(field)?.group;
+  return group !== undefined && group !== "Recipient" && group !== "Teacher";
 }
 
-function compileList(list: ListNode, slots: FieldSlots, html: Track, text: Track, indent: string): void {
-  const tag = list.type === "bulletList" ? "ul" : "ol";
-  html.add(`<${tag} style="${STYLES.list}">`);
-  list.content.forEach((item, place) => {
-    html.add(`<li style="${STYLES.item}">`);
-    item.content.forEach((child, line) => {
-      if (child.type !== "paragraph") {
-        compileList(child, slots, html, text, `${indent}  `);
-        return;
-      }
-      const marker = list.type === "bulletList" ? "- " : `${place + 1}. `;
-      text.add(indent + (line === 0 ? marker : " ".repeat(marker.length)));
-      if (line > 0) html.add("<br>");
-      for (const node of child.content ?? []) compileInline(node, slots, html, text);
-      text.add("\n");
-    });
-    html.add("</li>");
+/** The blocks with the signature in its place. */
+function signed(blocks: readonly BlockNode[], { content }: SignatureDocument): BlockNode[] {
+  const own = content.filter(({ type }) => type !== "signature");
+  const put = (plain: readonly PlainBlockNode[]) =>
+    plain.flatMap((block) => (block.type === "signature" ? own : [block]));
+  return blocks.flatMap((block): BlockNode[] => {
+    if (block.type !== "passage") return put([block]);
+    const [on, off] = block.content;
+    return [
+      {
+        ...block,
+        content: [
+          { ...on, content: put(on.content) },
+          { ...off, content: put(off.content) },
+        ],
+      },
+    ];
   });
-  html.add(`</${tag}>`);
-}
-
-function compileInline(node: InlineNode, slots: FieldSlots, html: Track, text: Track): void {
-  if (node.type === "hardBreak") {
-    html.add("<br>");
-    text.add("\n");
-    return;
-  }
-  const marks = node.marks ?? [];
-  for (const mark of marks) html.add(openTag(mark));
-  if (node.type === "text") {
-    html.add(escapeHtml(node.text));
-    text.add(node.text);
-  } else {
-    const place = slots.placeOf(node);
-    html.add(place);
-    text.add(place);
-  }
-  for (const mark of marks.toReversed()) {
-    html.add(CLOSE_TAGS[mark.type]);
-    if (mark.type === "link" && !(node.type === "text" && node.text === mark.attrs.href)) {
-      text.add(` (${mark.attrs.href})`);
-    }
-  }
-}
-
-const CLOSE_TAGS = { bold: "</strong>", italic: "</em>", underline: "</u>", link: "</a>" } as const;
-
-function openTag(mark: Mark): string {
-  switch (mark.type) {
-    case "bold":
-      return "<strong>";
-    case "italic":
-      return "<em>";
-    case "underline":
-      return "<u>";
-    case "link":
-      return `<a href="${escapeHtml(mark.attrs.href)}" style="${STYLES.link}">`;
-  }
 }

@@ -1,76 +1,101 @@
-import type { Average } from "../figures/average";
-import { gradeLabel } from "../figures/gradeLabel";
-import { formatPercent } from "../figures/rounding";
-import { formatDay } from "../model/day";
+import { nameKey } from "../matching/nameKey";
 import { firstName, fullName } from "../model/student";
-import { counted } from "../words";
-import type { LetterContext } from "./letterContext";
-
-/** A value that can be placed in a letter. */
-export interface Field {
-  readonly id: string;
-  readonly group: "Student" | "Recipient" | "Class" | "Figures" | "Teacher";
-  readonly label: string;
-  /** The value as a family reads it; empty where there is none. */
-  readonly value: (context: LetterContext) => string;
-}
+import type { World } from "../model/world";
+import { type Field, textField } from "./field";
+import { categoryField, FIGURE_FIELDS, statementField } from "./figureFields";
+import { PIECE_FIELD_KINDS, type PieceFieldKind, pieceField } from "./pieceFields";
 
 const FIELDS: readonly Field[] = [
-  { id: "student.firstName", group: "Student", label: "First name", value: ({ student }) => firstName(student) },
-  { id: "student.fullName", group: "Student", label: "Full name", value: ({ student }) => fullName(student) },
-  { id: "recipient.name", group: "Recipient", label: "Recipient’s name", value: ({ recipientName }) => recipientName },
-  { id: "class.name", group: "Class", label: "Class", value: ({ schoolClass }) => schoolClass.name },
-  { id: "class.block", group: "Class", label: "Block", value: ({ schoolClass }) => schoolClass.block },
-  { id: "term.name", group: "Class", label: "Term", value: ({ periodName }) => periodName },
+  textField("student.firstName", "Student", "First name", ({ student }) => firstName(student)),
+  textField("student.fullName", "Student", "Full name", ({ student }) => fullName(student)),
+  textField("student.familyName", "Student", "Family name", ({ student }) => student.familyName),
+  textField("student.number", "Student", "Student number", ({ student }) => student.studentNumber),
   {
-    id: "overall",
-    group: "Figures",
-    label: "Overall average",
-    value: (context) => averageText(context, context.figures.overall),
+    id: "student.birthday",
+    group: "Student",
+    label: "Birthday",
+    kind: "day",
+    value: ({ student }) => (student.birthday ? { kind: "day", day: student.birthday } : undefined),
   },
   {
-    id: "letterGrade",
-    group: "Figures",
-    label: "Letter grade",
-    value: ({ figures, gradeScale }) => (figures.overall && gradeLabel(gradeScale, figures.overall.shown)) ?? "",
+    id: "student.tags",
+    group: "Student",
+    label: "Group tags",
+    kind: "list",
+    value: ({ student }) => (student.tags.length > 0 ? { kind: "list", items: student.tags } : undefined),
   },
-  {
-    id: "missing.count",
-    group: "Figures",
-    label: "Missing pieces",
-    value: ({ figures }) => counted(figures.missing.length, "missing piece"),
-  },
-  { id: "teacher.name", group: "Teacher", label: "My name", value: ({ teacherName }) => teacherName },
-  { id: "school.name", group: "Teacher", label: "School", value: ({ schoolName }) => schoolName },
-  { id: "today", group: "Teacher", label: "Date", value: ({ today }) => formatDay(today) },
+  textField("recipient.name", "Recipient", "Recipient’s name", ({ recipient }) => recipient.name),
+  textField("recipient.givenName", "Recipient", "Recipient’s first name", ({ recipient }) => recipient.givenName),
+  textField("recipient.familyName", "Recipient", "Recipient’s family name", ({ recipient }) => recipient.familyName),
+  textField("recipient.relation", "Recipient", "Relation to the student", ({ recipient }) => recipient.relation),
+  textField("class.name", "Class", "Class", ({ schoolClass }) => schoolClass.name),
+  textField("class.block", "Class", "Block", ({ schoolClass }) => schoolClass.block),
+  textField("term.name", "Class", "Term", ({ periodName }) => periodName),
+  ...FIGURE_FIELDS,
+  textField("teacher.name", "Teacher", "My name", ({ settings }) => settings.teacherName),
+  textField("teacher.address", "Teacher", "My address", ({ settings }) => settings.teacherAddress),
+  textField("school.name", "Teacher", "School", ({ settings }) => settings.schoolName),
+  { id: "today", group: "Teacher", label: "Date", kind: "day", value: ({ today }) => ({ kind: "day", day: today }) },
 ];
 
-const CATEGORY_PREFIX = "category.";
 const byId = new Map(FIELDS.map((field) => [field.id, field]));
 
-/** The fields on offer: those of every letter, and one for each category name of the classes. */
-export function fieldsFor(categoryNames: readonly string[]): readonly Field[] {
-  return [...FIELDS, ...categoryNames.map(categoryField)];
+/** What a field speaks of that may go: a category, a statement, a piece of work. Their names are in the id. */
+type NamedSource =
+  | { kind: "category" | "statement"; name: string }
+  | { kind: "piece"; of: PieceFieldKind; name: string };
+
+function sourceOf(id: string): NamedSource | undefined {
+  const [kind = "", ...rest] = id.split(".");
+  if (kind === "category" || kind === "statement") return { kind, name: rest.join(".") };
+  const of = PIECE_FIELD_KINDS.find((one) => one === rest[0]);
+  return kind === "piece" && of ? { kind, of, name: rest.slice(1).join(".") } : undefined;
 }
 
-/** A field by its id, or none when there is no such field. */
+/** A field by its id, or none when there is no such field. Whether what it speaks of is still there, `hasSource` tells. */
 export function fieldById(id: string): Field | undefined {
-  return id.startsWith(CATEGORY_PREFIX) ? categoryField(id.slice(CATEGORY_PREFIX.length)) : byId.get(id);
+  const source = sourceOf(id);
+  if (!source) return byId.get(id);
+  switch (source.kind) {
+    case "category":
+      return categoryField(id, source.name);
+    case "statement":
+      return statementField(id, source.name);
+    case "piece":
+      return pieceField(id, source.of, source.name);
+  }
 }
 
-/** Classes name their categories alike, so that one letter serves them all; a class without the category has no value. */
-function categoryField(name: string): Field {
-  return {
-    id: `${CATEGORY_PREFIX}${name}`,
-    group: "Figures",
-    label: `${name} average`,
-    value: (context) => {
-      const place = context.schoolClass.categories.findIndex((category) => category.name === name);
-      return averageText(context, context.figures.categoryAverages[place]);
-    },
-  };
+/** Whether what a field speaks of is there in any class. */
+export function hasSource(id: string, world: World): boolean {
+  const source = sourceOf(id);
+  if (!source) return byId.has(id);
+  const isIt = (name: string) => nameKey(name) === nameKey(source.name);
+  switch (source.kind) {
+    case "category":
+      return [...world.classes.values()].some(({ categories }) => categories.some(({ name }) => isIt(name)));
+    case "statement":
+      return [...world.statements.values()].some(({ name }) => name === source.name);
+    case "piece":
+      return [...world.assignments.values()].some(({ title }) => isIt(title));
+  }
 }
 
-function averageText({ schoolClass }: LetterContext, average: Average | undefined): string {
-  return average ? formatPercent(average.shown, schoolClass.decimals) : "";
+/**
+ * The fields on offer: those of every letter, one for each category, statement and, in a term or the whole year
+ * (`isIn` says which work that is), piece of work; names that classes share are offered once.
+ */
+export function fieldsFor(world: World, isIn: (termId: string) => boolean): Field[] {
+  const distinct = (names: Iterable<string>) => [...new Map([...names].map((name) => [nameKey(name), name])).values()];
+  const categories = distinct([...world.classes.values()].flatMap((one) => one.categories.map(({ name }) => name)));
+  const latestFirst = [...world.assignments.values()]
+    .filter(({ termId }) => isIn(termId))
+    .sort((a, b) => (b.dueDate ?? "").localeCompare(a.dueDate ?? ""));
+  const titles = distinct(latestFirst.map(({ title }) => title));
+  const ids = [
+    ...categories.map((name) => `category.${name}`),
+    ...[...world.statements.values()].map(({ name }) => `statement.${name}`),
+    ...titles.flatMap((title) => PIECE_FIELD_KINDS.map((kind) => `piece.${kind}.${title}`)),
+  ];
+  return [...FIELDS, ...ids.flatMap((id) => fieldById(id) ?? [])];
 }

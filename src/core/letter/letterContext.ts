@@ -1,18 +1,35 @@
-import type { StudentFigures } from "../figures/classFigures";
+import type { ClassGradebook, StudentFigures } from "../figures/classFigures";
+import type { FiguresIndex } from "../figures/figuresIndex";
+import type { ClassDays } from "../gradebook/classDays";
 import type { Day } from "../model/day";
 import type { GradeScale } from "../model/gradeScale";
 import type { SchoolClass } from "../model/schoolClass";
+import type { Settings } from "../model/settings";
 import type { Student } from "../model/student";
+import type { Period } from "../model/term";
+import type { SelectionRow } from "../selection/selectionRow";
 
 /** Everything one letter can speak of: one student, in one class and period, to one recipient. */
 export interface LetterContext {
+  readonly index: FiguresIndex;
   readonly student: Student;
-  readonly recipientName: string;
+  /** What conditions are judged on. */
+  readonly row: SelectionRow;
+  readonly recipient: {
+    readonly name: string;
+    readonly givenName: string;
+    readonly familyName: string;
+    readonly relation: string;
+  };
+  /** The language that the letter is written in (BCP 47). */
+  readonly language: string;
   readonly schoolClass: SchoolClass;
+  readonly gradebook: ClassGradebook;
+  readonly period: Period;
   readonly periodName: string;
   readonly figures: StudentFigures;
   readonly gradeScale: GradeScale | undefined;
-  readonly teacherName: string;
-  readonly schoolName: string;
+  readonly classDays: ClassDays;
+  readonly settings: Settings;
   readonly today: Day;
 }

@@ -1,4 +1,6 @@
 import type { BlockModel } from "./blocks";
+import { isRightToLeft } from "./letterWords";
+import { linkedText } from "./links";
 
 /** Styles are inline, since mail programs drop style sheets. Sizes are in px for the same reason. */
 const FONT = "font-family:Georgia,'Times New Roman',serif;font-size:17px;line-height:1.5;color:#2b2130";
@@ -10,7 +12,13 @@ export const STYLES = {
   item: "margin:0 0 4px",
   link: "color:#5b2a6e",
   table: "border-collapse:collapse;margin:0 0 16px",
-  headCell: "text-align:left;padding:6px 22px 6px 0;border-bottom:2px solid #5b2a6e;font-size:15px",
+  ownTable: "border-collapse:collapse;width:100%;margin:0 0 16px",
+  ownHeadCell:
+    "text-align:left;text-align:start;padding:6px 10px;border:1px solid #ddd3c4;background:#efe6f2;vertical-align:top",
+  ownCell: "padding:6px 10px;border:1px solid #ddd3c4;vertical-align:top",
+  picture: "max-width:100%;height:auto;border:0",
+  cellParagraph: "margin:0",
+  headCell: "text-align:left;text-align:start;padding:6px 22px 6px 0;border-bottom:2px solid #5b2a6e;font-size:15px",
   cell: "padding:6px 22px 6px 0;border-bottom:1px solid #ddd3c4;vertical-align:top",
 } as const;
 
@@ -27,12 +35,12 @@ const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/;
 const UNSAFE = new RegExp(`[&<>"']|${RIGHT_TO_LEFT.source}`);
 
 /** A whole message around a letter's HTML: no script, no outside file, readable at 360 px. */
-export function mailDocument(subject: string, body: string): string {
-  return `${MAIL_START}${escapeHtml(subject)}${MAIL_MIDDLE}${body}${MAIL_END}`;
+export function mailDocument(subject: string, body: string, language: string): string {
+  const direction = isRightToLeft(language) ? ' dir="rtl"' : "";
+  return `<!doctype html><html lang="${escapeHtml(language)}"${direction}>${MAIL_START}${escapeHtml(subject)}${MAIL_MIDDLE}${body}${MAIL_END}`;
 }
 
-const MAIL_START =
-  '<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>';
+const MAIL_START = '<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>';
 const MAIL_MIDDLE = `</title></head><body style="margin:0;padding:20px;background:#ffffff"><div style="max-width:600px;margin:0 auto;${FONT}">`;
 const MAIL_END = "</div></body></html>";
 
@@ -41,9 +49,13 @@ export function blockHtml(model: BlockModel): string {
   switch (model.kind) {
     case "sentence":
       return `<p style="${STYLES.paragraph}">${escapeHtml(model.text)}</p>`;
+    case "paragraphs":
+      return model.texts.map((text) => `<p style="${STYLES.paragraph}">${escapeHtml(text)}</p>`).join("");
+    case "picture":
+      return `<p style="${STYLES.paragraph}"><img src="${model.src}" alt="${escapeHtml(model.words)}" width="480" style="${STYLES.picture}"></p>`;
     case "list": {
       let items = "";
-      for (const item of model.items) items += `<li style="${STYLES.item}">${escapeHtml(item)}</li>`;
+      for (const item of model.items) items += `<li style="${STYLES.item}">${linkedHtml(item)}</li>`;
       return `<ul style="${STYLES.list}">${items}</ul>`;
     }
     case "table": {
@@ -60,14 +72,27 @@ export function blockHtml(model: BlockModel): string {
   }
 }
 
+function linkedHtml(text: string): string {
+  if (!text.includes("://")) return escapeHtml(text);
+  return linkedText(text)
+    .map(({ text: words, href }) =>
+      href ? `<a href="${escapeHtml(href)}" style="${STYLES.link}">${escapeHtml(words)}</a>` : escapeHtml(words),
+    )
+    .join("");
+}
+
 /** The same block as plain text, ending with a line break. */
 export function blockText(model: BlockModel): string {
   switch (model.kind) {
     case "sentence":
       return `${model.text}\n`;
+    case "paragraphs":
+      return model.texts.map((text) => `${text}\n`).join("");
+    case "picture":
+      return `${model.words}\n`;
     case "list":
       return model.items.map((item) => `- ${item}\n`).join("");
     case "table":
-      return model.rows.map((row) => `${row.join(": ")}\n`).join("");
+      return model.rows.map((row) => `${row.join(row.length > 2 ? " | " : ": ")}\n`).join("");
   }
 }

@@ -1,41 +1,90 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
+import { classDaysOf } from "../gradebook/classDays";
 import type { Note } from "../model/note";
-import { SETTINGS_ID } from "../model/settings";
+import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";
-import type { PlannedLetter } from "../selection/planNote";
+import type { Match, PlannedLetter } from "../selection/planNote";
+import type { Recipient } from "../selection/recipient";
+import { classRowsOf } from "../selection/selectionRow";
 import { compileLetter, type RenderedLetter } from "./compileLetter";
 import type { LetterContext } from "./letterContext";
+import { baseLanguage } from "./letterWords";
 
-/** What one planned letter can speak of. Its student and class must exist. */
-export function letterContext(
+/** What one planned letter can speak of, in a language, for each student and class that it is about. They must exist. */
+export function letterContexts(
   index: FiguresIndex,
   note: Pick<Note, "selection">,
-  { match, recipient }: PlannedLetter,
+  { matches, recipient }: PlannedLetter,
+  language: string,
+): [LetterContext, ...LetterContext[]] {
+  const [first, ...others] = matches.map((match) => letterContext(index, note, match, recipient, language));
+  if (!first) throw new Error("A planned letter is about nobody.");
+  return [first, ...others];
+}
+
+function letterContext(
+  index: FiguresIndex,
+  note: Pick<Note, "selection">,
+  match: Match,
+  recipient: Recipient,
+  language: string,
 ): LetterContext {
   const { world } = index;
   const student = world.students.get(match.studentId);
-  const schoolClass = world.classes.get(match.classId);
-  if (!student || !schoolClass) throw new Error("A planned letter names a student or a class that is not there.");
-  const settings = world.settings.get(SETTINGS_ID);
+  const gradebook = index.gradebook(match.classId);
+  if (!student || !gradebook) throw new Error("A planned letter names a student or a class that is not there.");
+  const { schoolClass } = gradebook;
+  const { period } = note.selection;
+  const person = recipient.kind === "student" ? student : world.guardians.get(recipient.id);
   return {
+    index,
     student,
-    recipientName: recipient.name,
+    row: classRowsOf(index, gradebook, period).row(student),
+    recipient: {
+      name: recipient.name,
+      givenName: person?.givenName ?? "",
+      familyName: person?.familyName ?? "",
+      relation: recipient.relation,
+    },
+    language,
     schoolClass,
-    periodName: periodName(note.selection.period, [...world.terms.values()]) ?? "",
-    figures: index.figures(match.classId, match.studentId, note.selection.period),
+    gradebook,
+    period,
+    periodName: periodName(period, [...world.terms.values()]) ?? "",
+    figures: index.figures(match.classId, match.studentId, period),
     gradeScale: world.gradeScales.get(schoolClass.gradeScaleId),
-    teacherName: settings?.teacherName ?? "",
-    schoolName: settings?.schoolName ?? "",
+    classDays: classDaysOf(world, schoolClass.id, index.today),
+    settings: world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS,
     today: index.today,
   };
 }
 
-/** All letters of a note, one at a time, in the order of the plan. */
+/** A letter's words in one language. */
+type WordsInLanguage = Pick<Note, "language" | "subject" | "body">;
+
+/** The words that somebody gets: those in the language that they read, else the note's own. */
+export function wordsFor(note: WordsInLanguage & Pick<Note, "variants">, reads: string | undefined): WordsInLanguage {
+  const variant = note.variants.find(({ language }) => reads && baseLanguage(language) === baseLanguage(reads));
+  return variant ?? note;
+}
+
+/** The language that a recipient reads; none is known of students. */
+export function languageOf(index: FiguresIndex, { recipient }: Pick<PlannedLetter, "recipient">): string | undefined {
+  return recipient.kind === "guardian" ? index.world.guardians.get(recipient.id)?.language : undefined;
+}
+
+/** All letters of a note, one at a time, in the order of the plan, each in the language that its recipient reads. */
 export function* noteLetters(
   index: FiguresIndex,
   note: Note,
   planned: readonly PlannedLetter[],
 ): Generator<{ planned: PlannedLetter; rendered: RenderedLetter }> {
-  const render = compileLetter(note);
-  for (const one of planned) yield { planned: one, rendered: render(letterContext(index, note, one)) };
+  const { signature } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const renders = new Map<WordsInLanguage, ReturnType<typeof compileLetter>>();
+  for (const one of planned) {
+    const words = wordsFor(note, languageOf(index, one));
+    const render = renders.get(words) ?? compileLetter(words, signature);
+    renders.set(words, render);
+    yield { planned: one, rendered: render(letterContexts(index, note, one, words.language)) };
+  }
 }

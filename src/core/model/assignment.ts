@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { daySchema } from "./day";
+import { criterionSchema, MOST_CRITERIA } from "./rubric";
 
 /** The most points one piece of work can be worth; keeps sums of a term exact. */
 export const MAX_POINTS = 100_000;
@@ -16,6 +17,8 @@ export const assignmentSchema = z.object({
   dueDate: daySchema.optional(),
   pointsPossible: pointsSchema,
   extraCredit: z.boolean(),
+  /** What it is looked at for, in the order of reading. */
+  rubric: z.array(criterionSchema).max(MOST_CRITERIA).optional(),
   /** Place in the gradebook, from left to right. */
   order: z.number(),
 });

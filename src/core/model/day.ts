@@ -4,7 +4,7 @@ import * as z from "zod";
 export const daySchema = z.iso.date();
 export type Day = string;
 
-const MS_PER_DAY = 86_400_000;
+export const MS_PER_DAY = 86_400_000;
 
 /** The whole number of calendar days from one day to another; negative when `to` comes first. */
 export function daysBetween(from: Day, to: Day): number {
@@ -23,10 +23,22 @@ export function dayOfInstant(ms: number): Day {
   return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
 }
 
-/** A day as English readers write it: "12 November 2026", or "12 Nov" when short. */
-export function formatDay(day: Day, style: "long" | "short" = "long"): string {
-  return (style === "long" ? longDay : shortDay).format(Date.parse(day));
+/** The instant (ms since the epoch) at which a wall clock in the machine's own zone shows a day and an hour. */
+export function instantOf(day: Day, hour: number): number {
+  const [year = 0, month = 1, date = 1] = day.split("-").map(Number);
+  return new Date(year, month - 1, date, hour).getTime();
 }
 
+/** A day as English readers write it: "12 November 2026", or "12 Nov" when short. */
+export function formatDay(day: Day, style: "long" | "short" = "long"): string {
+  const known = written[style].get(day);
+  if (known !== undefined) return known;
+  const words = (style === "long" ? longDay : shortDay).format(Date.parse(day));
+  written[style].set(day, words);
+  return words;
+}
+
+/** A letter names the same few days again and again, and writing one costs more than all else in a line. */
+const written = { long: new Map<Day, string>(), short: new Map<Day, string>() };
 const longDay = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
 const shortDay = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { letterBodySchema, letterSubjectSchema } from "../letter/letterDocument";
 import { selectionSchema } from "../selection/selection";
+import { noteKindSchema } from "./noteKind";
 
 /** Who of a family a note is written to. */
 export const audienceSchema = z.object({
@@ -9,16 +10,38 @@ export const audienceSchema = z.object({
 });
 export type Audience = z.infer<typeof audienceSchema>;
 
+const languageSchema = z.string().min(2);
+
+/** The same letter in other languages. */
+export const variantsSchema = z.array(
+  z.object({ language: languageSchema, subject: letterSubjectSchema, body: letterBodySchema }),
+);
+
 /** A piece of writing to many people: its words, who gets it, when it goes. */
 export const noteSchema = z.object({
   id: z.string().min(1),
   name: z.string(),
+  kind: noteKindSchema,
   selection: selectionSchema,
+  /** The selection kept by name that this one came from; the note has its own words of it, which may be others by now. */
+  keptSelectionId: z.string().optional(),
   audience: audienceSchema,
+  /** Whether a recipient gets one letter about all their children and classes, instead of one about each. */
+  perFamily: z.boolean(),
+  /** Whether those who had a round of this note already are left out. */
+  onlyNew: z.boolean().optional(),
   /** Guardians and students who are not to get this note though they belong to the selection. */
   leftOutRecipientIds: z.array(z.string()),
+  /** The sender's name and where replies go, where this note has others than the settings. */
+  sender: z.object({ name: z.string(), replyTo: z.string() }).optional(),
+  /** Who is written to about a student instead of whom the audience says, by student id: guardians, or the student. */
+  recipientChoices: z.record(z.string(), z.array(z.string())),
+  /** The language of the words below (BCP 47). */
+  language: languageSchema,
   subject: letterSubjectSchema,
   body: letterBodySchema,
+  /** Who reads none of these languages gets the words above. */
+  variants: variantsSchema,
   /** Ms since the epoch. */
   changedAt: z.number(),
 });

@@ -11,6 +11,8 @@ export const scoreSchema = z.object({
   /** A letter grade without points, as the gradebook gave it; it is in no average. */
   letter: z.string().optional(),
   comment: z.string().optional(),
+  /** The level reached, by the name of each criterion of the piece's rubric that was judged. */
+  levels: z.record(z.string(), z.string()).optional(),
 });
 export type Score = z.infer<typeof scoreSchema>;
 

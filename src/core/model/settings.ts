@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "../letter/letterDocument";
 
 /** There is one settings record, under this id. */
 export const SETTINGS_ID = "settings";
@@ -7,16 +8,39 @@ export const settingsSchema = z.object({
   id: z.literal(SETTINGS_ID),
   teacherName: z.string(),
   teacherAddress: z.string(),
+  /** The name that letters are from, where it is not the teacher's own. */
+  senderName: z.string(),
+  /** Where replies go, where it is not the teacher's own address. */
+  replyTo: z.string(),
+  signature: signatureDocumentSchema,
   schoolName: z.string(),
   /** Seconds between pressing send and the first letter leaving. */
   takeBackSeconds: z.number().int().min(0).max(600),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
+/** The teacher's name and the school, until something else is written. */
+export const PLAIN_SIGNATURE: SignatureDocument = {
+  type: "doc",
+  content: [
+    {
+      type: "paragraph",
+      content: [signatureField("teacher.name"), { type: "hardBreak" }, signatureField("school.name")],
+    },
+  ],
+};
+
+function signatureField(field: string): FieldNode {
+  return { type: "field", attrs: { field, fallback: "", format: "", upperFirst: false } };
+}
+
 export const DEFAULT_SETTINGS: Settings = {
   id: SETTINGS_ID,
   teacherName: "",
   teacherAddress: "",
+  senderName: "",
+  replyTo: "",
+  signature: PLAIN_SIGNATURE,
   schoolName: "",
   takeBackSeconds: 20,
 };

@@ -1,11 +1,14 @@
 import type * as z from "zod";
 import { type Assignment, assignmentSchema } from "./assignment";
 import { type AverageColumn, averageColumnSchema } from "./averageColumn";
+import { type Checklist, checklistSchema } from "./checklist";
 import { type GradeScale, gradeScaleSchema } from "./gradeScale";
 import { type Guardian, guardianSchema } from "./guardian";
+import { type LogEntry, logEntrySchema } from "./logEntry";
 import { type SchoolClass, schoolClassSchema } from "./schoolClass";
 import { type ScoreColumn, scoreColumnSchema } from "./score";
 import { type Settings, settingsSchema } from "./settings";
+import { type Statement, statementSchema } from "./statement";
 import { type Student, studentSchema } from "./student";
 import { type Term, termSchema } from "./term";
 
@@ -20,6 +23,9 @@ export interface WorldTables {
   assignments: Assignment;
   scoreColumns: ScoreColumn;
   averageColumns: AverageColumn;
+  statements: Statement;
+  logEntries: LogEntry;
+  checklists: Checklist;
 }
 export type WorldTable = keyof WorldTables;
 
@@ -33,6 +39,9 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   assignments: assignmentSchema,
   scoreColumns: scoreColumnSchema,
   averageColumns: averageColumnSchema,
+  statements: statementSchema,
+  logEntries: logEntrySchema,
+  checklists: checklistSchema,
 };
 export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];
 

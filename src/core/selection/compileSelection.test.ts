@@ -1,10 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import type { ClassGradebook } from "../figures/classFigures";
 import { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
 import { formatPercent } from "../figures/rounding";
+import { editScores } from "../gradebook/scoreEdit";
 import { startNote } from "../letter/starterNotes";
-import { worldOf } from "../model/world";
+import { checklistMarkSchema } from "../model/checklist";
+import { addDays, dayOfInstant, instantOf } from "../model/day";
+import { type NoteKind, noteKindSchema } from "../model/noteKind";
+import type { Score } from "../model/score";
+import { type World, worldOf } from "../model/world";
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { type Condition, conditionSchema, type MatchRule, type SelectionPart } from "./condition";
@@ -14,8 +20,45 @@ import { conditionWords, selectionSentence } from "./sentence";
 
 const TAGS = ["choir", "harbour"];
 
-/** A school of four, with tags, languages, and somebody who can't be reached. */
-const randomIndex = randomGradebook.map(({ schoolClass, assignments, columns }) => {
+const noteKind = fc.constantFrom(...noteKindSchema.options);
+const edit = fc.record({
+  place: fc.nat(7),
+  studentId: fc.constantFrom("a", "b", "c", "d"),
+  score: fc.constantFrom<Score | undefined>(undefined, { status: "missing" }, { status: "scored", points: 4 }),
+  daysAgo: fc.nat(40),
+});
+const letter = fc.record({
+  studentId: fc.constantFrom("a", "b", "c"),
+  daysAgo: fc.nat(40),
+  kind: noteKind,
+});
+/** The worlds as they were before each edit, kept whole: what the history must give back. */
+const keptWorlds = new WeakMap<FiguresIndex, { until: number; world: World }[]>();
+const keptLetters = new WeakMap<FiguresIndex, { studentId: string; at: number; kind: NoteKind }[]>();
+const daysAgo = (days: number) => instantOf(addDays(RANDOM_DAY, -days), 12);
+
+/** A school of four, with tags, languages, somebody who can't be reached, scores that changed, and letters sent. */
+const randomIndex = fc.tuple(randomGradebook, fc.array(edit), fc.array(letter)).map(([gradebook, edits, letters]) => {
+  const index = indexOf(gradebook);
+  const kept: { until: number; world: World }[] = [];
+  for (const { place, studentId, score, daysAgo: days } of edits.sort((a, b) => b.daysAgo - a.daysAgo)) {
+    const assignmentId = gradebook.assignments[place % gradebook.assignments.length]?.id ?? "";
+    kept.push({ until: daysAgo(days), world: index.world });
+    index.apply(editScores([{ assignmentId, studentId, score }], index.world), daysAgo(days));
+  }
+  keptWorlds.set(index, kept);
+  const written = letters.map(({ daysAgo: days, ...one }, place) => ({
+    ...one,
+    noteId: "note",
+    at: daysAgo(days) + place,
+    recipientIds: [],
+  }));
+  keptLetters.set(index, written);
+  index.hear(written);
+  return index;
+});
+
+function indexOf({ schoolClass, assignments, columns }: ClassGradebook): FiguresIndex {
   const students = schoolClass.studentIds.map((id, place) =>
     sampleStudent({
       id,
@@ -39,10 +82,15 @@ const randomIndex = randomGradebook.map(({ schoolClass, assignments, columns }) 
       classes: [{ ...schoolClass, gradeScaleId: "scale" }],
       assignments: [...assignments],
       scoreColumns: [...columns.values()],
+      checklists: [
+        { id: "trip", name: "Trip form", classId: "all", marks: { a: "done", b: "not needed" } },
+        { id: "kit", name: "Kit", classId: "class", marks: { c: "done" } },
+        { id: "other", name: "Of another class", classId: "other", marks: { a: "done" } },
+      ],
     }),
     RANDOM_DAY,
   );
-});
+}
 
 const comparison = fc.constantFrom("below", "at most", "at least", "above");
 const percent = fc.integer({ min: 0, max: 240 }).map((halves) => halves / 2);
@@ -85,6 +133,25 @@ const condition: fc.Arbitrary<Condition> = fc
     fc.record({ kind: fc.constant("tag"), tag: fc.constantFrom(...TAGS) }),
     fc.record({ kind: fc.constant("language"), language: fc.constantFrom("en", "pl") }),
     fc.record({ kind: fc.constant("reach"), reachable: fc.boolean() }),
+    fc.record({ kind: fc.constant("chosen"), studentIds: fc.subarray(["a", "b", "c", "nobody"]) }),
+    fc.record({ kind: fc.constant("written"), within: fc.boolean(), days: fc.integer({ min: 1, max: 30 }) }),
+    fc.record({ kind: fc.constant("last note"), note: noteKind }),
+    fc.record({
+      kind: fc.constant("checklist"),
+      checklist: fc.constantFrom("Trip form", "Kit", "Of another class", "No such list"),
+      mark: fc.constantFrom(...checklistMarkSchema.options),
+    }),
+    fc.record({
+      kind: fc.constant("change"),
+      direction: fc.constantFrom("rose", "fell"),
+      atLeast: fc.constantFrom(0.5, 2, 5, 10),
+      since: fc.oneof(
+        fc.record({ kind: fc.constant("days"), days: fc.integer({ min: 1, max: 40 }) }),
+        fc.record({ kind: fc.constant("day"), day: fc.nat(40).map((days) => addDays(RANDOM_DAY, -days)) }),
+        fc.constant({ kind: "last note" }),
+        fc.record({ kind: fc.constant("moment"), at: fc.nat(40).map(daysAgo), name: fc.constant("a round") }),
+      ),
+    }),
   )
   .map((one) => conditionSchema.parse(one));
 const match = fc.constantFrom<MatchRule>("all", "any", "none");
@@ -125,6 +192,8 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
   const scoreOf = (id: string) => world.scoreColumns.get(id)?.scores[studentId];
   const missingIds = new Set(index.figures("class", studentId, "year").missing.map(({ assignment }) => assignment.id));
   const guardians = student.guardians.flatMap(({ guardianId }) => world.guardians.get(guardianId) ?? []);
+  const letters = (keptLetters.get(index) ?? []).filter((sent) => sent.studentId === studentId);
+  letters.sort((a, b) => a.at - b.at);
   switch (one.kind) {
     case "overall":
       return compare(figures.overall?.shown, one.comparison, one.percent);
@@ -188,6 +257,36 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
       return guardians.some(({ language }) => language === one.language);
     case "reach":
       return guardians.some(({ addresses }) => addresses.length > 0) === one.reachable;
+    case "chosen":
+      return one.studentIds.includes(studentId);
+    case "checklist": {
+      const list = [...world.checklists.values()].find(({ name }) => name === one.checklist);
+      return list !== undefined && list.classId !== "other" && (list.marks[studentId] ?? "not done") === one.mark;
+    }
+    case "written": {
+      const earliest = instantOf(addDays(today, -one.days + (one.within ? 0 : 1)), 0);
+      return one.within === letters.some(({ at }) => at >= earliest);
+    }
+    case "last note":
+      return letters.at(-1)?.kind === one.note;
+    case "change": {
+      const { since } = one;
+      const endOf = (day: string) => instantOf(addDays(day, 1), 0) - 1;
+      const moment =
+        since.kind === "moment"
+          ? since.at
+          : since.kind === "last note"
+            ? letters.at(-1)?.at
+            : endOf(since.kind === "day" ? since.day : addDays(today, -since.days));
+      if (moment === undefined) return undefined;
+      const then = keptWorlds.get(index)?.find(({ until }) => until > moment)?.world ?? world;
+      const day = dayOfInstant(moment) < today ? dayOfInstant(moment) : today;
+      const before = new FiguresIndex(then, day).figures("class", studentId, period).overall?.shown;
+      const now = figures.overall?.shown;
+      if (before === undefined || now === undefined) return undefined;
+      const moved = Math.round(100 * (now - before)) / 100;
+      return (one.direction === "rose" ? moved : -moved) >= one.atLeast;
+    }
   }
 }
 
@@ -220,7 +319,9 @@ describe("a compiled selection", () => {
             );
             expect(selected.has(id), id).toBe(truth === true);
           }
-          const listed = [...plan.selected, ...plan.nearMisses, ...plan.noAverage].map(({ studentId }) => studentId);
+          const all = [...plan.selected, ...plan.nearMisses, ...plan.noAverage];
+          for (const { reasons } of all) expect(reasons).not.toEqual([]);
+          const listed = all.map(({ studentId }) => studentId);
           expect(new Set(listed).size).toBe(listed.length);
         },
       ),
@@ -241,6 +342,10 @@ describe("a compiled selection", () => {
             expect(words).toContain(missing.length === 0 ? "nothing missing" : `${missing.length} missing`);
           if (one.kind === "piece") expect(words.toLowerCase()).toContain(`${one.piece.toLowerCase()}: `);
           if (one.kind === "rank") expect(words).toMatch(/place \d+ of \d+/);
+          if (one.kind === "change") {
+            const change = reasons.find((reason) => reason.kind === "change");
+            expect(words).toContain(change?.change ? `${Math.abs(change.change)} from ` : "as it was");
+          }
           if (one.kind === "count") expect(words).toMatch(new RegExp(`\\d+ ${one.of}`));
           expect(words).not.toBe("");
         }
@@ -287,7 +392,7 @@ describe("a compiled selection", () => {
     expect(selectionSentence(selection, names)).toBe(
       "Students in all classes whose average of Labs is at most 69.5\u00a0%, (who have at most 60\u00a0% on Quiz: tides or whose Quiz: tides is not handed in) and for whom it is not so: who are in the group choir in Winter term",
     );
-    expect(conditionWords({ kind: "rank", end: "top", count: 10, unit: "percent" })).toBe(
+    expect(conditionWords({ kind: "rank", end: "top", count: 10, unit: "percent" }, names)).toBe(
       "who are in the top 10\u00a0% of their class",
     );
   });

@@ -9,60 +9,68 @@ export interface Verdict {
   readonly reasons: readonly Reason[];
 }
 
-type Judge = (row: SelectionRow) => Verdict;
+/** A verdict with whether it holds: none where that can't be said because there is nothing to compare. */
+type Judgement = Verdict & { readonly holds: boolean | undefined };
+type Judge = (row: SelectionRow) => Judgement;
 
 /**
  * The conditions of a selection as one function of a row.
  *
  *            all                                   any                    none
- *   selected   if all are                          if one is              if all are outside or near misses
- *   near miss  if none is outside or no average    if one is              never
- *   no average if one is and none is outside       if one is, else        if one is and none is selected
- *   outside    if one is                           if all are             if one is selected
+ *   selected   if all hold                           if one holds           if none holds
+ *   near miss  if all hold or are near misses        if one is              never
+ *   no average if it hangs on one without            the same               the same
+ *   outside    else                                  else                   else
  *
- * A student without an average never passes a comparison, and not by the back door of "none" either.
+ * Brackets with nothing in them say nothing. A student without an average never passes a comparison, and not by the
+ * back door of "none" either.
  */
-export function compileSelection(selection: Pick<Selection, "conditions" | "match">): Judge {
-  if (selection.conditions.length === 0) return () => ({ standing: "selected", reasons: [{ kind: "in class" }] });
-  return compileMatch(selection.match, selection.conditions.map(compilePart));
+export function compileSelection(selection: Pick<Selection, "conditions" | "match">): (row: SelectionRow) => Verdict {
+  const parts = selection.conditions.filter((part) => part.kind !== "group" || part.conditions.length > 0);
+  if (parts.length === 0) return () => ({ standing: "selected", reasons: [{ kind: "in class" }] });
+  return compileMatch(selection.match, parts.map(compilePart));
 }
 
 function compilePart(part: SelectionPart): Judge {
-  if (part.kind === "group") {
-    if (part.conditions.length === 0) return () => ({ standing: "selected", reasons: [] });
-    return compileMatch(part.match, part.conditions.map(compilePart));
-  }
+  if (part.kind === "group") return compileMatch(part.match, part.conditions.map(compilePart));
   const judge = compileCondition(part);
   return (row) => {
     const { standing, reason } = judge(row);
-    return { standing, reasons: [reason] };
+    return { standing, reasons: [reason], holds: standing === "no average" ? undefined : standing === "selected" };
   };
 }
 
 function compileMatch(match: MatchRule, judges: readonly Judge[]): Judge {
+  const [only] = judges;
+  if (only && judges.length === 1 && match !== "none") return only;
   return (row) => {
     const judged = judges.map((judge) => judge(row));
     const having = (standing: Standing) => judged.filter((one) => one.standing === standing);
-    const verdict = (standing: Standing, parts: readonly Verdict[]): Verdict => ({
+    const holds = joined(match, judged);
+    const verdict = (standing: Standing, parts: readonly Judgement[]): Judgement => ({
       standing,
+      holds,
       reasons: parts.flatMap(({ reasons }) => reasons),
     });
-    switch (match) {
-      case "any":
-        for (const standing of ["selected", "near miss", "no average"] as const) {
-          const found = having(standing);
-          if (found.length > 0) return verdict(standing, found);
-        }
-        return verdict("outside", judged);
-      case "all":
-        if (having("selected").length === judged.length) return verdict("selected", judged);
-        if (having("outside").length > 0) return verdict("outside", judged);
-        if (having("no average").length > 0) return verdict("no average", having("no average"));
-        return verdict("near miss", judged);
-      case "none":
-        if (having("selected").length > 0) return verdict("outside", having("selected"));
-        if (having("no average").length > 0) return verdict("no average", having("no average"));
-        return verdict("selected", judged);
+    const near = having("near miss");
+    if (holds) return verdict("selected", match === "any" ? having("selected") : judged);
+    if (match === "any" && near.length > 0) return verdict("near miss", near);
+    const isAllNear = near.length > 0 && near.length + having("selected").length === judged.length;
+    if (match === "all" && isAllNear) return verdict("near miss", judged);
+    if (holds === undefined) {
+      return verdict(
+        "no average",
+        judged.filter((one) => one.holds === undefined),
+      );
     }
+    return verdict("outside", match === "none" ? having("selected") : judged);
   };
+}
+
+/** Whether all, one or none hold; not to be said where that hangs on one that can't be said. */
+function joined(match: MatchRule, judged: readonly Judgement[]): boolean | undefined {
+  const has = (holds: boolean | undefined) => judged.some((one) => one.holds === holds);
+  if (match === "all") return has(false) ? false : has(undefined) ? undefined : true;
+  const any = has(true) || (has(undefined) ? undefined : false);
+  return match === "any" || any === undefined ? any : !any;
 }

@@ -1,4 +1,7 @@
 import * as z from "zod";
+import { checklistMarkSchema } from "../model/checklist";
+import { daySchema } from "../model/day";
+import { noteKindSchema } from "../model/noteKind";
 
 export const comparisonSchema = z.enum(["below", "at most", "at least", "above"]);
 export type Comparison = z.infer<typeof comparisonSchema>;
@@ -9,6 +12,18 @@ const countSchema = z.number().int().min(1).max(1000);
 /** How one piece of work may stand for a student. "not handed in" is missing, incomplete, or blank past its due date. */
 export const pieceStatusSchema = z.enum(["not handed in", "handed in", "late", "excused", "unmarked"]);
 export type PieceStatus = z.infer<typeof pieceStatusSchema>;
+
+/**
+ * The moment that figures are compared with: some days ago, the end of a day, the last note about the student, or a
+ * moment with a name, such as a round or an import (ms since the epoch).
+ */
+export const sinceSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("days"), days: countSchema }),
+  z.object({ kind: z.literal("day"), day: daySchema }),
+  z.object({ kind: z.literal("last note") }),
+  z.object({ kind: z.literal("moment"), at: z.number(), name: z.string() }),
+]);
+export type Since = z.infer<typeof sinceSchema>;
 
 /** One condition of a selection, as plain data. Averages are compared by their shown value. */
 export const conditionSchema = z.discriminatedUnion("kind", [
@@ -36,6 +51,20 @@ export const conditionSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("tag"), tag: z.string() }),
   z.object({ kind: z.literal("language"), language: z.string() }),
   z.object({ kind: z.literal("reach"), reachable: z.boolean() }),
+  /** How far the shown overall average rose or fell, in percentage points. */
+  z.object({
+    kind: z.literal("change"),
+    direction: z.enum(["rose", "fell"]),
+    atLeast: z.number().gt(0).max(1000),
+    since: sinceSchema,
+  }),
+  /** Whether somebody was written to about the student within some days. */
+  z.object({ kind: z.literal("written"), within: z.boolean(), days: countSchema }),
+  z.object({ kind: z.literal("last note"), note: noteKindSchema }),
+  /** A checklist goes by its name. */
+  z.object({ kind: z.literal("checklist"), checklist: z.string(), mark: checklistMarkSchema }),
+  /** Students pointed out one by one. */
+  z.object({ kind: z.literal("chosen"), studentIds: z.array(z.string()) }),
 ]);
 export type Condition = z.infer<typeof conditionSchema>;
 

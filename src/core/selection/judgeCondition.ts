@@ -1,4 +1,5 @@
 import type { Average } from "../figures/average";
+import { averageChange } from "../figures/averageChange";
 import { fractionToNumber } from "../figures/fraction";
 import { formatScore } from "../model/score";
 import { comparedAverage } from "./comparedAverage";
@@ -9,7 +10,7 @@ import type { RowPiece, SelectionRow } from "./selectionRow";
 
 /** How far outside a threshold a student still counts as a near miss: points of percent, or pieces of work. */
 export const NEAR_MISS_PERCENT = 2;
-const NEAR_MISS_PIECES = 1;
+export const NEAR_MISS_PIECES = 1;
 
 /** Where a student stands by a condition. "no average": there is nothing to compare, so it never passes. */
 export type Standing = "selected" | "near miss" | "no average" | "outside";
@@ -95,6 +96,33 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
         const holds = reachable === condition.reachable;
         return yesOrNo(holds, { kind: "reach", reachable, holds });
       };
+    case "change":
+      return (row) => judgeChange(row, condition);
+    case "written":
+      return (row) => {
+        const days = row.daysSinceWritten();
+        const holds = condition.within === (days !== undefined && days <= condition.days - (condition.within ? 0 : 1));
+        return yesOrNo(holds, { kind: "written", days, holds });
+      };
+    case "last note":
+      return (row) => {
+        const last = row.lastWritten()?.kind;
+        const holds = last === condition.note;
+        return yesOrNo(holds, { kind: "last note", note: last, holds });
+      };
+    case "checklist":
+      return (row) => {
+        const mark = row.checklistMark(condition.checklist);
+        const holds = mark === condition.mark;
+        return yesOrNo(holds, { kind: "checklist", checklist: condition.checklist, mark, holds });
+      };
+    case "chosen": {
+      const chosen = new Set(condition.studentIds);
+      return ({ student }) => {
+        const holds = chosen.has(student.id);
+        return yesOrNo(holds, { kind: "chosen", holds });
+      };
+    }
   }
 }
 
@@ -119,6 +147,29 @@ function judgeAverage(
   return {
     standing: holds ? "selected" : isNear(average, comparison, percent) ? "near miss" : "outside",
     reason: { kind: "average", of, comparison, threshold: percent, average, decimals, holds },
+  };
+}
+
+function judgeChange(row: SelectionRow, condition: Extract<Condition, { kind: "change" }>): Judged {
+  const { figures, schoolClass } = row;
+  const now = figures.overall;
+  const { average: before, since } = row.earlierAverage(condition.since);
+  if (!now || !before) return { standing: "no average", reason: { kind: "no average", ...(now && { since }) } };
+  const change = averageChange(now, before);
+  const moved = condition.direction === "rose" ? change : -change;
+  const holds = moved >= condition.atLeast;
+  const isNear = moved > 0 && condition.atLeast - moved <= NEAR_MISS_PERCENT;
+  return {
+    standing: holds ? "selected" : isNear ? "near miss" : "outside",
+    reason: {
+      kind: "change",
+      now: now.shown,
+      before: before.shown,
+      change,
+      since,
+      decimals: schoolClass.decimals,
+      holds,
+    },
   };
 }
 

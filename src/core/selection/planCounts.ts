@@ -18,8 +18,8 @@ export function planCounts(plan: Pick<NotePlan, "letters">): PlanCounts {
     letters: plan.letters.length,
     guardians: recipients("guardian"),
     studentsWrittenTo: recipients("student"),
-    students: distinct(plan.letters.map(({ match }) => match.studentId)),
-    classes: distinct(plan.letters.map(({ match }) => match.classId)),
+    students: distinct(plan.letters.flatMap(({ matches }) => matches.map(({ studentId }) => studentId))),
+    classes: distinct(plan.letters.flatMap(({ matches }) => matches.map(({ classId }) => classId))),
   };
 }
 

@@ -149,14 +149,17 @@ describe("who is written to", () => {
       address: "s0@students.example",
       guardians: guardians.map(({ id }) => ({ guardianId: id, relation: "parent" })),
     });
-    index.apply({
-      guardians: {
-        added: { g1: guardians[1] as never },
-        updated: { g0: [sampleGuardian(), guardians[0] as never] },
-        removed: {},
+    index.apply(
+      {
+        guardians: {
+          added: { g1: guardians[1] as never },
+          updated: { g0: [sampleGuardian(), guardians[0] as never] },
+          removed: {},
+        },
+        students: { added: {}, updated: { s0: [student, student] }, removed: {} },
       },
-      students: { added: {}, updated: { s0: [student, student] }, removed: {} },
-    });
+      0,
+    );
     return index;
   };
   const recipients = (index: FiguresIndex, part: Partial<Note>) =>
@@ -171,6 +174,21 @@ describe("who is written to", () => {
     expect(recipients(twoParents(), { audience })).toEqual(expected);
   });
 
+  test("who had the note already is left out on request, with the cause; somebody new or never reached still gets it", () => {
+    const index = twoParents();
+    const written = { studentId: "s0", at: 1, kind: "information" as const };
+    index.hear([
+      { ...written, noteId: noteWith([]).id, recipientIds: ["g0"] },
+      { ...written, noteId: "another", recipientIds: ["g1"] },
+    ]);
+    const all = { audience: { guardians: "all", students: true } } as const;
+    expect(recipients(index, all)).toEqual(["g0", "g1", "s0"]);
+    expect(recipients(index, { ...all, onlyNew: true })).toEqual(["g1", "s0"]);
+    expect(planNote(index, noteWith([], { ...all, onlyNew: true })).leftOutRecipients).toMatchObject([
+      { recipient: { id: "g0" }, cause: "had this note already" },
+    ]);
+  });
+
   test("an address is good only if it can be written to as it stands", () => {
     const { letters } = planNote(twoParents(), noteWith([]));
     expect(letters.map(({ recipient }) => recipient.addressIsGood)).toEqual([true, false]);
@@ -179,13 +197,16 @@ describe("who is written to", () => {
   test("who asked not to be written to is never written to; the next guardian is the first then", () => {
     const index = twoParents();
     const [before] = [...index.world.guardians.values()];
-    index.apply({
-      guardians: {
-        added: {},
-        updated: { g0: [before as never, { ...(before as never as object), confirmation: "stopped" } as never] },
-        removed: {},
+    index.apply(
+      {
+        guardians: {
+          added: {},
+          updated: { g0: [before as never, { ...(before as never as object), confirmation: "stopped" } as never] },
+          removed: {},
+        },
       },
-    });
+      0,
+    );
     expect(recipients(index, { audience: { guardians: "all", students: false } })).toEqual(["g1"]);
     expect(recipients(index, { audience: { guardians: "first", students: false } })).toEqual(["g1"]);
     expect(planNote(index, noteWith([])).leftOutRecipients.map(({ cause }) => cause)).toEqual([
@@ -196,6 +217,14 @@ describe("who is written to", () => {
   test("people left out by hand get nothing and are named as such", () => {
     const index = twoParents();
     expect(recipients(index, { leftOutRecipientIds: ["g0"] })).toEqual(["g1"]);
+    // Chosen for this student alone, whatever the audience says; who asked for no letters still gets none.
+    const chosen = (ids: string[]) => ({ recipientChoices: { s0: ids } });
+    expect(recipients(index, { ...chosen(["s0", "g1"]), audience: { guardians: "none", students: false } })).toEqual([
+      "g1",
+      "s0",
+    ]);
+    expect(recipients(index, { ...chosen(["g0", "g1"]), leftOutRecipientIds: ["g1"] })).toEqual(["g0"]);
+    expect(recipients(index, { recipientChoices: { somebodyElse: ["g1"] } })).toEqual(["g0", "g1"]);
     const plan = planNote(index, noteWith([], {}, { leftOutStudentIds: ["s0"] }));
     expect(plan.letters).toEqual([]);
     expect(ids(plan.leftOutByHand)).toEqual(["s0"]);

@@ -1,10 +1,18 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { fractionToNumber } from "../figures/fraction";
 import type { Note } from "../model/note";
-import { compileSelection, type Verdict } from "./compileSelection";
+import { certainlyOutside } from "./certainlyOutside";
+import { compileSelection } from "./compileSelection";
 import type { Reason } from "./reason";
 import { type LeftOutRecipient, type Recipient, recipientsOf } from "./recipient";
-import { ClassRows, type SelectionRow } from "./selectionRow";
+import type { Selection } from "./selection";
+import { classRowsOf, type SelectionRow } from "./selectionRow";
+
+/** What of a note decides who gets it. While its words are written, this stays. */
+export type NotePeople = Pick<
+  Note,
+  "id" | "selection" | "audience" | "leftOutRecipientIds" | "recipientChoices" | "perFamily" | "onlyNew"
+>;
 
 /** One student in one class, judged by a selection. */
 export interface Match {
@@ -13,11 +21,14 @@ export interface Match {
   readonly reasons: readonly Reason[];
 }
 
-/** One letter to be: about one student in one class, to one recipient. */
+/** One letter to be: about one student in one class, or about several of a family, to one recipient. */
 export interface PlannedLetter {
-  /** Stable for the same student, class and recipient. */
+  /** Stable for the same student, class and recipient; for a family for the same recipient. */
   readonly key: string;
+  /** The first that it is about. */
   readonly match: Match;
+  /** All that it is about, in the order of the list. */
+  readonly matches: readonly Match[];
   readonly recipient: Recipient;
 }
 
@@ -34,27 +45,19 @@ export interface NotePlan {
 }
 
 /** Judges every student of the note's classes and lists the letters in the order of the students selected. */
-export function planNote(
-  index: FiguresIndex,
-  note: Pick<Note, "selection" | "audience" | "leftOutRecipientIds">,
-): NotePlan {
-  const byStanding: Record<Verdict["standing"], Match[]> = {
-    selected: [],
-    "near miss": [],
-    "no average": [],
-    outside: [],
-  };
+export function planNote(index: FiguresIndex, note: NotePeople): NotePlan {
+  const byStanding = { selected: [] as Match[], "near miss": [] as Match[], "no average": [] as Match[] };
   const leftOutByHand: Match[] = [];
   const leftOutStudents = new Set(note.selection.leftOutStudentIds);
   const addedStudents = new Set(note.selection.addedStudentIds);
   const judge = compileSelection(note.selection);
-  for (const row of rowsOf(index, note)) {
+  for (const row of rowsOf(index, note.selection, addedStudents)) {
     const { standing, reasons } = judge(row);
+    const isAdded = standing !== "selected" && addedStudents.has(row.student.id);
     const match = { studentId: row.student.id, classId: row.schoolClass.id, reasons };
-    const isAdded = standing !== "selected" && addedStudents.has(match.studentId);
     if ((standing === "selected" || isAdded) && leftOutStudents.has(match.studentId)) leftOutByHand.push(match);
     else if (isAdded) byStanding.selected.push({ ...match, reasons: [{ kind: "added by hand" }] });
-    else byStanding[standing].push(match);
+    else if (standing !== "outside") byStanding[standing].push(match);
   }
   const selected = byUrgency(byStanding.selected);
   return {
@@ -80,6 +83,8 @@ function urgency({ reasons: [first] }: Match): number {
     case "missing":
     case "count":
       return -first.count;
+    case "change":
+      return -Math.abs(first.change);
     case "rank":
       return first.place;
     case "piece":
@@ -89,35 +94,67 @@ function urgency({ reasons: [first] }: Match): number {
   }
 }
 
-/** Every student of the note's classes, by class and family name. */
-function* rowsOf(index: FiguresIndex, { selection }: Pick<Note, "selection">): Generator<SelectionRow> {
+/** The students of a selection's classes who may come into one of the lists, by class and family name. */
+function* rowsOf(
+  index: FiguresIndex,
+  selection: Selection,
+  addedStudents: ReadonlySet<string>,
+): Generator<SelectionRow> {
   for (const schoolClass of index.world.classes.values()) {
     if (selection.classIds !== "all" && !selection.classIds.includes(schoolClass.id)) continue;
     const gradebook = index.gradebook(schoolClass.id);
     if (!gradebook) continue;
-    const rows = new ClassRows(index, gradebook, selection.period);
-    for (const student of index.enrolled(schoolClass.id)) yield rows.row(student);
+    const rows = classRowsOf(index, gradebook, selection.period);
+    const columns = index.columns(schoolClass.id, selection.period);
+    const isOutside = certainlyOutside(selection, schoolClass, columns);
+    for (const [place, student] of columns.students.entries()) {
+      if (isOutside?.(place) && !addedStudents.has(student.id)) continue;
+      yield rows.row(student);
+    }
   }
 }
 
 function lettersTo(
   index: FiguresIndex,
-  note: Pick<Note, "audience" | "leftOutRecipientIds">,
+  note: NotePeople,
   matches: readonly Match[],
 ): Pick<NotePlan, "letters" | "leftOutRecipients" | "notReached"> {
   const letters: PlannedLetter[] = [];
   const leftOutRecipients: (LeftOutRecipient & { match: Match })[] = [];
   const notReached: Match[] = [];
-  const leftOutIds = new Set(note.leftOutRecipientIds);
   for (const match of matches) {
     const student = index.world.students.get(match.studentId);
     if (!student) continue;
-    const { recipients, leftOut } = recipientsOf(student, note.audience, leftOutIds, index.world);
+    const { recipients: wanted, leftOut } = recipientsOf(student, note, index.world);
+    const had = note.onlyNew ? recipientsWhoHad(index, note.id, student.id) : NOBODY;
+    const recipients = wanted.filter(({ id }) => !had.has(id));
+    for (const recipient of wanted) {
+      if (had.has(recipient.id)) leftOutRecipients.push({ recipient, cause: "had this note already", match });
+    }
     for (const recipient of recipients) {
-      letters.push({ key: `${match.classId}/${match.studentId}/${recipient.id}`, match, recipient });
+      letters.push({ key: `${match.classId}/${match.studentId}/${recipient.id}`, match, matches: [match], recipient });
     }
     for (const one of leftOut) leftOutRecipients.push({ ...one, match });
     if (recipients.length === 0) notReached.push(match);
   }
-  return { letters, leftOutRecipients, notReached };
+  return { letters: note.perFamily ? byRecipient(letters) : letters, leftOutRecipients, notReached };
+}
+
+const NOBODY: ReadonlySet<string> = new Set();
+
+/** Who had a letter of a note about a student, or has one under way. */
+export function recipientsWhoHad(index: FiguresIndex, noteId: string, studentId: string): ReadonlySet<string> {
+  const written = index.writtenAbout(studentId).filter((one) => one.noteId === noteId);
+  return new Set(written.flatMap(({ recipientIds }) => recipientIds));
+}
+
+/** One letter for each recipient, in the place of the first. */
+function byRecipient(letters: readonly PlannedLetter[]): PlannedLetter[] {
+  const families = new Map<string, PlannedLetter>();
+  for (const letter of letters) {
+    const key = `family/${letter.recipient.id}`;
+    const known = families.get(key);
+    families.set(key, known ? { ...known, matches: [...known.matches, letter.match] } : { ...letter, key });
+  }
+  return [...families.values()];
 }

@@ -1,5 +1,7 @@
 import type { Average } from "../figures/average";
 import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/rounding";
+import type { ChecklistMark } from "../model/checklist";
+import type { NoteKind } from "../model/noteKind";
 import { counted } from "../words";
 import { type Comparison, compares, type PieceStatus } from "./condition";
 import { exactHolds } from "./exactHolds";
@@ -35,7 +37,23 @@ export type Reason =
   | { kind: "tag"; tag: string; holds: boolean }
   | { kind: "language"; language: string; holds: boolean }
   | { kind: "reach"; reachable: boolean; holds: boolean }
-  | { kind: "no average"; of?: string }
+  | {
+      kind: "change";
+      now: number;
+      before: number;
+      /** In percentage points. */
+      change: number;
+      /** In words: "12 November 2026". */
+      since: string;
+      decimals: number;
+      holds: boolean;
+    }
+  | { kind: "written"; days: number | undefined; holds: boolean }
+  | { kind: "last note"; note: NoteKind | undefined; holds: boolean }
+  | { kind: "checklist"; checklist: string; mark: ChecklistMark | undefined; holds: boolean }
+  | { kind: "chosen"; holds: boolean }
+  /** Of the overall average, or of a category; or there was none at an earlier moment. */
+  | { kind: "no average"; of?: string; since?: string }
   | { kind: "no score"; piece: string }
   | { kind: "in class" }
   | { kind: "added by hand" };
@@ -73,7 +91,24 @@ export function reasonWords(reason: Reason, classLabel: string): string {
         : `nobody reads ${languageName(reason.language)}`;
     case "reach":
       return reason.reachable ? "somebody can be reached" : "nobody can be reached";
+    case "checklist":
+      return `${reason.checklist}: ${reason.mark ?? "not asked of this class"}`;
+    case "chosen":
+      return reason.holds ? `chosen by name, in ${classLabel}` : "not chosen by name";
+    case "change": {
+      const [now, before] = [reason.now, reason.before].map((shown) => formatPercent(shown, reason.decimals));
+      if (reason.change === 0) return `overall ${now} in ${classLabel}, as it was on ${reason.since}`;
+      const moved = `${reason.change > 0 ? "up" : "down"} ${Math.abs(reason.change)}`;
+      return `overall ${now} in ${classLabel}, ${moved} from ${before} on ${reason.since}`;
+    }
+    case "written":
+      if (reason.days === undefined) return "never written to";
+      return reason.days === 0 ? "written to today" : `written to ${counted(reason.days, "day")} ago`;
+    case "last note":
+      return reason.note ? `last note: ${reason.note}` : "no note yet";
     case "no average":
+      if (reason.since === "") return "no note yet to compare with";
+      if (reason.since) return `no average on ${reason.since} in ${classLabel}`;
       return `no ${reason.of ? `average of ${reason.of}` : "average"} yet in ${classLabel}`;
     case "no score":
       return `${reason.piece}: no points in ${classLabel}`;

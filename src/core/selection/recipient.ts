@@ -1,6 +1,6 @@
 import { isGoodAddress } from "../matching/address";
 import { wantsNoLetters } from "../model/guardian";
-import type { Audience } from "../model/note";
+import type { Note } from "../model/note";
 import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
 
@@ -18,36 +18,42 @@ export interface Recipient {
 /** A person who belongs to the audience and still gets nothing. */
 export interface LeftOutRecipient {
   readonly recipient: Recipient;
-  readonly cause: "asked not to be written to" | "left out by hand";
+  readonly cause: "asked not to be written to" | "left out by hand" | "had this note already";
 }
 
-/** Who is written to about a student, by the note's audience, and who of them is left out and why. */
+/**
+ * Who is written to about a student: whom the note's audience says, or those chosen for this student; and who of them is
+ * left out and why. Nobody who asked for no letters is ever written to.
+ */
 export function recipientsOf(
   student: Student,
-  audience: Audience,
-  leftOutIds: ReadonlySet<string>,
+  note: Pick<Note, "audience" | "leftOutRecipientIds" | "recipientChoices">,
   world: Pick<World, "guardians">,
 ): { recipients: Recipient[]; leftOut: LeftOutRecipient[] } {
+  const { audience, leftOutRecipientIds, recipientChoices } = note;
+  const choice = recipientChoices[student.id];
   const recipients: Recipient[] = [];
   const leftOut: LeftOutRecipient[] = [];
   const take = (recipient: Recipient) => {
-    if (leftOutIds.has(recipient.id)) leftOut.push({ recipient, cause: "left out by hand" });
+    if (leftOutRecipientIds.includes(recipient.id)) leftOut.push({ recipient, cause: "left out by hand" });
     else recipients.push(recipient);
   };
   let guardiansTaken = 0;
-  for (const { guardianId, relation } of audience.guardians === "none" ? [] : student.guardians) {
+  for (const { guardianId, relation } of student.guardians) {
     const guardian = world.guardians.get(guardianId);
-    if (!guardian) continue;
+    if (!guardian || !(choice ? choice.includes(guardianId) : audience.guardians !== "none")) continue;
     const recipient = recipientFor("guardian", guardian.id, fullName(guardian), guardian.addresses[0] ?? "", relation);
     if (wantsNoLetters(guardian)) {
       leftOut.push({ recipient, cause: "asked not to be written to" });
       continue;
     }
-    if (audience.guardians === "first" && guardiansTaken > 0) break;
+    if (!choice && audience.guardians === "first" && guardiansTaken > 0) break;
     guardiansTaken += 1;
     take(recipient);
   }
-  if (audience.students) take(recipientFor("student", student.id, fullName(student), student.address ?? "", "student"));
+  if (choice ? choice.includes(student.id) : audience.students) {
+    take(recipientFor("student", student.id, fullName(student), student.address ?? "", "student"));
+  }
   return { recipients, leftOut };
 }
 

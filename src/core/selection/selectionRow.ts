@@ -1,15 +1,21 @@
-import { assignmentsIn, type ClassGradebook, type StudentFigures, scoreIn } from "../figures/classFigures";
+import type { Average } from "../figures/average";
+import { type ClassGradebook, type StudentFigures, scoreIn } from "../figures/classFigures";
 import { isMissing, isUnmarked } from "../figures/countingScore";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
-import { nameKey } from "../matching/nameKey";
+import { pieceByTitle } from "../figures/pieceByTitle";
 import { reachabilityOf } from "../matching/reachability";
 import type { Assignment } from "../model/assignment";
+import { type ChecklistMark, checklistsOf, markOf } from "../model/checklist";
+import { dayOfInstant, daysBetween, formatDay } from "../model/day";
 import type { Guardian } from "../model/guardian";
+import type { WrittenAbout } from "../model/noteKind";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import type { Student } from "../model/student";
 import type { Period } from "../model/term";
+import type { Since } from "./condition";
+import { earlierAverage } from "./earlierAverage";
 
 /** How one piece of work stands for a student. */
 export interface RowPiece {
@@ -40,9 +46,9 @@ export class SelectionRow {
 
   /** The piece of the class with a title, or none. */
   piece(title: string): RowPiece | undefined {
-    const assignment = this.rows.byTitle().get(nameKey(title) || title);
+    const { index, gradebook, period } = this.rows;
+    const assignment = pieceByTitle(gradebook, period, title);
     if (!assignment) return undefined;
-    const { index, gradebook } = this.rows;
     const score = scoreIn(gradebook, this.student.id)(assignment);
     return {
       assignment,
@@ -64,6 +70,33 @@ export class SelectionRow {
     };
   }
 
+  /** The overall average as it was, and the day of that in words; none where nothing was written, or nothing scored, by then. */
+  earlierAverage(since: Since): { average: Average | undefined; since: string } {
+    const { index, period } = this.rows;
+    const student = { classId: this.schoolClass.id, studentId: this.student.id };
+    const { average, moment } = earlierAverage(index, student, period, since);
+    return { average, since: moment === undefined ? "" : formatDay(dayOfInstant(moment)) };
+  }
+
+  /** The last that was written about the student. */
+  lastWritten(): WrittenAbout | undefined {
+    return this.rows.index.lastWritten(this.student.id);
+  }
+
+  /** Calendar days since something was written about the student; none when nothing ever was. */
+  daysSinceWritten(): number | undefined {
+    const last = this.lastWritten();
+    return last && Math.max(0, daysBetween(dayOfInstant(last.at), this.rows.index.today));
+  }
+
+  /** How the student stands on a checklist; none where the class has none of that name. */
+  checklistMark(name: string): ChecklistMark | undefined {
+    const list = checklistsOf(this.rows.index.world.checklists.values(), this.schoolClass.id).find(
+      (one) => one.name === name,
+    );
+    return list && markOf(list, this.student.id);
+  }
+
   guardians(): readonly Guardian[] {
     return this.student.guardians.flatMap(({ guardianId }) => this.rows.index.world.guardians.get(guardianId) ?? []);
   }
@@ -74,8 +107,7 @@ export class SelectionRow {
 }
 
 /** Rows of one class, sharing what is the same for all its students. */
-export class ClassRows {
-  private titles: Map<string, Assignment> | undefined;
+class ClassRows {
   private averages: number[] | undefined;
 
   constructor(
@@ -88,18 +120,6 @@ export class ClassRows {
     return new SelectionRow(this, student);
   }
 
-  /** Of pieces with one title the one of the period counts; in the period the first. */
-  byTitle(): ReadonlyMap<string, Assignment> {
-    const { gradebook, period } = this;
-    this.titles ??= new Map(
-      [...gradebook.assignments, ...[...assignmentsIn(gradebook, period)].reverse()].map((assignment) => [
-        nameKey(assignment.title) || assignment.title,
-        assignment,
-      ]),
-    );
-    return this.titles;
-  }
-
   /** The shown overall averages of the class. */
   shown(): readonly number[] {
     const { index, gradebook, period } = this;
@@ -107,4 +127,15 @@ export class ClassRows {
     this.averages ??= studentIds.flatMap((studentId) => index.figures(id, studentId, period).overall?.shown ?? []);
     return this.averages;
   }
+}
+
+const known = new WeakMap<ClassGradebook, Map<Period, ClassRows>>();
+
+/** The rows of a class in a period, made once: a gradebook is another one when a score changes. */
+export function classRowsOf(index: FiguresIndex, gradebook: ClassGradebook, period: Period): ClassRows {
+  const ofGradebook = known.get(gradebook) ?? new Map<Period, ClassRows>();
+  known.set(gradebook, ofGradebook);
+  const rows = ofGradebook.get(period) ?? new ClassRows(index, gradebook, period);
+  ofGradebook.set(period, rows);
+  return rows;
 }

@@ -1,6 +1,7 @@
 import { formatTypedPercent } from "../figures/rounding";
+import { formatDay } from "../model/day";
 import { counted, listed } from "../words";
-import type { Condition, MatchRule, SelectionPart } from "./condition";
+import type { Condition, MatchRule, SelectionPart, Since } from "./condition";
 import { languageName } from "./reason";
 import type { Selection } from "./selection";
 
@@ -15,7 +16,7 @@ export interface SentenceNames {
 export function selectionSentence(selection: Selection, names: SentenceNames): string {
   const classes =
     selection.classIds === "all" ? "all classes" : listed(selection.classIds.map(names.classLabel)) || "no class";
-  const conditions = joined(selection.match, selection.conditions.map(partWords));
+  const conditions = conditionsWords(selection, names);
   const added = listed(selection.addedStudentIds.map(names.student));
   const without = listed(selection.leftOutStudentIds.map(names.student));
   return [
@@ -27,9 +28,23 @@ export function selectionSentence(selection: Selection, names: SentenceNames): s
   ].join("");
 }
 
-function partWords(part: SelectionPart): string {
-  if (part.kind !== "group") return conditionWords(part);
-  const words = joined(part.match, part.conditions.map(conditionWords));
+/** Conditions in words, joined as they are matched: "whose overall average is below 70 % and who miss nothing". Empty without any. */
+export function conditionsWords(
+  { match, conditions }: Pick<Selection, "match" | "conditions">,
+  names: Pick<SentenceNames, "student">,
+): string {
+  return joined(
+    match,
+    conditions.map((part) => partWords(part, names)),
+  );
+}
+
+function partWords(part: SelectionPart, names: Pick<SentenceNames, "student">): string {
+  if (part.kind !== "group") return conditionWords(part, names);
+  const words = joined(
+    part.match,
+    part.conditions.map((condition) => conditionWords(condition, names)),
+  );
   return part.conditions.length > 1 ? `(${words})` : words;
 }
 
@@ -40,7 +55,7 @@ function joined(match: MatchRule, parts: readonly string[]): string {
 }
 
 /** One condition in words, beginning with "who" or "whose". */
-export function conditionWords(condition: Condition): string {
+export function conditionWords(condition: Condition, names: Pick<SentenceNames, "student">): string {
   switch (condition.kind) {
     case "overall":
       return `whose overall average is ${condition.comparison} ${formatTypedPercent(condition.percent)}`;
@@ -66,5 +81,31 @@ export function conditionWords(condition: Condition): string {
       return `whose family reads ${languageName(condition.language)}`;
     case "reach":
       return condition.reachable ? "whose family can be reached" : "whose family can’t be reached";
+    case "change":
+      return `whose overall average ${condition.direction} by at least ${condition.atLeast} percentage points ${sinceWords(condition.since)}`;
+    case "written":
+      return condition.within
+        ? `who were written to in the last ${counted(condition.days, "day")}`
+        : `who were not written to in the last ${counted(condition.days, "day")}`;
+    case "last note":
+      return `whose last note was one of ${condition.note}`;
+    case "checklist":
+      return `whose ${condition.checklist || "checklist"} is ${condition.mark}`;
+    case "chosen":
+      return `who are ${listed(condition.studentIds.map(names.student), "or") || "nobody yet chosen"}`;
+  }
+}
+
+/** The moment that figures are compared with, as a sentence says it: "since 12 November 2026". */
+function sinceWords(since: Since): string {
+  switch (since.kind) {
+    case "days":
+      return `in the last ${counted(since.days, "day")}`;
+    case "day":
+      return `since ${formatDay(since.day)}`;
+    case "last note":
+      return "since the last note";
+    case "moment":
+      return `since ${since.name}`;
   }
 }

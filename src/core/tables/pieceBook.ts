@@ -1,6 +1,6 @@
 import { freshId } from "../matching/freshId";
 import { nameKey } from "../matching/nameKey";
-import type { Assignment } from "../model/assignment";
+import { type Assignment, pointsSchema } from "../model/assignment";
 import type { Category, SchoolClass } from "../model/schoolClass";
 import type { World } from "../model/world";
 import type { PieceChoice } from "./tableChoices";
@@ -68,7 +68,8 @@ export class PieceBook {
     const known = this.known.get(key) ?? (said.period ? undefined : this.known.get(pieceKey(classId, ANY_TERM, title)));
     if (known) return known;
     const category = this.category(classId, choice.category ?? said.category, title);
-    const pointsPossible = choice.pointsPossible ?? said.pointsPossible;
+    // A number that no piece can be worth, such as a year in a heading, says nothing about points.
+    const pointsPossible = pointsSchema.safeParse(choice.pointsPossible ?? said.pointsPossible).data;
     const dueDate = choice.dueDate ?? said.dueDate;
     this.lastOrder += 1;
     const assignment: Assignment = {

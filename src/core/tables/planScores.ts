@@ -142,7 +142,11 @@ function piecePlan(draft: Draft, { blanks }: Understanding, world: World): Piece
   for (const [studentId, { score, text }] of said) {
     const from = before?.[studentId];
     if (score) {
-      const to = { ...(from?.comment && { comment: from.comment }), ...score };
+      const to = {
+        ...(from?.comment && { comment: from.comment }),
+        ...(from?.levels && { levels: from.levels }),
+        ...score,
+      };
       if (sameScore(from, to)) unchanged += 1;
       else changes.push({ studentId, from, to });
     } else if (from && text === "" && blanks === "clear") changes.push({ studentId, from, to: undefined });

@@ -2,6 +2,7 @@ import type { Assignment } from "../model/assignment";
 import type { Guardian } from "../model/guardian";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
+import { PLAIN_SIGNATURE } from "../model/settings";
 import type { Student } from "../model/student";
 import { emptyWorldRecords, type WorldRecords } from "../model/world";
 
@@ -87,6 +88,9 @@ export function sampleWorld(part: {
         teacherName: "Ilse Maronde",
         teacherAddress: "ilse@sallowbay.example",
         schoolName: "Sallow Bay School",
+        senderName: "",
+        replyTo: "",
+        signature: PLAIN_SIGNATURE,
         takeBackSeconds: 20,
       },
     ],

@@ -30,6 +30,16 @@ export class Maildir {
     return "delivered";
   }
 
+  /** Notes that the sender of a letter to a mailbox was asked to come again; gives whether that is new. It is known over a restart. */
+  async askAgain(address: string): Promise<boolean> {
+    const box = this.folderOf(address);
+    await mkdir(box, { recursive: true, mode: PRIVATE_FOLDER });
+    const mark = path.join(/* turbopackIgnore: true */ box, "asked");
+    if (existsSync(mark)) return false;
+    await writeWhole(mark, "");
+    return true;
+  }
+
   /** All mailboxes that have ever got a message, the newest first. */
   async mailboxes(): Promise<MailboxSummary[]> {
     if (!existsSync(this.root)) return [];
@@ -43,7 +53,9 @@ export class Maildir {
         };
       }),
     );
-    return boxes.sort((a, b) => b.newestAt - a.newestAt || a.address.localeCompare(b.address));
+    return boxes
+      .filter(({ messages }) => messages > 0)
+      .sort((a, b) => b.newestAt - a.newestAt || a.address.localeCompare(b.address));
   }
 
   /** The messages of one mailbox, the newest first. */

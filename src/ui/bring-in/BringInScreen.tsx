@@ -1,9 +1,10 @@
 "use client";
 import { useState } from "react";
-import { Button, ProgressBar } from "react-bootstrap";
+import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
+import { ProgressLine } from "@/ui/shared/ProgressLine";
 import type { Progress } from "@/workers/bringIn/bringInApi";
 import { DifferenceSheet } from "./DifferenceSheet";
 import { FileDrop } from "./FileDrop";
@@ -124,7 +125,7 @@ function ReadingProgress({ progress, onStop }: { progress: Progress; onStop: () 
         <div className="small">
           {step === "reading" ? "Reading" : "Joining with the gradebook"}: {name} ({Math.min(done + 1, of)} of {of})
         </div>
-        <ProgressBar now={done} max={Math.max(1, of)} aria-label="Tables read" />
+        <ProgressLine label="Tables read" now={done} max={of} />
       </div>
       <Button size="sm" variant="outline-secondary" onClick={onStop}>
         Stop

@@ -1,58 +1,124 @@
 "use client";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
-import { Button, ProgressBar } from "react-bootstrap";
+import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import { mayWithdraw } from "@/core/delivery/letterState";
+import type { Letter, Round } from "@/core/delivery/round";
+import { durationWords } from "@/core/delivery/sendingWords";
 import { tallySentence, tallyStates } from "@/core/delivery/tally";
 import { counted } from "@/core/words";
 import { findRound, lettersOfRound } from "@/store/roundRepository";
+import { formatMoment } from "@/ui/shared/moment";
+import { ProgressLine } from "@/ui/shared/ProgressLine";
 import { useVine } from "@/ui/shared/VineContext";
 import { usePostLine } from "./PostLineContext";
-import { takeBack } from "./postOffice";
+import { pauseRound, takeBack } from "./postOffice";
 
-/** What becomes of a round, as it happens, with the way to take back what has not begun to leave. */
+/** What becomes of a round, as it happens, with the way to let it wait, and to take back what has not begun to leave. */
 export function RoundProgress({ roundId }: { roundId: string }) {
   const { database } = useVine();
-  const { trouble } = usePostLine();
+  const { trouble, status } = usePostLine();
   const round = useLiveQuery(() => findRound(database, roundId), [database, roundId]);
   const letters = useLiveQuery(() => lettersOfRound(database, roundId), [database, roundId]);
   const now = useNow();
-  const [takingBack, setTakingBack] = useState(false);
+  const [busy, setBusy] = useState(false);
   if (!round || !letters) return null;
   const tally = tallyStates(letters);
   const open = letters.filter(({ state }) => mayWithdraw(state)).length;
   const settled = letters.length - open - (tally.leaving ?? 0);
-  const secondsLeft = Math.max(0, Math.ceil((round.leavesAt - now) / 1000));
-  const recall = async () => {
-    setTakingBack(true);
-    await takeBack(database, roundId).catch((cause: Error) =>
-      toast.error(`Nothing was taken back yet: ${cause.message}`),
-    );
-    setTakingBack(false);
+  const act = async (action: () => Promise<void>, trouble: string) => {
+    setBusy(true);
+    await action().catch((cause: Error) => toast.error(`${trouble}: ${cause.message}`));
+    setBusy(false);
   };
   return (
     <div className="d-grid gap-3" aria-live="polite">
-      {open > 0 && secondsLeft > 0 ? (
-        <p className="countdown">
-          {counted(open, "letter")} will leave in {counted(secondsLeft, "second")}.
-        </p>
-      ) : (
-        <p className="countdown">{tallySentence(tally)}.</p>
-      )}
-      <ProgressBar now={settled} max={Math.max(1, letters.length)} aria-label="Letters settled" />
-      <p className="quiet">
-        {settled} of {counted(letters.length, "letter")} settled.{" "}
+      <p className="countdown mb-0">{progressWords({ round, letters, open, now })}</p>
+      <ProgressLine label="Letters settled" now={settled} max={letters.length} />
+      <p className="quiet mb-0">
+        {settled} of {counted(letters.length, "letter")} settled{timeLeft(letters, open, status?.perMinute)}.{" "}
         {trouble && <strong className="text-danger">{trouble}</strong>}
+        {open > 0 && <LastGone letters={letters} />}
       </p>
       {open > 0 && (
-        <div>
-          <Button variant="outline-primary" onClick={recall} disabled={takingBack}>
-            {takingBack ? "Taking back …" : `Take back ${counted(open, "letter")}`}
+        <div className="d-flex gap-2">
+          <Button
+            variant="outline-primary"
+            disabled={busy}
+            onClick={() => act(() => takeBack(database, roundId), "Nothing was taken back yet")}
+          >
+            {settled > 0 || round.paused
+              ? `Stop: take back ${counted(open, "letter")}`
+              : `Take back ${counted(open, "letter")}`}
+          </Button>
+          <Button
+            variant="outline-secondary"
+            disabled={busy}
+            onClick={() => act(() => pauseRound(roundId, !round.paused), "That could not be said to the post room")}
+          >
+            {round.paused ? "Go on" : "Pause"}
           </Button>
         </div>
       )}
     </div>
+  );
+}
+
+interface Standing {
+  readonly round: Round;
+  readonly letters: readonly Letter[];
+  readonly open: number;
+  readonly now: number;
+}
+
+const LONG_SECONDS = 120;
+
+function progressWords({ round, letters, open, now }: Standing): string {
+  if (open > 0 && round.paused)
+    return `Paused: ${counted(open, "letter")} ${open === 1 ? "waits" : "wait"} until you go on.`;
+  const seconds = Math.max(0, Math.ceil((round.leavesAt - now) / 1000));
+  if (open > 0 && seconds > LONG_SECONDS)
+    return `${counted(open, "letter")} will leave on ${formatMoment(round.leavesAt)}.`;
+  if (open > 0 && seconds > 0) return `${counted(open, "letter")} will leave in ${counted(seconds, "second")}.`;
+  const next = Math.min(
+    ...letters.flatMap(({ state, nextAt }) => ((state === "held" || state === "deferred") && nextAt ? [nextAt] : [])),
+  );
+  const later = Number.isFinite(next) && next > now ? `; the next try is on ${formatMoment(next)}` : "";
+  // One whose time has come is on its way, though it has not begun to leave.
+  const states = letters.map(({ state, nextAt = 0 }) => ({
+    state: state === "held" && nextAt <= now ? ("handed" as const) : state,
+  }));
+  return `${tallySentence(tallyStates(states))}${later}.`;
+}
+
+/** Enough letters to tell how fast they go. */
+const FEWEST_GONE = 5;
+
+/** How long the letters that are due will take, by how the last ones went; nothing where that is not known yet. */
+function timeLeft(letters: readonly Letter[], open: number, perMinute: number | undefined): string {
+  const due = open - letters.filter(({ state }) => state === "held" || state === "deferred").length;
+  const gone = letters.filter(({ state }) => state === "accepted").map(({ stateAt }) => stateAt);
+  if (due <= 0 || gone.length < FEWEST_GONE) return "";
+  const pace = (Math.max(...gone) - Math.min(...gone)) / (gone.length - 1);
+  const limited = perMinute === undefined ? pace : Math.max(pace, 60_000 / perMinute);
+  return `, ${durationWords(due * limited)} left`;
+}
+
+const MOST_NAMED = 3;
+
+function LastGone({ letters }: { letters: readonly Letter[] }) {
+  const gone = letters.filter(({ state }) => state === "accepted").sort((a, b) => b.stateAt - a.stateAt);
+  if (gone.length === 0) return null;
+  return (
+    <span data-private>
+      Last gone:{" "}
+      {gone
+        .slice(0, MOST_NAMED)
+        .map(({ recipient }) => recipient.name)
+        .join(", ")}
+      .
+    </span>
   );
 }
 

@@ -1,14 +1,26 @@
+import PostalMime from "postal-mime";
 import * as z from "zod";
 import { type HandOver, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
-import { eventsAnswerSchema, type PostStatus, postStatusSchema } from "@/core/delivery/postEvent";
+import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
 import type { Letter } from "@/core/delivery/round";
 import type { FamilyEvent } from "@/core/families/familyEvent";
 import type { VineDatabase } from "@/store/database";
 import { familyJournalPlace } from "@/store/familyRepository";
-import { findRound, journalPlace, preparedLetters, takeInEvents, withdrawPrepared } from "@/store/roundRepository";
+import { announcedReplies, keepReply } from "@/store/replyRepository";
+import {
+  findRound,
+  journalPlace,
+  preparedLetters,
+  takeInEvents,
+  wholeLetters,
+  withdrawPrepared,
+} from "@/store/roundRepository";
 
 /** Handing over and calling back exclude each other, in this tab and in all others. */
 const HAND_OVER_LOCK = "vine-note-hand-over";
+
+const NOT_THERE = 404;
+const REPLIES_LOCK = "vine-note-replies";
 
 const refusalSchema = z.object({ message: z.string() });
 
@@ -23,19 +35,21 @@ export function handOverPrepared(database: VineDatabase): Promise<void> {
       const round = await findRound(database, roundId);
       if (!round) continue;
       for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
+        const some = await wholeLetters(database, letters.slice(from, from + MAX_LETTERS_PER_HANDOVER));
         const handOver: HandOver = {
           roundId,
           leavesAt: round.leavesAt,
-          letters: letters
-            .slice(from, from + MAX_LETTERS_PER_HANDOVER)
-            .map(({ id, recipient, subject, html, text }) => ({
-              id,
-              to: { name: recipient.name, address: recipient.address },
-              from: round.from,
-              subject,
-              html,
-              text,
-            })),
+          letters: some.map(({ id, recipient, together, subject, html, text }) => ({
+            id,
+            to: together ? round.from : { name: recipient.name, address: recipient.address },
+            ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
+            from: round.from,
+            ...(round.replyTo && { replyTo: round.replyTo }),
+            ...(recipient.kind === "guardian" && { guardianId: recipient.id }),
+            subject,
+            html,
+            text,
+          })),
         };
         await ask("/api/post/letters", { method: "POST", body: JSON.stringify(handOver) });
       }
@@ -51,16 +65,38 @@ export function takeBack(database: VineDatabase, roundId: string): Promise<void>
   });
 }
 
+/** Keeps the letters of a round from leaving, or lets them go on. The record follows by the post room's word. */
+export async function pauseRound(roundId: string, paused: boolean): Promise<void> {
+  await ask("/api/post/pause", { method: "POST", body: JSON.stringify({ roundId, paused }) });
+}
+
+/** Takes the words of every reply that the post room announced; it keeps them until they are here. */
+async function takeReplies(database: VineDatabase): Promise<void> {
+  for (const reply of await announcedReplies(database)) {
+    const url = `/api/post/replies/${reply.id}`;
+    const response = await fetch(url);
+    // Only words that are gone for good are given up; while the post room is in trouble they wait there.
+    if (!response.ok && response.status !== NOT_THERE) throw new Error("The words of a reply could not be fetched.");
+    const { from, subject = "", text = "" } = response.ok ? await PostalMime.parse(await response.arrayBuffer()) : {};
+    await keepReply(database, reply, {
+      from: { name: from?.name ?? "", address: from?.address ?? "" },
+      subject,
+      text: text.trim() || "The words of this answer could not be read.",
+    });
+    await ask(url, { method: "DELETE" });
+  }
+}
+
 /**
  * Reads on in both journals, waiting up to `waitMs` for something new: the record is brought up to date with the
- * post room's, what families said is given to `onFamilies`.
+ * post room's, what families said is given to `onFamilies`. Gives what the post room is connected to.
  */
 export async function catchUp(
   database: VineDatabase,
   waitMs: number,
   signal: AbortSignal,
   onFamilies: (journalId: string, events: readonly FamilyEvent[]) => Promise<void>,
-): Promise<void> {
+): Promise<PostStatus> {
   const [letters, families] = await Promise.all([journalPlace(database), familyJournalPlace(database)]);
   const query = new URLSearchParams({
     journalId: letters.journalId,
@@ -71,12 +107,9 @@ export async function catchUp(
   });
   const answer = eventsAnswerSchema.parse(await ask(`/api/post/events?${query}`, { signal }));
   if (answer.events.length > 0) await takeInEvents(database, answer.journalId, answer.events);
+  await navigator.locks.request(REPLIES_LOCK, () => takeReplies(database));
   if (answer.families.events.length > 0) await onFamilies(answer.families.journalId, answer.families.events);
-}
-
-/** Whether letters stay on this computer. */
-export async function postStatus(): Promise<PostStatus> {
-  return postStatusSchema.parse(await ask("/api/post/status", {}));
+  return answer.status;
 }
 
 /** Asks a route of the server; what it refuses becomes an error in its words. */

@@ -1,7 +1,8 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Change } from "@/core/change/change";
-import type { Letter, Round } from "@/core/delivery/round";
+import type { PostStatus } from "@/core/delivery/postEvent";
+import type { Round, WholeLetter } from "@/core/delivery/round";
 import type { Vine } from "@/ui/shared/VineContext";
 import { catchUp, handOverPrepared } from "./postOffice";
 
@@ -13,13 +14,16 @@ const NOBODY_ANSWERS = "The post room does not answer. Start Vine Note again; le
 export interface PostLine {
   /** Why letters can't be handed over at present, in words. */
   readonly trouble: string | undefined;
+  /** What the post room is connected to and how much it lets go; none before it has answered. */
+  readonly status: PostStatus | undefined;
   /** Keeps a round, with what sending it changes, and begins to hand it over. */
-  send(round: Round, letters: readonly Letter[], change?: Change): Promise<void>;
+  send(round: Round, letters: readonly WholeLetter[], change?: Change): Promise<void>;
 }
 
 /** Keeps in touch with the post room as long as the application is open: hands over what waits, brings the record up to date. */
 export function usePostRoom({ database, takeInFamilyEvents, keepRound }: Vine): PostLine {
   const [trouble, setTrouble] = useState<string>();
+  const [status, setStatus] = useState<PostStatus>();
   const question = useRef<AbortController>(undefined);
   const families = useRef(takeInFamilyEvents);
   families.current = takeInFamilyEvents;
@@ -28,13 +32,19 @@ export function usePostRoom({ database, takeInFamilyEvents, keepRound }: Vine): 
 
   useEffect(() => {
     let gone = false;
+    let asked = false;
     const keepInTouch = async () => {
       while (!gone) {
         question.current = new AbortController();
         try {
           await handOverPrepared(database);
-          await catchUp(database, WAIT_MS, question.current.signal, (...events) => families.current(...events));
-          if (!gone) setTrouble(undefined);
+          // The first question is answered at once, so that it is known soon whether letters leave this computer.
+          const { signal } = question.current;
+          const now = await catchUp(database, asked ? WAIT_MS : 0, signal, (...events) => families.current(...events));
+          asked = true;
+          if (gone) continue;
+          setStatus(now);
+          setTrouble(undefined);
         } catch (cause) {
           // Asked anew because there is something to hand over; anything else means that nobody answers.
           if (gone || question.current.signal.aborted) continue;
@@ -50,9 +60,9 @@ export function usePostRoom({ database, takeInFamilyEvents, keepRound }: Vine): 
     };
   }, [database]);
 
-  const send = useCallback(async (round: Round, letters: readonly Letter[], change: Change = {}) => {
+  const send = useCallback(async (round: Round, letters: readonly WholeLetter[], change: Change = {}) => {
     await keep.current(round, letters, change);
     question.current?.abort();
   }, []);
-  return { trouble, send };
+  return { trouble, status, send };
 }

@@ -3,13 +3,16 @@ import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
 import { tallySentence } from "@/core/delivery/tally";
-import { type Starter, startNote } from "@/core/letter/starterNotes";
+import { startNote } from "@/core/letter/starterNotes";
+import type { Starter } from "@/core/letter/starterWords";
 import { importName } from "@/core/model/importRecord";
+import { fullName } from "@/core/model/student";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { waitingAnswers } from "@/store/familyRepository";
 import { importsNewestFirst } from "@/store/importRepository";
-import { roundsNewestFirst, talliesByRound, troubledLetters } from "@/store/roundRepository";
+import { newReplies } from "@/store/replyRepository";
+import { roundsNewestFirst, roundsToCome, talliesByRound, troubledLetters } from "@/store/roundRepository";
 import { Head } from "@/ui/frame/Head";
 import { useCreateNote } from "@/ui/note/useCreateNote";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
@@ -46,7 +49,10 @@ export function DeskScreen() {
             <h2 id="to-do">To look at today</h2>
             <ul className="lines">
               <TroubledLine />
+              <RepliesLine />
+              <ScheduledLines />
               <AnswersLine />
+              <SilentLine />
               <PeopleLine starter="below a threshold" words="below 70 % overall" />
               <PeopleLine starter="missing work" words="missing two pieces or more" />
               <li>
@@ -87,6 +93,74 @@ function TroubledLine() {
     </li>
   );
 }
+
+/** What families wrote back and nobody has read yet. */
+function RepliesLine() {
+  const { database, world } = useVine();
+  const replies = useLiveQuery(() => newReplies(database), [database]) ?? [];
+  if (replies.length === 0) return null;
+  const names = new Map(
+    [...world.guardians.values()].flatMap((one) =>
+      one.addresses.map((address) => [address.toLowerCase(), fullName(one)]),
+    ),
+  );
+  return (
+    <li>
+      <div className="line-main">
+        <strong>{counted(replies.length, "family", "families")}</strong> wrote back
+        <div className="quiet small text-truncate" data-private>
+          {replies
+            .slice(0, 3)
+            .map(({ from }) => names.get(from.address.toLowerCase()) ?? (from.name || from.address))
+            .join(", ")}
+        </div>
+      </div>
+      <Link className="btn btn-outline-primary btn-sm" href="/record">
+        Read
+      </Link>
+    </li>
+  );
+}
+
+/** Rounds whose time is still to come, or that wait for a word. */
+function ScheduledLines() {
+  const { database } = useVine();
+  const rounds = useLiveQuery(() => roundsToCome(database), [database]) ?? [];
+  return rounds.map(({ round, letters }) => (
+    <li key={round.id}>
+      <div className="line-main">
+        <strong>{counted(letters, "letter")}</strong> of “{round.noteName}”{" "}
+        {round.paused ? "wait until you go on" : `leave on ${formatMoment(round.leavesAt)}`}
+      </div>
+      <Link className="btn btn-outline-primary btn-sm" href={`/record/${round.id}`}>
+        Look
+      </Link>
+    </li>
+  ));
+}
+
+/** Families that have not heard for long, or only ever heard concern. */
+function SilentLine() {
+  const view = useAnswer((engine) => engine.balance(), []);
+  const silent = view?.bands.filter(({ days }) => days === undefined || days > LONG_DAYS) ?? [];
+  const students = silent.reduce((sum, { studentIds }) => sum + studentIds.length, 0);
+  if (!view || students + view.onlyConcern.length === 0) return null;
+  return (
+    <li>
+      <div className="line-main">
+        The families of <strong>{counted(students, "student")}</strong> did not hear from you in {LONG_DAYS} days
+        {view.onlyConcern.length > 0 && (
+          <div className="quiet small">Those of {counted(view.onlyConcern.length, "student")} heard only concern</div>
+        )}
+      </div>
+      <Link className="btn btn-outline-primary btn-sm" href="/record">
+        See who
+      </Link>
+    </li>
+  );
+}
+
+const LONG_DAYS = 21;
 
 /** Answers to contact cards that wait to be taken in. */
 function AnswersLine() {

@@ -1,8 +1,10 @@
 "use client";
+import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
 import { Form } from "react-bootstrap";
 import { isGoodAddress } from "@/core/matching/address";
 import { countDomains, likelySlip } from "@/core/matching/addressSlip";
+import { lastFailure } from "@/store/roundRepository";
 import { useVine } from "@/ui/shared/VineContext";
 
 interface AddressFieldProps {
@@ -21,6 +23,8 @@ export function AddressField({ id, label, value, onChange, hint, autoFocus, hide
   const domains = useDomains();
   const typed = value.trim();
   const isBad = typed !== "" && !isGoodAddress(typed);
+  const { database } = useVine();
+  const failure = useLiveQuery(() => lastFailure(database, typed), [database, typed]);
   const slip = typed ? likelySlip(typed, domains) : undefined;
   return (
     <div>
@@ -48,6 +52,11 @@ export function AddressField({ id, label, value, onChange, hint, autoFocus, hide
           </>
         ) : isBad ? (
           "This is not an address yet. It should look like name@place.example."
+        ) : failure ? (
+          <span className="text-danger">
+            The last letter here {failure.state === "refused" ? "was refused" : "came back"}
+            {failure.reply && `: ${failure.reply}`}
+          </span>
         ) : (
           hint
         )}

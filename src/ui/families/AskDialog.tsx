@@ -2,8 +2,8 @@
 import { useMemo, useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
-import { preparedRound } from "@/core/delivery/preparedRound";
-import type { Letter, Round } from "@/core/delivery/round";
+import { preparedRound, senderOf } from "@/core/delivery/preparedRound";
+import type { Round, WholeLetter } from "@/core/delivery/round";
 import { askingLetter, type Unasked, unaskedGuardians } from "@/core/families/askingLetter";
 import { linksAnswerSchema } from "@/core/families/familyEvent";
 import { isGoodAddress } from "@/core/matching/address";
@@ -15,6 +15,7 @@ import { counted } from "@/core/words";
 import { usePostLine } from "@/ui/delivery/PostLineContext";
 import { ask } from "@/ui/delivery/postOffice";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
+import { roundTimes } from "@/ui/delivery/roundTimes";
 import { SenderMissing } from "@/ui/delivery/SenderMissing";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
 import { useVine } from "@/ui/shared/VineContext";
@@ -131,7 +132,7 @@ async function askingRound(
   unasked: readonly Unasked[],
   settings: Settings,
   world: World,
-): Promise<{ round: Round; letters: Letter[] }> {
+): Promise<{ round: Round; letters: WholeLetter[] }> {
   const { teacherName, schoolName } = settings;
   const body = JSON.stringify({ guardianIds: unasked.map(({ guardianId }) => guardianId), teacherName, schoolName });
   const { tokens } = linksAnswerSchema.parse(await ask("/api/family/links", { method: "POST", body }));
@@ -155,5 +156,5 @@ async function askingRound(
     summary: `${counted(letters.length, "letter")} to ${counted(letters.length, "guardian")}.`,
     acceptedCautions: [],
   };
-  return preparedRound(about, letters, settings, { now: Date.now(), newId: () => crypto.randomUUID() });
+  return preparedRound(about, letters, { ...senderOf(settings), ...roundTimes(settings.takeBackSeconds) });
 }

@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { bringBack, mergeStudents, takeOut } from "@/core/families/editFamily";
@@ -162,7 +163,7 @@ function OtherActions({ student, onClose }: { student: Student; onClose: () => v
   const name = fullName(student);
   return (
     <div className="border-top pt-2 d-grid gap-2">
-      <div className="d-flex gap-2">
+      <div className="d-flex flex-wrap gap-2">
         {student.takenOutOf ? (
           <Button
             size="sm"
@@ -182,6 +183,9 @@ function OtherActions({ student, onClose }: { student: Student; onClose: () => v
             Take out
           </Button>
         )}
+        <Link className="btn btn-outline-secondary btn-sm" href={`/record/family/${encodeURIComponent(student.id)}`}>
+          Letters and talks
+        </Link>
         <Button size="sm" variant="outline-secondary" onClick={() => setMerging(!merging)} aria-expanded={merging}>
           Same person as …
         </Button>

@@ -12,7 +12,7 @@ interface WishFormProps {
   /** What was said last. */
   readonly last: Wish;
   /** The answer whose link was followed; it holds only once it is confirmed here, since mail programs follow links too. */
-  readonly proposed: "confirmed" | "declined" | undefined;
+  readonly proposed: "confirmed" | "declined" | "stopped" | undefined;
 }
 
 type Often = Frequency | "none";
@@ -20,7 +20,10 @@ type Often = Frequency | "none";
 /** Whether, how often and in which language letters are welcome. */
 export function WishForm({ token, sender, last, proposed }: WishFormProps) {
   const [often, setOften] = useState<Often>(
-    proposed === "declined" || last.confirmation === "stopped" || last.confirmation === "declined"
+    proposed === "declined" ||
+      proposed === "stopped" ||
+      last.confirmation === "stopped" ||
+      last.confirmation === "declined"
       ? "none"
       : (last.frequency ?? "each letter"),
   );
@@ -69,7 +72,15 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
           {said} You can change your mind here at any time.
         </p>
       )}
-      {!said && proposed && (
+      {!said && proposed === "stopped" && (
+        <section className="d-grid gap-2" aria-label="Stop the letters">
+          <p>Shall the letters to you stop? It holds at once, for all classes of {from}.</p>
+          <Button disabled={busy} onClick={save}>
+            Stop the letters
+          </Button>
+        </section>
+      )}
+      {!said && proposed && proposed !== "stopped" && (
         <section className="d-grid gap-2" aria-label="Your answer">
           <p>May {from} write to you about your child?</p>
           <Button

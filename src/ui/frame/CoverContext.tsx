@@ -1,5 +1,6 @@
 "use client";
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from "react";
+import { createContext, type ReactNode, useCallback, useContext, useState } from "react";
+import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 
 interface Cover {
   readonly covered: boolean;
@@ -15,16 +16,11 @@ export const COVER_KEY = "F9";
 export function CoverProvider({ children }: { children: ReactNode }) {
   const [covered, setCovered] = useState(false);
   const toggle = useCallback(() => setCovered((now) => !now), []);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === COVER_KEY) {
-        event.preventDefault();
-        toggle();
-      }
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [toggle]);
+  useWindowKeys((event) => {
+    if (event.key !== COVER_KEY) return;
+    event.preventDefault();
+    toggle();
+  });
   return (
     <CoverContext value={{ covered, toggle }}>
       <div className={covered ? "covered" : undefined}>{children}</div>

@@ -1,12 +1,15 @@
 "use client";
 import { type ReactNode, useEffect } from "react";
+import { Button } from "react-bootstrap";
 import { Toaster } from "sonner";
 import { PostLineContext } from "@/ui/delivery/PostLineContext";
 import { usePostRoom } from "@/ui/delivery/usePostRoom";
 import { Skeleton } from "@/ui/shared/Skeleton";
-import { useWorld } from "@/ui/shared/useWorld";
+import { useWindowKeys } from "@/ui/shared/useWindowKeys";
+import { OlderPage, useWorld } from "@/ui/shared/useWorld";
 import { type Vine, VineContext } from "@/ui/shared/VineContext";
 import { CoverProvider } from "./CoverContext";
+import { goToNextPart } from "./nextPart";
 import { Stem } from "./Stem";
 import { applyTheme, chosenTheme } from "./theme";
 
@@ -54,6 +57,11 @@ export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
 
 function Ready({ vine, children }: { vine: Vine; children: ReactNode }) {
   const line = usePostRoom(vine);
+  useWindowKeys((event) => {
+    if (event.key !== "F6" || event.ctrlKey || event.altKey) return;
+    event.preventDefault();
+    goToNextPart(event.shiftKey ? -1 : 1);
+  });
   return (
     <VineContext value={vine}>
       <PostLineContext value={line}>
@@ -65,6 +73,18 @@ function Ready({ vine, children }: { vine: Vine; children: ReactNode }) {
 }
 
 function OpeningFailed({ cause }: { cause: unknown }) {
+  if (cause instanceof OlderPage) {
+    return (
+      <div className="sheet empty" role="alert">
+        <h1>Vine Note was updated in another tab</h1>
+        <p className="my-3">
+          Everything you did here is kept. This page is of the older version and writes nothing any more: load it again
+          to go on.
+        </p>
+        <Button onClick={() => window.location.reload()}>Load this page again</Button>
+      </div>
+    );
+  }
   return (
     <div className="sheet empty" role="alert">
       <h1>Your data could not be opened</h1>

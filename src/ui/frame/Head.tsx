@@ -15,7 +15,7 @@ interface HeadProps {
 /** One line on top of every screen; it says whether letters can leave this computer. */
 export function Head({ title, about, children }: HeadProps) {
   const { covered, toggle } = useCover();
-  const { trouble } = usePostLine();
+  const { trouble, status } = usePostLine();
   return (
     <header className="head">
       <h1>{title}</h1>
@@ -24,6 +24,8 @@ export function Head({ title, about, children }: HeadProps) {
         <div className="ribbon text-danger border-danger" role="alert">
           {trouble}
         </div>
+      ) : status?.post === "relay" ? (
+        <div className="ribbon is-real">Real: letters leave this computer</div>
       ) : (
         <div className="ribbon">Practice: nothing leaves this computer</div>
       )}

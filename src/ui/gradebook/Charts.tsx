@@ -12,7 +12,7 @@ import {
 } from "chart.js";
 import { useMemo, useSyncExternalStore } from "react";
 import { Bar, Line } from "react-chartjs-2";
-import type { DistributionBar } from "@/core/figures/distribution";
+import { barWords, type DistributionBar } from "@/core/figures/distribution";
 import { counted } from "@/core/words";
 import type { StudentDetails } from "@/workers/engine/detailsView";
 
@@ -37,7 +37,7 @@ interface DistributionChartProps {
 /** How values are spread; the same in words below, where each bar is also a way to write to its students. */
 export function DistributionChart({ bars, label, onWrite }: DistributionChartProps) {
   const colors = useThemeColors();
-  const words = bars.map(({ from, to, count }) => `${from} to ${to - 1} %: ${counted(count, "student")}`);
+  const words = bars.map((bar) => `${barWords(bar)}: ${counted(bar.count, "student")}`);
   return (
     <figure className="mb-0">
       <div style={{ height: 150 }}>
@@ -45,7 +45,7 @@ export function DistributionChart({ bars, label, onWrite }: DistributionChartPro
           role="img"
           aria-label={`${label}. ${words.join("; ")}`}
           data={{
-            labels: bars.map(({ from, to }) => `${from}–${to - 1}`),
+            labels: bars.map(({ from, to }) => (to === undefined ? `${from}+` : `${from}–${to - 1}`)),
             datasets: [{ data: bars.map(({ count }) => count), backgroundColor: colors.grape, maxBarThickness: 34 }],
           }}
           options={options(colors, { stepSize: 1 })}
@@ -58,7 +58,7 @@ export function DistributionChart({ bars, label, onWrite }: DistributionChartPro
           .map((bar) => (
             <button key={bar.from} type="button" className="bar-write" onClick={() => onWrite(bar)}>
               <span className="visually-hidden">Write to </span>
-              {bar.from}–{bar.to - 1} % <span className="quiet">({bar.count})</span>
+              {barWords(bar)} <span className="quiet">({bar.count})</span>
             </button>
           ))}
       </figcaption>

@@ -1,4 +1,5 @@
 "use client";
+import { X } from "lucide-react";
 import dynamic from "next/dynamic";
 import { Button } from "react-bootstrap";
 import type { DistributionBar } from "@/core/figures/distribution";
@@ -10,7 +11,10 @@ import { Skeleton } from "@/ui/shared/Skeleton";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
 import type { StatisticsView, StudentDetails } from "@/workers/engine/detailsView";
+import { Checklists } from "./Checklists";
+import { ClassLog } from "./ClassLog";
 import { ClassSettings } from "./ClassSettings";
+import { Feedback } from "./Feedback";
 
 // Charts are a tenth of a megabyte: they come when something is to be drawn.
 const DistributionChart = dynamic(() => import("./Charts").then((charts) => charts.DistributionChart), { ssr: false });
@@ -20,41 +24,46 @@ const TrendChart = dynamic(() => import("./Charts").then((charts) => charts.Tren
 export type Beside =
   | { kind: "class" }
   | { kind: "settings" }
-  | { kind: "student"; studentId: string }
-  | { kind: "piece"; assignmentId: string };
+  | { kind: "log" }
+  | { kind: "checklists" }
+  | { kind: "student"; key: string; classId: string; studentId: string }
+  | { kind: "piece"; assignmentIds: readonly string[] };
 
 interface DetailsSideProps {
-  readonly classId: string;
+  readonly classIds: readonly string[];
   readonly period: Period;
   readonly beside: Beside;
   readonly onChange: (beside: Beside) => void;
+  readonly onClose: () => void;
   readonly onEditPiece: (assignmentId: string) => void;
 }
 
-export function DetailsSide({ classId, period, beside, onChange, onEditPiece }: DetailsSideProps) {
-  const schoolClass = useVine().world.classes.get(classId);
+export function DetailsSide({ classIds, period, beside, onChange, onClose, onEditPiece }: DetailsSideProps) {
+  const { world } = useVine();
+  // What is set for a class stands beside it alone.
+  const [classId = ""] = classIds.length === 1 ? classIds : [];
+  const schoolClass = world.classes.get(classId);
   const back = (
     <Button variant="link" size="sm" onClick={() => onChange({ kind: "class" })}>
-      Back to the class
+      {classIds.length > 1 ? "Back to the classes" : "Back to the class"}
     </Button>
   );
   return (
     <aside className="grid-side" aria-label="Details">
-      {beside.kind === "class" && <ClassPart classId={classId} period={period} />}
+      <button type="button" className="side-close" aria-label="Hide the details" onClick={onClose}>
+        <X size={16} aria-hidden />
+      </button>
+      {beside.kind === "class" && <ClassPart classIds={classIds} period={period} />}
       {beside.kind === "settings" && schoolClass && (
         <ClassSettings key={classId} schoolClass={schoolClass} period={period} />
       )}
+      {beside.kind === "log" && schoolClass && <ClassLog key={classId} classId={classId} />}
+      {beside.kind === "checklists" && schoolClass && <Checklists key={classId} classId={classId} period={period} />}
       {beside.kind === "piece" && (
-        <PiecePart
-          classId={classId}
-          period={period}
-          assignmentId={beside.assignmentId}
-          back={back}
-          onEdit={() => onEditPiece(beside.assignmentId)}
-        />
+        <PiecePart period={period} assignmentIds={beside.assignmentIds} back={back} onEdit={onEditPiece} />
       )}
       {beside.kind === "student" && (
-        <StudentPart classId={classId} studentId={beside.studentId} period={period} back={back} />
+        <StudentPart classId={beside.classId} studentId={beside.studentId} period={period} back={back} />
       )}
     </aside>
   );
@@ -62,16 +71,17 @@ export function DetailsSide({ classId, period, beside, onChange, onEditPiece }: 
 
 /** The conditions that say which values make one bar. */
 function within({ from, to }: DistributionBar, measured: (bound: Bound) => Condition): Condition[] {
-  return [measured({ comparison: "at least", percent: from }), measured({ comparison: "below", percent: to })];
+  const lowest = measured({ comparison: "at least", percent: from });
+  return to === undefined ? [lowest] : [lowest, measured({ comparison: "below", percent: to })];
 }
 interface Bound {
   readonly comparison: "at least" | "below";
   readonly percent: number;
 }
 
-function ClassPart({ classId, period }: { classId: string; period: Period }) {
+function ClassPart({ classIds, period }: { classIds: readonly string[]; period: Period }) {
   const createNote = useCreateNote();
-  const details = useAnswer((engine) => engine.classDetails(classId, period), [classId, period]);
+  const details = useAnswer((engine) => engine.classDetails(classIds, period), [classIds, period]);
   if (!details) return <Skeleton words="Making the statistics" />;
   return (
     <section aria-labelledby="class-details">
@@ -81,7 +91,7 @@ function ClassPart({ classId, period }: { classId: string; period: Period }) {
         label={details.title}
         onWrite={(bar) =>
           createNote("progress", {
-            classIds: [classId],
+            classIds: [...classIds],
             period,
             conditions: within(bar, (bound) => ({ kind: "overall", ...bound })),
           })
@@ -95,20 +105,21 @@ function ClassPart({ classId, period }: { classId: string; period: Period }) {
 }
 
 function PiecePart({
-  classId,
   period,
-  assignmentId,
+  assignmentIds,
   back,
   onEdit,
 }: {
-  classId: string;
   period: Period;
-  assignmentId: string;
+  assignmentIds: readonly string[];
   back: React.ReactNode;
-  onEdit: () => void;
+  onEdit: (assignmentId: string) => void;
 }) {
+  const { world } = useVine();
   const createNote = useCreateNote();
-  const details = useAnswer((engine) => engine.pieceDetails(assignmentId), [assignmentId]);
+  const details = useAnswer((engine) => engine.pieceDetails(assignmentIds), [assignmentIds]);
+  const classIds = assignmentIds.flatMap((id) => world.assignments.get(id)?.classId ?? []);
+  const [only] = assignmentIds.length === 1 ? assignmentIds : [];
   if (!details) return <Skeleton words="Making the statistics" />;
   const piece = details.title;
   return (
@@ -116,15 +127,17 @@ function PiecePart({
       {back}
       <h2 id="piece-details">{details.title}</h2>
       <p className="quiet small">{details.about}</p>
-      <Button size="sm" variant="outline-primary" className="mb-2" onClick={onEdit}>
-        Change this piece
-      </Button>
+      {only !== undefined && (
+        <Button size="sm" variant="outline-primary" className="mb-2" onClick={() => onEdit(only)}>
+          Change this piece
+        </Button>
+      )}
       <Statistics
         view={details}
         label={`Percents on ${piece}`}
         onWrite={(bar) =>
           createNote("progress", {
-            classIds: [classId],
+            classIds,
             period,
             conditions: within(bar, ({ comparison, percent }) => ({
               kind: "piece",
@@ -138,8 +151,9 @@ function PiecePart({
       />
       <h3 className="mt-3">{counted(details.missing.length, "student")} missing it</h3>
       <ul className="small ps-3" data-private>
-        {details.missing.map((name) => (
-          <li key={name}>{name}</li>
+        {details.missing.map((name, place) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two students may have one name
+          <li key={place}>{name}</li>
         ))}
       </ul>
       {details.missing.length > 0 && (
@@ -148,7 +162,7 @@ function PiecePart({
           variant="outline-primary"
           onClick={() =>
             createNote("missing work", {
-              classIds: [classId],
+              classIds,
               period,
               conditions: [{ kind: "piece status", piece, status: "not handed in" }],
             })
@@ -157,6 +171,7 @@ function PiecePart({
           Write to those missing it
         </Button>
       )}
+      {only !== undefined && <Feedback key={only} assignmentId={only} />}
     </section>
   );
 }
@@ -201,12 +216,28 @@ function StudentPart({
     (engine) => engine.studentDetails(classId, studentId, period),
     [classId, studentId, period],
   );
+  const createNote = useCreateNote();
   if (!details) return <Skeleton words="Explaining the average" />;
   return (
     <section aria-labelledby="student-details" data-private>
       {back}
       <h2 id="student-details">{details.name}</h2>
-      <p className="lead-line mb-2">{details.overall}</p>
+      <p className="lead-line mb-0">{details.overall}</p>
+      <p className="small quiet mb-2">{details.change}</p>
+      <Button
+        size="sm"
+        variant="outline-primary"
+        className="mb-3"
+        onClick={() =>
+          createNote("progress", {
+            classIds: [classId],
+            period,
+            conditions: [{ kind: "chosen", studentIds: [studentId] }],
+          })
+        }
+      >
+        Write to this family
+      </Button>
       {details.handingIn && (
         <div className="finding mb-3">
           <strong>{details.handingIn}</strong>

@@ -1,13 +1,16 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef } from "react";
+import { Button } from "react-bootstrap";
+import { counted } from "@/core/words";
+import { useCreateNote } from "@/ui/note/useCreateNote";
 import { useVine } from "@/ui/shared/VineContext";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 import type { Beside } from "./DetailsSide";
 import { Gap, GradebookRow } from "./GradebookRow";
-import { type ColumnSpan, cellId, columnAt, type GridColumn, startClass } from "./gridColumns";
-import { rangeOf } from "./gridSelection";
-import { useGridEditing } from "./useGridEditing";
+import { type ColumnSpan, cellId, columnAt, columnsBefore, countOf, type GridColumn, startClass } from "./gridColumns";
+import { type GridRange, rangeOf } from "./gridSelection";
+import { type GridCells, useGridEditing } from "./useGridEditing";
 
 const ROW_HEIGHT_PX = 34;
 const COLUMN_WIDTH_PX = 116;
@@ -24,12 +27,11 @@ interface GradebookGridProps {
 }
 
 /**
- * The table of a class. The name, the overall average and the missing count stay in sight; rows and columns are drawn
+ * The table of one class or of several. The name, the overall average and the missing count stay in sight; rows and columns are drawn
  * as they come into view, so that four hundred pieces cost no more than fourteen. The keyboard works on the scores.
  */
 export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridProps) {
   const { world, today } = useVine();
-  const schoolClass = world.classes.get(view.classId);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: view.rows.length,
@@ -37,9 +39,12 @@ export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridP
     estimateSize: () => ROW_HEIGHT_PX,
     overscan: OVERSCAN_ROWS,
   });
+  const before = useMemo(() => columnsBefore(view, [...world.checklists.values()]), [view, world.checklists]);
+  const firstWork = countOf(before);
+  const columnCount = firstWork + view.work.length;
   const columns = useVirtualizer({
     horizontal: true,
-    count: view.categories.length + view.work.length,
+    count: columnCount,
     getScrollElement: () => scroller.current,
     estimateSize: () => COLUMN_WIDTH_PX,
     overscan: OVERSCAN_COLUMNS,
@@ -54,23 +59,25 @@ export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridP
   const span = useMemo((): ColumnSpan => {
     const places = Array.from({ length: last - first + 1 }, (_, at) => first + at);
     return {
-      columns: places.flatMap((place) => columnAt(view, place, world) ?? []),
+      columns: places.flatMap((place) => columnAt(view, before, place, world) ?? []),
       before: first * COLUMN_WIDTH_PX,
-      after: (view.categories.length + view.work.length - 1 - last) * COLUMN_WIDTH_PX,
+      after: (columnCount - 1 - last) * COLUMN_WIDTH_PX,
     };
-  }, [view, world, first, last]);
+  }, [view, before, columnCount, world, first, last]);
   const width = span.columns.length + 5;
-  const studentIds = useMemo(() => view.rows.map(({ studentId }) => studentId), [view.rows]);
-  const assignments = useMemo(
-    () => view.work.flatMap(({ id }) => world.assignments.get(id) ?? []),
-    [view.work, world.assignments],
-  );
-  const editing = useGridEditing(studentIds, assignments);
+  const cells = useMemo((): GridCells => {
+    const cellAt = (row: number, column: number) => {
+      const [line, work] = [view.rows[row], view.work[column]];
+      const assignment = line && work && world.assignments.get(work.pieces[line.classId] ?? "");
+      return assignment && { studentId: line.studentId, assignment };
+    };
+    return { rowKeys: view.rows.map(({ key }) => key), columns: view.work.length, cellAt };
+  }, [view.rows, view.work, world.assignments]);
+  const editing = useGridEditing(cells);
   const head = editing.selection?.head;
   const range = editing.selection && rangeOf(editing.selection);
   const { scrollToIndex: showRow } = rows;
   const { scrollToIndex: showColumn } = columns;
-  const firstWork = view.categories.length;
   useEffect(() => {
     if (!head) return;
     showRow(head.row);
@@ -85,73 +92,104 @@ export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridP
     if (!isTyping && document.activeElement === document.body && head) grid.current?.focus();
   }, [isTyping, head]);
   return (
-    <div className="grid-scroll flex-grow-1" ref={scroller}>
-      <table
-        className="grid"
-        ref={grid}
-        // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: a table whose cells are edited is a grid
-        role="grid"
-        tabIndex={0}
-        aria-label="Scores"
-        aria-multiselectable
-        aria-rowcount={view.rows.length + 1}
-        aria-activedescendant={head && cellId(head.row, head.column)}
-        style={{ width: PINNED_WIDTH_PX + columns.getTotalSize() }}
-        onKeyDown={(event) => {
-          if (event.key === "?" && editing.draft === undefined) onHelp();
-          else editing.onKeyDown(event);
-        }}
-        onPaste={editing.onPaste}
-        onCopy={editing.onCopy}
+    <div className="grid-column">
+      <div className="grid-scroll flex-grow-1" ref={scroller}>
+        <table
+          className="grid"
+          ref={grid}
+          // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: a table whose cells are edited is a grid
+          role="grid"
+          tabIndex={0}
+          aria-label="Scores"
+          aria-multiselectable
+          aria-rowcount={view.rows.length + 1}
+          aria-activedescendant={head && cellId(head.row, head.column)}
+          style={{ width: PINNED_WIDTH_PX + columns.getTotalSize() }}
+          onKeyDown={(event) => {
+            if (event.key === "?" && editing.draft === undefined) onHelp();
+            else editing.onKeyDown(event);
+          }}
+          onPaste={editing.onPaste}
+          onCopy={editing.onCopy}
+        >
+          <thead>
+            <tr>
+              <th scope="col" className="pin-name">
+                Student
+              </th>
+              <th scope="col" className="pin-figure pin-first">
+                Overall
+              </th>
+              <th scope="col" className="pin-figure pin-second">
+                Missing
+              </th>
+              <Gap width={span.before} />
+              {span.columns.map((column) => (
+                <ColumnHead key={column.place} column={column} beside={beside} onBeside={onBeside} />
+              ))}
+              <Gap width={span.after} />
+            </tr>
+          </thead>
+          <tbody>
+            <Spacer height={drawnRows[0]?.start ?? 0} width={width} />
+            {drawnRows.map(({ index }) => {
+              const row = view.rows[index];
+              const schoolClass = row && world.classes.get(row.classId);
+              return (
+                row &&
+                schoolClass && (
+                  <GradebookRow
+                    key={row.key}
+                    row={row}
+                    place={index}
+                    span={span}
+                    schoolClass={schoolClass}
+                    namesClass={view.classIds.length > 1}
+                    today={today}
+                    isBeside={beside?.kind === "student" && beside.key === row.key}
+                    onBeside={onBeside}
+                    // Only the rows that the selection touches are drawn anew when it moves.
+                    chosenFrom={range && index >= range.top && index <= range.bottom ? range.left : -1}
+                    chosenTo={range && index >= range.top && index <= range.bottom ? range.right : -1}
+                    headColumn={head?.row === index ? head.column : -1}
+                    draft={head?.row === index ? editing.draft : undefined}
+                    editing={calls}
+                  />
+                )
+              );
+            })}
+            <Spacer height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} width={width} />
+          </tbody>
+        </table>
+      </div>
+      <ChosenRows view={view} range={range} />
+    </div>
+  );
+}
+
+/** Whose scores are chosen, and the way to write to them. */
+function ChosenRows({ view, range }: { view: GradebookView; range: GridRange | undefined }) {
+  const createNote = useCreateNote();
+  if (!range)
+    return <div className="grid-foot small quiet">Choose cells to type scores, or to write to their students.</div>;
+  const rows = view.rows.slice(range.top, range.bottom + 1);
+  const studentIds = [...new Set(rows.map(({ studentId }) => studentId))];
+  return (
+    <div className="grid-foot small">
+      <span>{counted(studentIds.length, "student")} chosen</span>
+      <Button
+        size="sm"
+        variant="outline-primary"
+        onClick={() =>
+          createNote("progress", {
+            classIds: [...new Set(rows.map(({ classId }) => classId))],
+            period: view.period,
+            conditions: [{ kind: "chosen", studentIds }],
+          })
+        }
       >
-        <thead>
-          <tr>
-            <th scope="col" className="pin-name">
-              Student
-            </th>
-            <th scope="col" className="pin-figure pin-first">
-              Overall
-            </th>
-            <th scope="col" className="pin-figure pin-second">
-              Missing
-            </th>
-            <Gap width={span.before} />
-            {span.columns.map((column) => (
-              <ColumnHead key={column.place} column={column} beside={beside} onBeside={onBeside} />
-            ))}
-            <Gap width={span.after} />
-          </tr>
-        </thead>
-        <tbody>
-          <Spacer height={drawnRows[0]?.start ?? 0} width={width} />
-          {drawnRows.map(({ index }) => {
-            const row = view.rows[index];
-            return (
-              row &&
-              schoolClass && (
-                <GradebookRow
-                  key={row.studentId}
-                  row={row}
-                  place={index}
-                  span={span}
-                  schoolClass={schoolClass}
-                  today={today}
-                  isBeside={beside?.kind === "student" && beside.studentId === row.studentId}
-                  onBeside={onBeside}
-                  // Only the rows that the selection touches are drawn anew when it moves.
-                  chosenFrom={range && index >= range.top && index <= range.bottom ? range.left : -1}
-                  chosenTo={range && index >= range.top && index <= range.bottom ? range.right : -1}
-                  headColumn={head?.row === index ? head.column : -1}
-                  firstWork={firstWork}
-                  draft={head?.row === index ? editing.draft : undefined}
-                  editing={calls}
-                />
-              )
-            );
-          })}
-          <Spacer height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} width={width} />
-        </tbody>
-      </table>
+        Write to {studentIds.length === 1 ? "this family" : "these"}
+      </Button>
     </div>
   );
 }
@@ -169,7 +207,8 @@ function ColumnHead({
   beside,
   onBeside,
 }: { column: GridColumn } & Pick<GradebookGridProps, "beside" | "onBeside">) {
-  const isShown = column.kind === "work" && beside?.kind === "piece" && beside.assignmentId === column.assignment.id;
+  const ids = column.kind === "work" ? Object.values(column.pieces).map(({ assignment }) => assignment.id) : [];
+  const isShown = beside?.kind === "piece" && ids.includes(beside.assignmentIds[0] ?? "");
   return (
     <th scope="col" className={`work-head ${startClass(column)}`}>
       {column.kind === "work" ? (
@@ -178,7 +217,7 @@ function ColumnHead({
           className="head-button"
           tabIndex={-1}
           aria-pressed={isShown}
-          onClick={() => onBeside({ kind: "piece", assignmentId: column.assignment.id })}
+          onClick={() => onBeside({ kind: "piece", assignmentIds: ids })}
         >
           {column.title}
         </button>

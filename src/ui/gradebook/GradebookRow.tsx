@@ -1,8 +1,11 @@
 import { Ban, Check, CircleDashed, Clock, Hourglass, X } from "lucide-react";
 import { memo, type RefObject } from "react";
+import { setRows } from "@/core/change/change";
 import { type ShownScore, shownScore } from "@/core/figures/shownScore";
+import { checklistMarkSchema, markOf, withMarks } from "@/core/model/checklist";
 import type { Day } from "@/core/model/day";
-import type { SchoolClass } from "@/core/model/schoolClass";
+import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
+import { useVine } from "@/ui/shared/VineContext";
 import type { AverageView, GradebookView } from "@/workers/engine/gradebookView";
 import type { Beside } from "./DetailsSide";
 import { type ColumnSpan, cellId, type GridColumn, startClass } from "./gridColumns";
@@ -13,6 +16,8 @@ interface GradebookRowProps {
   readonly place: number;
   readonly span: ColumnSpan;
   readonly schoolClass: SchoolClass;
+  /** Where several classes stand in one table. */
+  readonly namesClass: boolean;
   readonly today: Day;
   readonly isBeside: boolean;
   readonly onBeside: (beside: Beside) => void;
@@ -20,14 +25,13 @@ interface GradebookRowProps {
   readonly chosenFrom: number;
   readonly chosenTo: number;
   readonly headColumn: number;
-  readonly firstWork: number;
   readonly draft: string | undefined;
   readonly editing: RefObject<GridEditing>;
 }
 
 /** One student: the pinned figures, and the scores that are in view. */
 export const GradebookRow = memo(function GradebookRow(props: GradebookRowProps) {
-  const { row, place, span, isBeside, onBeside } = props;
+  const { row, place, span, schoolClass, namesClass, isBeside, onBeside } = props;
   return (
     <tr aria-rowindex={place + 2}>
       <th scope="row" className="pin-name" data-private>
@@ -36,10 +40,11 @@ export const GradebookRow = memo(function GradebookRow(props: GradebookRowProps)
           className="head-button"
           tabIndex={-1}
           aria-pressed={isBeside}
-          onClick={() => onBeside({ kind: "student", studentId: row.studentId })}
+          onClick={() => onBeside({ kind: "student", key: row.key, classId: row.classId, studentId: row.studentId })}
         >
           <bdi>{row.name}</bdi>
         </button>
+        {namesClass && <div className="row-class">{classLabel(schoolClass)}</div>}
       </th>
       <td className="pin-figure pin-first" data-private>
         {row.overall.text ? (
@@ -59,19 +64,29 @@ export const GradebookRow = memo(function GradebookRow(props: GradebookRowProps)
         )}
       </td>
       <Gap width={span.before} />
-      {span.columns.map((column) =>
-        column.kind === "work" ? (
-          <ScoreCell key={column.place} column={column} {...props} />
-        ) : (
-          <td key={column.place} className="numeric" data-private>
-            <CategoryAverage average={row.categoryAverages[column.place]} />
-          </td>
-        ),
-      )}
+      {span.columns.map((column) => (
+        <Cell key={column.place} column={column} {...props} />
+      ))}
       <Gap width={span.after} />
     </tr>
   );
 });
+
+function Cell(props: GradebookRowProps & { column: GridColumn }) {
+  const { column, row } = props;
+  switch (column.kind) {
+    case "work":
+      return <ScoreCell {...props} column={column} />;
+    case "checklist":
+      return <ChecklistCell {...props} column={column} />;
+    case "category":
+      return (
+        <td className="numeric" data-private>
+          <CategoryAverage average={row.categoryAverages[column.place]} />
+        </td>
+      );
+  }
+}
 
 /** The room of columns that are not drawn. */
 export function Gap({ width }: { width: number }) {
@@ -87,11 +102,11 @@ function ScoreCell({
   chosenFrom,
   chosenTo,
   headColumn,
-  firstWork,
   draft,
   editing,
 }: GradebookRowProps & { column: Extract<GridColumn, { kind: "work" }> }) {
-  const at = column.place - firstWork;
+  const { at } = column;
+  const piece = column.pieces[row.classId];
   const isHead = at === headColumn;
   const isChosen = at >= chosenFrom && at <= chosenTo;
   return (
@@ -99,7 +114,7 @@ function ScoreCell({
     // biome-ignore lint/a11y/useFocusableInteractive: the grid keeps the focus and names the active cell
     <td
       id={cellId(place, at)}
-      className={`numeric ${startClass(column)} ${isChosen ? "is-chosen" : ""} ${isHead ? "is-head" : ""}`}
+      className={`numeric ${startClass(column)} ${isChosen ? "is-chosen" : ""} ${isHead ? "is-head" : ""} ${piece ? "" : "is-void"}`}
       // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: a cell of a grid can be chosen
       role="gridcell"
       aria-selected={isChosen}
@@ -110,7 +125,7 @@ function ScoreCell({
       {isHead && draft !== undefined ? (
         <ScoreInput draft={draft} title={`${column.title} of ${row.name}`} editing={editing} />
       ) : (
-        <ScoreText shown={shownScore(column.scores[row.studentId], column.assignment, schoolClass, today)} />
+        piece && <ScoreText shown={shownScore(piece.scores[row.studentId], piece.assignment, schoolClass, today)} />
       )}
     </td>
   );
@@ -139,6 +154,35 @@ function ScoreInput({ draft, title, editing }: { draft: string; title: string; e
         }
       }}
     />
+  );
+}
+
+/** How a student stands on a checklist; a click goes on to the next mark. The list beside the grid does it by keyboard. */
+function ChecklistCell({
+  column: { checklist },
+  row,
+}: GradebookRowProps & { column: Extract<GridColumn, { kind: "checklist" }> }) {
+  const { world, commit } = useVine();
+  if (checklist.classId !== "all" && checklist.classId !== row.classId) return <td className="is-void" />;
+  const mark = markOf(checklist, row.studentId);
+  const marks = checklistMarkSchema.options;
+  const next = marks[(marks.indexOf(mark) + 1) % marks.length] ?? "not done";
+  const turn = () => {
+    const turned = withMarks(checklist, [row.studentId], next);
+    return commit({ checklists: setRows<"checklists">(world.checklists, [[checklist.id, turned]]) });
+  };
+  return (
+    <td className="small" data-private>
+      <button
+        type="button"
+        className={`head-button ${mark === "done" ? "" : "quiet"}`}
+        tabIndex={-1}
+        title={`Mark ${next}`}
+        onClick={turn}
+      >
+        {mark === "done" && <Check size={13} aria-hidden />} {mark}
+      </button>
+    </td>
   );
 }
 

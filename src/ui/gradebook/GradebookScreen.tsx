@@ -10,6 +10,7 @@ import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { EmptyState } from "@/ui/shared/EmptyState";
+import { KeysDialog } from "@/ui/shared/KeysDialog";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
@@ -18,20 +19,32 @@ import { useVine } from "@/ui/shared/VineContext";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 import { type Beside, DetailsSide } from "./DetailsSide";
 import { GradebookGrid } from "./GradebookGrid";
+import { GRADEBOOK_KEYS } from "./gradebookKeys";
 import { type GridOrder, ORDERS, orderOf, rowsInOrder } from "./gridOrder";
-import { KeysDialog } from "./KeysDialog";
 import { PieceDialog } from "./PieceDialog";
 
-/** One class: students down, work across. */
+const ALL = "all";
+
+/** What can stand beside the grid about the whole class. */
+const SIDES = [
+  { kind: "class", words: "Statistics" },
+  { kind: "log", words: "Class log" },
+  { kind: "checklists", words: "Checklists" },
+  { kind: "settings", words: "Class settings" },
+] as const;
+
+/** One class or all of them: students down, work across. */
 export function GradebookScreen() {
   const { world, today } = useVine();
   const classes = [...world.classes.values()];
   const terms = [...world.terms.values()];
   const [chosenClass, setChosenClass] = useState<string>();
   const [chosenPeriod, setChosenPeriod] = useState<string>();
+  const isAll = chosenClass === ALL && classes.length > 1;
   const classId = (chosenClass && world.classes.has(chosenClass) ? chosenClass : classes[0]?.id) ?? "";
+  const classIds = useMemo(() => (isAll ? [...world.classes.keys()] : [classId]), [isAll, classId, world.classes]);
   const period = chosenPeriod ?? currentTerm(terms, today)?.id ?? WHOLE_YEAR;
-  const view = useAnswer((engine) => engine.gradebook(classId, period), [classId, period]);
+  const view = useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]);
   const [beside, setBeside] = useState<Beside>();
   const [open, setOpen] = useState<"keys" | { piece: string | undefined }>();
   const [order, setOrder] = useState<GridOrder>("family name");
@@ -63,13 +76,14 @@ export function GradebookScreen() {
               size="sm"
               className="w-auto"
               aria-label="Class"
-              value={classId}
+              value={isAll ? ALL : classId}
               onChange={(event) => {
                 setChosenClass(event.target.value);
                 setBeside(undefined);
               }}
             >
               <ClassOptions />
+              {classes.length > 1 && <option value={ALL}>All classes</option>}
             </Form.Select>
             <Form.Select
               size="sm"
@@ -91,9 +105,18 @@ export function GradebookScreen() {
       <div className="screen-body is-fixed d-flex flex-column">
         {view && shown ? (
           <>
-            {view.hasBoth && <SourceChoice classId={classId} />}
-            <p className="px-4 py-2 mb-0 quiet small">
-              {counted(view.rows.length, "student")}, {counted(view.work.length, "piece")} of work, {view.method}.{" "}
+            {view.hasBoth && !isAll && <SourceChoice classId={classId} />}
+            <div className="grid-bar quiet small">
+              <span>
+                {[
+                  counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student"),
+                  `${counted(view.work.length, "piece")} of work`,
+                  view.method,
+                ]
+                  .filter(Boolean)
+                  .join(", ")}
+                .
+              </span>
               <label>
                 Order{" "}
                 <select
@@ -105,7 +128,7 @@ export function GradebookScreen() {
                     <option key={known}>{known}</option>
                   ))}
                 </select>
-              </label>{" "}
+              </label>
               <input
                 type="search"
                 className="grid-pick"
@@ -113,63 +136,61 @@ export function GradebookScreen() {
                 aria-label="Find a name"
                 value={name}
                 onChange={(event) => setName(event.target.value)}
-              />{" "}
-              <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen({ piece: undefined })}>
-                Add a piece
-              </button>{" "}
-              <button
-                type="button"
-                className="btn btn-link btn-sm"
-                aria-expanded={beside?.kind === "settings"}
-                onClick={() => setBeside({ kind: "settings" })}
-              >
-                Class settings
-              </button>{" "}
+              />
+              {!isAll && (
+                <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen({ piece: undefined })}>
+                  Add a piece
+                </button>
+              )}
+              {SIDES.filter(({ kind }) => !isAll || kind === "class").map(({ kind, words }) => (
+                <button
+                  key={kind}
+                  type="button"
+                  className="btn btn-link btn-sm"
+                  aria-expanded={beside?.kind === kind}
+                  onClick={() => setBeside(beside?.kind === kind ? undefined : { kind })}
+                >
+                  {words}
+                </button>
+              ))}
               <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen("keys")}>
                 Keys (?)
-              </button>{" "}
-              <button
-                type="button"
-                className="btn btn-link btn-sm"
-                aria-expanded={beside !== undefined}
-                onClick={() => setBeside(beside ? undefined : { kind: "class" })}
-              >
-                {beside ? "Hide the details" : "Show how the class stands"}
               </button>
-            </p>
-            {view.work.length === 0 ? (
-              <EmptyState
-                title="No work in this term yet"
-                words="Add a piece, bring in scores, or choose another term."
-              />
-            ) : shown.rows.length === 0 ? (
-              <p className="px-4 quiet">Nobody of this name is in the class. Clear the name to see everybody.</p>
-            ) : (
-              <div className={beside ? "grid-beside has-side" : "grid-beside"}>
+            </div>
+            <div className={beside ? "grid-beside has-side" : "grid-beside"}>
+              {view.work.length === 0 ? (
+                <EmptyState
+                  title="No work in this term yet"
+                  words="Add a piece, bring in scores, or choose another term."
+                />
+              ) : shown.rows.length === 0 ? (
+                <p className="px-4 quiet">Nobody of this name is in the class. Clear the name to see everybody.</p>
+              ) : (
                 <GradebookGrid
-                  key={`${classId}/${period}`}
+                  key={`${classIds.join()}/${period}`}
                   view={shown}
                   beside={beside}
                   onBeside={setBeside}
                   onHelp={() => setOpen("keys")}
                 />
-                {beside && (
-                  <DetailsSide
-                    classId={classId}
-                    period={period}
-                    beside={beside}
-                    onChange={setBeside}
-                    onEditPiece={(piece) => setOpen({ piece })}
-                  />
-                )}
-              </div>
-            )}
+              )}
+              {beside && (
+                <DetailsSide
+                  classIds={classIds}
+                  period={period}
+                  beside={beside}
+                  onChange={setBeside}
+                  onClose={() => setBeside(undefined)}
+                  onEditPiece={(piece) => setOpen({ piece })}
+                />
+              )}
+            </div>
           </>
         ) : (
           <Skeleton words="Making the averages" />
         )}
       </div>
-      {open === "keys" && <KeysDialog onClose={() => setOpen(undefined)} />}
+      {open === "keys" && <KeysDialog of="the gradebook" keys={GRADEBOOK_KEYS} onClose={() => setOpen(undefined)} />}
       {typeof open === "object" && (
         <PieceDialog
           classId={classId}
@@ -188,7 +209,7 @@ export function GradebookScreen() {
  */
 function useShownRows(view: GradebookView | undefined, order: GridOrder, name: string): GradebookView | undefined {
   const [standing, setStanding] = useState<{ key: string; ids: readonly string[] }>();
-  const key = view && `${view.classId}/${view.period}/${order}`;
+  const key = view && `${view.classIds.join()}/${view.period}/${order}`;
   if (view && key && standing?.key !== key) setStanding({ key, ids: orderOf(view.rows, order) });
   const ids = standing?.ids;
   return useMemo(() => view && ids && { ...view, rows: rowsInOrder(view.rows, ids, name) }, [view, ids, name]);

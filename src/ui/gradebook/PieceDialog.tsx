@@ -4,6 +4,7 @@ import { Button, Form, Modal } from "react-bootstrap";
 import { type Change, setRows } from "@/core/change/change";
 import { freshId } from "@/core/matching/freshId";
 import { type Assignment, assignmentSchema } from "@/core/model/assignment";
+import { formatRubric, readRubric } from "@/core/model/rubric";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import type { World } from "@/core/model/world";
 import { TermOptions } from "@/ui/shared/TermOptions";
@@ -37,13 +38,16 @@ export function PieceDialog({ classId, period, assignment, onClose }: PieceDialo
       order: Math.max(0, ...[...world.assignments.values()].map(({ order }) => order)) + 1,
     },
   );
+  const [rubricText, setRubricText] = useState(formatRubric(assignment?.rubric));
+  const rubric = readRubric(rubricText);
   const set = (part: Partial<Assignment>) => setDraft({ ...draft, ...part });
   const saved: Assignment = {
     ...draft,
+    ...(rubric.ok && { rubric: rubric.rubric.length > 0 ? rubric.rubric : undefined }),
     title: draft.title.trim(),
     id: draft.id || freshId([classId, draft.termId, draft.title], (id) => world.assignments.has(id)),
   };
-  const isWhole = assignmentSchema.safeParse(saved).success && saved.title !== "";
+  const isWhole = rubric.ok && assignmentSchema.safeParse(saved).success && saved.title !== "";
   const save = async () => {
     onClose();
     await change(
@@ -108,6 +112,21 @@ export function PieceDialog({ classId, period, assignment, onClose }: PieceDialo
               />
             </Form.Group>
           </div>
+          <Form.Group controlId="piece-rubric">
+            <Form.Label>Rubric, if it has one: a criterion a line, with its levels</Form.Label>
+            <Form.Control
+              as="textarea"
+              rows={3}
+              placeholder="Method: beginning, developing, secure"
+              value={rubricText}
+              isInvalid={!rubric.ok}
+              aria-describedby="piece-rubric-problem"
+              onChange={(event) => setRubricText(event.target.value)}
+            />
+            <Form.Text id="piece-rubric-problem" className="text-danger" role="status">
+              {!rubric.ok && `“${rubric.line}”: ${rubric.problem}`}
+            </Form.Text>
+          </Form.Group>
           <Form.Check
             id="piece-extra"
             label="Extra credit: points are added, nothing to what is possible"

@@ -6,11 +6,11 @@ import { gradebookView } from "@/workers/engine/gradebookView";
 import { orderOf, rowsInOrder } from "./gridOrder";
 import { followRows } from "./gridSelection";
 
-const view = gradebookView(new FiguresIndex(worldOf(demoSchool("2026-11-24")), "2026-11-24"), "class-1", "winter");
-const rows = (view?.rows ?? []).map((row, place) =>
+const view = gradebookView(new FiguresIndex(worldOf(demoSchool("2026-11-24")), "2026-11-24"), ["class-1"], "winter");
+const rows = view.rows.map((row, place) =>
   place === 3 ? { ...row, overall: { shown: undefined, text: "", note: "" } } : row,
 );
-const byId = new Map(rows.map((row) => [row.studentId, row]));
+const byId = new Map(rows.map((row) => [row.key, row]));
 const averages = (ids: readonly string[]) => ids.map((id) => byId.get(id)?.overall.shown);
 
 test("rows go by average either way, who has none at the end, equals by family name", () => {
@@ -21,7 +21,7 @@ test("rows go by average either way, who has none at the end, equals by family n
   const highest = averages(orderOf(rows, "highest average first"));
   expect(highest.slice(0, -1)).toEqual([...known].reverse());
   expect(highest.at(-1)).toBeUndefined();
-  const places = orderOf(rows, "most missing first").map((id) => rows.findIndex(({ studentId }) => studentId === id));
+  const places = orderOf(rows, "most missing first").map((id) => rows.findIndex(({ key }) => key === id));
   for (const [at, place] of places.entries()) {
     const next = places[at + 1];
     if (next !== undefined && rows[next]?.missing === rows[place]?.missing) expect(next).toBeGreaterThan(place);
@@ -33,9 +33,9 @@ test("an order stands when figures change; a new student comes last; a name is f
   const first = rows[0];
   if (!first) throw new Error("The class has no student.");
   const raised = rows.map((row) => ({ ...row, overall: { ...row.overall, shown: 100 } }));
-  const added = [{ ...first, studentId: "new", name: "Aalto, Zoë" }, ...raised];
-  expect(rowsInOrder(added, ids, "").map(({ studentId }) => studentId)).toEqual([...ids, "new"]);
-  expect(rowsInOrder(added, ids, "zoe aal").map(({ studentId }) => studentId)).toEqual(["new"]);
+  const added = [{ ...first, key: "new", name: "Aalto, Zoë" }, ...raised];
+  expect(rowsInOrder(added, ids, "").map(({ key }) => key)).toEqual([...ids, "new"]);
+  expect(rowsInOrder(added, ids, "zoe aal").map(({ key }) => key)).toEqual(["new"]);
   expect(rowsInOrder(added, ids, "nobody of this name")).toEqual([]);
 });
 

@@ -6,9 +6,9 @@ type Row = GradebookView["rows"][number];
 export const ORDERS = ["family name", "lowest average first", "highest average first", "most missing first"] as const;
 export type GridOrder = (typeof ORDERS)[number];
 
-/** The students in an order; equals stay by family name, and who has no average comes last. */
+/** The rows in an order, by their keys; equals stay by family name, and who has no average comes last. */
 export function orderOf(rows: readonly Row[], order: GridOrder): string[] {
-  return [...rows].sort(COMPARE[order]).map(({ studentId }) => studentId);
+  return [...rows].sort(COMPARE[order]).map(({ key }) => key);
 }
 
 const NONE_LAST = Number.POSITIVE_INFINITY;
@@ -26,11 +26,11 @@ function ascending(a: number, b: number): number {
   return a < b ? -1 : 1;
 }
 
-/** The rows by the places of their students in `ids`, those who came since at the end, and of them whose name has the words. */
+/** The rows by the places of their keys in `ids`, those who came since at the end, and of them whose name has the words. */
 export function rowsInOrder(rows: readonly Row[], ids: readonly string[], words: string): Row[] {
   const isWanted = nameSearch(words);
   const placeOf = new Map(ids.map((id, place) => [id, place]));
   return rows
     .filter(({ name }) => isWanted(nameKey(name)))
-    .sort((a, b) => (placeOf.get(a.studentId) ?? ids.length) - (placeOf.get(b.studentId) ?? ids.length));
+    .sort((a, b) => (placeOf.get(a.key) ?? ids.length) - (placeOf.get(b.key) ?? ids.length));
 }

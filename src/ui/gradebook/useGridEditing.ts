@@ -7,11 +7,11 @@ import {
   editScores,
   isStatusKey,
   pastedScores,
+  type ScoreCell,
   type ScoreEdit,
   scoreAfterKey,
   typedScore,
 } from "@/core/gradebook/scoreEdit";
-import type { Assignment } from "@/core/model/assignment";
 import { formatScore } from "@/core/model/score";
 import { counted } from "@/core/words";
 import { useVine } from "@/ui/shared/VineContext";
@@ -31,17 +31,25 @@ export interface GridEditing {
   onCopy(event: ClipboardEvent): void;
 }
 
+/** The cells of a grid: its rows by key, its columns of work, and what each cell holds the score of. */
+export interface GridCells {
+  readonly rowKeys: readonly string[];
+  readonly columns: number;
+  /** None where the class of the row does not have the piece of the column. */
+  readonly cellAt: (row: number, column: number) => ScoreCell | undefined;
+}
+
 const FIRST_CELL: GridCell = { row: 0, column: 0 };
 
 /** The keyboard of the grid: moving, typing, statuses by one key, filling, pasting and undoing. */
-export function useGridEditing(studentIds: readonly string[], assignments: readonly Assignment[]): GridEditing {
+export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEditing {
   const { world, commit } = useVine();
   const [selection, setSelection] = useState<GridSelection>();
   const [draft, setDraft] = useState<string>();
-  const [rows, setRows] = useState(studentIds);
-  if (rows !== studentIds) {
-    setRows(studentIds);
-    const followed = selection && followRows(selection, rows, studentIds);
+  const [rows, setRows] = useState(rowKeys);
+  if (rows !== rowKeys) {
+    setRows(rowKeys);
+    const followed = selection && followRows(selection, rows, rowKeys);
     if (followed !== selection) {
       setSelection(followed);
       if (!followed) setDraft(undefined);
@@ -52,7 +60,7 @@ export function useGridEditing(studentIds: readonly string[], assignments: reado
   const latest = useRef({ world, waiting: 0 });
   if (latest.current.waiting === 0) latest.current.world = world;
   const saving = useRef<Promise<unknown>>(Promise.resolve());
-  const size = { rows: studentIds.length, columns: assignments.length };
+  const size = { rows: rowKeys.length, columns };
 
   const scoreAt = (assignmentId: string, studentId: string) =>
     latest.current.world.scoreColumns.get(assignmentId)?.scores[studentId];
@@ -78,13 +86,13 @@ export function useGridEditing(studentIds: readonly string[], assignments: reado
     else make(change, false);
   };
 
-  /** Every chosen cell with its student and piece. */
+  /** Every chosen cell that can hold a score, row by row. */
   const chosen = () => {
     if (!selection) return [];
     const { top, bottom, left, right } = rangeOf(selection);
-    return studentIds
-      .slice(top, bottom + 1)
-      .flatMap((studentId) => assignments.slice(left, right + 1).map((assignment) => ({ studentId, assignment })));
+    return Array.from({ length: bottom - top + 1 }, (_, row) =>
+      Array.from({ length: right - left + 1 }, (_unused, column) => cellAt(top + row, left + column) ?? []).flat(),
+    ).flat();
   };
   const setAll = (scoreOf: (before: ReturnType<typeof scoreAt>) => ScoreEdit["score"]) =>
     edit(
@@ -97,26 +105,26 @@ export function useGridEditing(studentIds: readonly string[], assignments: reado
   const fillDown = () => {
     if (!selection) return;
     const { top, bottom, left, right } = rangeOf(selection);
-    const first = studentIds[top];
-    if (first === undefined || top === bottom) return;
-    edit(
-      assignments.slice(left, right + 1).flatMap(({ id }) =>
-        studentIds.slice(top + 1, bottom + 1).map((studentId) => ({
-          assignmentId: id,
-          studentId,
-          score: scoreAt(id, first),
-        })),
-      ),
-    );
+    const edits: ScoreEdit[] = [];
+    for (let column = left; column <= right; column += 1) {
+      const first = cellAt(top, column);
+      for (let row = top + 1; first && row <= bottom; row += 1) {
+        const cell = cellAt(row, column);
+        if (!cell) continue;
+        const score = scoreAt(first.assignment.id, first.studentId);
+        edits.push({ assignmentId: cell.assignment.id, studentId: cell.studentId, score });
+      }
+    }
+    edit(edits);
   };
   const go = (cell: GridCell, extends_: boolean) =>
     setSelection((now) => ({ anchor: extends_ && now ? now.anchor : cell, head: cell }));
 
   const keep = (then: "down" | "right" | "stay") => {
     const cell = selection?.head;
-    const assignment = cell && assignments[cell.column];
-    const studentId = cell && studentIds[cell.row];
-    if (!cell || !assignment || studentId === undefined || draft === undefined) return true;
+    const target = cell && cellAt(cell.row, cell.column);
+    if (!target || draft === undefined) return true;
+    const { studentId, assignment } = target;
     const typed = typedScore(draft, scoreAt(assignment.id, studentId), assignment);
     if (!typed.ok) {
       toast.error(typed.problem);
@@ -156,7 +164,7 @@ export function useGridEditing(studentIds: readonly string[], assignments: reado
     } else if (withControl || event.altKey) return;
     else if (event.key === "Enter" || event.key === "F2") {
       stop();
-      setDraft(textAt(head));
+      if (cellAt(head.row, head.column)) setDraft(textAt(head));
     } else if (event.key === "Delete" || event.key === "Backspace") {
       stop();
       setAll(() => undefined);
@@ -166,22 +174,21 @@ export function useGridEditing(studentIds: readonly string[], assignments: reado
       if (isStatusKey(key)) setAll((before) => scoreAfterKey(key, before));
     } else if (/^[\d.,-]$/.test(event.key)) {
       stop();
-      setDraft(event.key);
+      if (cellAt(head.row, head.column)) setDraft(event.key);
     }
   };
   const textAt = ({ row, column }: GridCell) => {
-    const [studentId, assignment] = [studentIds[row], assignments[column]];
-    return studentId !== undefined && assignment ? formatScore(scoreAt(assignment.id, studentId)) : "";
+    const cell = cellAt(row, column);
+    return cell ? formatScore(scoreAt(cell.assignment.id, cell.studentId)) : "";
   };
   const onPaste = (event: ClipboardEvent) => {
     if (draft !== undefined || !selection) return;
     event.preventDefault();
     const { top, left, bottom, right } = rangeOf(selection);
-    const target = { studentIds: studentIds.slice(top), assignments: assignments.slice(left) };
     const selected = { rows: bottom - top + 1, columns: right - left + 1 };
     const { edits, refused, beyond } = pastedScores(
       event.clipboardData.getData("text/plain"),
-      target,
+      (row, column) => cellAt(top + row, left + column),
       selected,
       scoreAt,
     );
@@ -212,7 +219,7 @@ export function useGridEditing(studentIds: readonly string[], assignments: reado
     choose: go,
     begin: (cell) => {
       go(cell, false);
-      setDraft(textAt(cell));
+      if (cellAt(cell.row, cell.column)) setDraft(textAt(cell));
     },
     onKeyDown,
     onPaste,

@@ -1,16 +1,19 @@
 "use client";
 import { useMemo } from "react";
+import { noteKindSchema } from "@/core/model/noteKind";
 import { type Condition, comparisonSchema, pieceStatusSchema } from "@/core/selection/condition";
-import { languageName } from "@/core/selection/reason";
 import { useVine } from "@/ui/shared/VineContext";
+import { ChangeCondition } from "./ChangeCondition";
+import {
+  ChecklistCondition,
+  ChosenCondition,
+  LanguageCondition,
+  LetterCondition,
+  type PickerProps,
+  PiecePicker,
+  TagCondition,
+} from "./gradebookPickers";
 import { AmountPicker, Choice, CountPicker, Words } from "./sentencePickers";
-
-type Of<Kind extends Condition["kind"]> = Extract<Condition, { kind: Kind }>;
-
-interface PickerProps<Kind extends Condition["kind"]> {
-  readonly condition: Of<Kind>;
-  readonly onChange: (condition: Condition) => void;
-}
 
 /** What can be asked, as it is offered; each begins as a sentence that can be changed word by word. */
 export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[] = [
@@ -29,6 +32,14 @@ export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[
   { words: "group tag", condition: { kind: "tag", tag: "" } },
   { words: "language", condition: { kind: "language", language: "es" } },
   { words: "can be reached", condition: { kind: "reach", reachable: true } },
+  {
+    words: "change of the average",
+    condition: { kind: "change", direction: "rose", atLeast: 5, since: { kind: "days", days: 28 } },
+  },
+  { words: "not written to lately", condition: { kind: "written", within: false, days: 21 } },
+  { words: "kind of the last note", condition: { kind: "last note", note: "concern" } },
+  { words: "checklist", condition: { kind: "checklist", checklist: "", mark: "not done" } },
+  { words: "students by name", condition: { kind: "chosen", studentIds: [] } },
 ];
 
 /** One condition as a part of the sentence whose underlined words are pickers. */
@@ -136,6 +147,39 @@ export function ConditionPicker({
           />
         </>
       );
+    case "change":
+      return <ChangeCondition condition={condition} onChange={onChange} />;
+    case "written":
+      return (
+        <>
+          who{" "}
+          <Words
+            label="Whether they were written to"
+            value={condition.within ? "were written to" : "were not written to"}
+            options={["were written to", "were not written to"] as const}
+            onChange={(words) => onChange({ ...condition, within: words === "were written to" })}
+          />{" "}
+          in the last{" "}
+          <CountPicker label="Days" value={condition.days} onChange={(days) => onChange({ ...condition, days })} />{" "}
+          {condition.days === 1 ? "day" : "days"}
+        </>
+      );
+    case "last note":
+      return (
+        <>
+          whose last note was one of{" "}
+          <Words
+            label="Kind of note"
+            value={condition.note}
+            options={noteKindSchema.options}
+            onChange={(note) => onChange({ ...condition, note })}
+          />
+        </>
+      );
+    case "checklist":
+      return <ChecklistCondition condition={condition} onChange={onChange} />;
+    case "chosen":
+      return <ChosenCondition condition={condition} onChange={onChange} />;
   }
 }
 
@@ -179,84 +223,6 @@ function PieceCondition({ condition, onChange }: PickerProps<"piece">) {
         onChange={(unit) => onChange({ ...condition, unit: unit as "percent" | "points" })}
       />{" "}
       on <PiecePicker value={condition.piece} onChange={(piece) => onChange({ ...condition, piece })} />
-    </>
-  );
-}
-
-/** The pieces of work by their titles, the latest first: one title may stand in several classes. */
-function PiecePicker({ value, onChange }: { value: string; onChange: (title: string) => void }) {
-  const { world } = useVine();
-  const titles = useMemo(() => {
-    const latest = [...world.assignments.values()].sort((a, b) => (b.dueDate ?? "").localeCompare(a.dueDate ?? ""));
-    return [...new Set(latest.map(({ title }) => title))];
-  }, [world.assignments]);
-  return (
-    <Choice
-      label="Piece of work"
-      value={value}
-      options={titles.map((title) => ({ value: title, words: title }))}
-      onChange={onChange}
-    />
-  );
-}
-
-function LetterCondition({ condition, onChange }: PickerProps<"letter">) {
-  const { world } = useVine();
-  const labels = [...new Set([...world.gradeScales.values()].flatMap(({ bands }) => bands.map(({ label }) => label)))];
-  return (
-    <>
-      whose letter grade is{" "}
-      {condition.letters.map((letter) => (
-        <button
-          key={letter}
-          type="button"
-          className="btn btn-link btn-sm"
-          aria-label={`Take ${letter} out`}
-          onClick={() => onChange({ ...condition, letters: condition.letters.filter((known) => known !== letter) })}
-        >
-          {letter} ×
-        </button>
-      ))}
-      <Choice
-        label="One more letter"
-        value=""
-        options={labels
-          .filter((label) => !condition.letters.includes(label))
-          .map((label) => ({ value: label, words: label }))}
-        onChange={(letter) => onChange({ ...condition, letters: [...condition.letters, letter] })}
-      />
-    </>
-  );
-}
-
-function TagCondition({ condition, onChange }: PickerProps<"tag">) {
-  const { world } = useVine();
-  const tags = [...new Set([...world.students.values()].flatMap((student) => student.tags))].sort();
-  return (
-    <>
-      who are in the group{" "}
-      <Choice
-        label="Group tag"
-        value={condition.tag}
-        options={tags.map((tag) => ({ value: tag, words: tag }))}
-        onChange={(tag) => onChange({ ...condition, tag })}
-      />
-    </>
-  );
-}
-
-function LanguageCondition({ condition, onChange }: PickerProps<"language">) {
-  const { world } = useVine();
-  const tags = [...new Set([...world.guardians.values()].map(({ language }) => language))].sort();
-  return (
-    <>
-      whose family reads{" "}
-      <Choice
-        label="Language"
-        value={condition.language}
-        options={tags.map((tag) => ({ value: tag, words: languageName(tag) }))}
-        onChange={(language) => onChange({ ...condition, language })}
-      />
     </>
   );
 }

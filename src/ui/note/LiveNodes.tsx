@@ -1,7 +1,10 @@
 "use client";
 import { NodeViewWrapper, type ReactNodeViewProps } from "@tiptap/react";
 import { createContext, useContext } from "react";
-import type { BlockModel } from "@/core/letter/blocks";
+import { type BlockModel, blockKey, type LiveBlockNode } from "@/core/letter/blocks";
+import type { FieldNode } from "@/core/letter/letterDocument";
+import { fieldKey } from "@/core/letter/livePartKeys";
+import { LinkedText } from "@/ui/shared/LinkedText";
 import type { LetterView } from "@/workers/engine/letterView";
 
 /** The letter whose values are shown while writing. */
@@ -11,7 +14,8 @@ export const ShownLetterContext = createContext<LetterView | undefined>(undefine
 export function FieldChip({ node, selected }: ReactNodeViewProps) {
   const letter = useContext(ShownLetterContext);
   const field = letter?.fields.find(({ id }) => id === node.attrs.field);
-  const value = field?.value || node.attrs.fallback;
+  const made = letter?.placed[fieldKey(node.attrs as FieldNode["attrs"])];
+  const value = made || node.attrs.fallback;
   const label = field?.label ?? "A field that is not there any more";
   return (
     <NodeViewWrapper
@@ -20,25 +24,48 @@ export function FieldChip({ node, selected }: ReactNodeViewProps) {
       title={label}
       data-private
     >
-      {value || `${label}: no value`}
+      {value || (made === undefined ? label : `${label}: no value`)}
     </NodeViewWrapper>
   );
 }
 
-export function AveragesBlock({ selected }: ReactNodeViewProps) {
-  return <Block model={useContext(ShownLetterContext)?.averages} selected={selected} label="Table of averages" />;
-}
+/** What the blocks are called. */
+export const BLOCK_WORDS: Record<LiveBlockNode["type"] | "signature", string> = {
+  averagesTable: "Table of averages",
+  missingWork: "List of missing work",
+  handingIn: "What handing in would do",
+  trend: "Trend as a picture",
+  pieceScore: "Score and comment on a piece",
+  upcomingWork: "Upcoming work",
+  classLog: "Class log",
+  signature: "Signature",
+};
 
-export function MissingWorkBlock({ node, selected }: ReactNodeViewProps) {
-  const model = useContext(ShownLetterContext)?.missing;
-  const shown = model?.kind === "sentence" ? { ...model, text: node.attrs.whenNothing } : model;
-  return <Block model={shown} selected={selected} label="Missing work" />;
-}
-
-function Block({ model, selected, label }: { model: BlockModel | undefined; selected: boolean; label: string }) {
+/** A block in the letter, as it is for the student now shown. */
+export function LiveBlock({ node, selected }: ReactNodeViewProps) {
+  const letter = useContext(ShownLetterContext);
+  const type = node.type.name as LiveBlockNode["type"];
+  const model = letter?.blocks[blockKey({ type, attrs: node.attrs })];
   return (
-    <NodeViewWrapper className={`block ${selected ? "is-chosen" : ""}`} title={label} data-private>
-      {model ? <BlockContent model={model} /> : <p className="quiet">{label}</p>}
+    <NodeViewWrapper className={`block ${selected ? "is-chosen" : ""}`} title={BLOCK_WORDS[type]} data-private>
+      {model ? <BlockContent model={model} /> : <p className="quiet">{BLOCK_WORDS[type]}</p>}
+    </NodeViewWrapper>
+  );
+}
+
+/** The signature, as it stands in the settings. */
+export function SignatureBlock({ selected }: ReactNodeViewProps) {
+  const letter = useContext(ShownLetterContext);
+  return (
+    <NodeViewWrapper
+      className={`block ${selected ? "is-chosen" : ""}`}
+      title="Signature, from the settings"
+      data-private
+    >
+      {letter?.signature.map((line, place) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a line has no name but its place
+        <div key={place}>{line || "\u00a0"}</div>
+      ))}
     </NodeViewWrapper>
   );
 }
@@ -47,11 +74,18 @@ function BlockContent({ model }: { model: BlockModel }) {
   switch (model.kind) {
     case "sentence":
       return <p>{model.text}</p>;
+    case "paragraphs":
+      return model.texts.map((text) => <p key={text}>{text}</p>);
+    case "picture":
+      // biome-ignore lint/performance/noImgElement: it is in the letter itself, nothing is loaded
+      return <img src={model.src} alt={model.words} width={480} />;
     case "list":
       return (
         <ul>
           {model.items.map((item) => (
-            <li key={item}>{item}</li>
+            <li key={item}>
+              <LinkedText text={item} />
+            </li>
           ))}
         </ul>
       );

@@ -1,14 +1,17 @@
 "use client";
-import type { Editor } from "@tiptap/react";
-import { useEditorState } from "@tiptap/react";
 import { useState } from "react";
-import { Button, Form } from "react-bootstrap";
+import { Button } from "react-bootstrap";
 import type { Guardian } from "@/core/model/guardian";
 import type { Note } from "@/core/model/note";
 import { AddressDialog } from "@/ui/families/AddressDialog";
+import { KeysDialog, type KeyWords } from "@/ui/shared/KeysDialog";
+import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/letterView";
 import type { CheckView, FindingView } from "@/workers/engine/noteView";
+import { ChosenField } from "./ChosenField";
+import { FieldTray } from "./FieldTray";
+import { SenderPart } from "./SenderPart";
 import type { LetterEditors } from "./useLetterEditors";
 
 interface SidePartProps {
@@ -20,9 +23,21 @@ interface SidePartProps {
   readonly onShow: (letterKey: string) => void;
 }
 
+const NOTE_KEYS: readonly KeyWords[] = [
+  ["Alt + Page Down, Alt + Page Up", "the next letter, the one before"],
+  ["F8", "find a field to place; Enter places the first that is found, Escape goes back to the letter"],
+  ["Ctrl + B, I, U", "bold, italics, underlined"],
+  ["Ctrl + Z, Ctrl + Shift + Z", "undo, do again"],
+  ["Left and right arrow", "onto a field, to set it: its settings are the next part of the screen"],
+];
+
 /** What can be placed in the letter, what the chosen field does, and what the check found. */
 export function SidePart(props: SidePartProps) {
   const { editors, check, letter } = props;
+  const [helping, setHelping] = useState(false);
+  useWindowKeys(({ key, target }) => {
+    if (key === "?" && !(target as HTMLElement).closest("input, textarea, [contenteditable=true]")) setHelping(true);
+  });
   return (
     <aside className="workspace-part" aria-label="Fields and findings">
       <ChosenField editor={editors.subject} letter={letter} />
@@ -36,95 +51,12 @@ export function SidePart(props: SidePartProps) {
         </div>
       )}
       <FieldTray editors={editors} letter={letter} />
-    </aside>
-  );
-}
-
-function FieldTray({ editors, letter }: Pick<SidePartProps, "editors" | "letter">) {
-  const place = (field: string) => {
-    editors
-      .lastUsed()
-      .chain()
-      .focus()
-      .insertContent({ type: "field", attrs: { field, fallback: "" } })
-      .run();
-  };
-  const placeBlock = (type: "averagesTable" | "missingWork") =>
-    editors.body.chain().focus().insertContent({ type }).run();
-  const groups = [...new Set(letter.fields.map(({ group }) => group))];
-  return (
-    <div>
-      <h2>Place in the letter</h2>
-      {groups.map((group) => (
-        <div key={group} className="mt-2">
-          <div className="quiet small">{group}</div>
-          <ul className="tray">
-            {letter.fields
-              .filter((field) => field.group === group)
-              .map(({ id, label, value }) => (
-                <li key={id}>
-                  <button type="button" onClick={() => place(id)}>
-                    {label}
-                    <span className="tray-value" data-private>
-                      {value || "no value"}
-                    </span>
-                  </button>
-                </li>
-              ))}
-          </ul>
-        </div>
-      ))}
-      <div className="quiet small mt-2">Blocks</div>
-      <ul className="tray">
-        <li>
-          <button type="button" onClick={() => placeBlock("averagesTable")}>
-            Table of averages
-          </button>
-        </li>
-        <li>
-          <button type="button" onClick={() => placeBlock("missingWork")}>
-            List of missing work
-          </button>
-        </li>
-      </ul>
-    </div>
-  );
-}
-
-/** The field or block that is chosen in an editor: what stands in when there is no value. */
-function ChosenField({ editor, letter }: { editor: Editor; letter: LetterView }) {
-  const chosen = useEditorState({
-    editor,
-    selector: ({ editor: current }) => {
-      const { selection } = current.state;
-      const node =
-        "node" in selection ? (selection.node as { type: { name: string }; attrs: Record<string, string> }) : undefined;
-      return node && { type: node.type.name, attrs: node.attrs };
-    },
-  });
-  if (chosen?.type !== "field" && chosen?.type !== "missingWork") return null;
-  const isField = chosen.type === "field";
-  const attribute = isField ? "fallback" : "whenNothing";
-  const label = isField
-    ? (letter.fields.find(({ id }) => id === chosen.attrs.field)?.label ?? "Field")
-    : "List of missing work";
-  return (
-    <div className="sheet">
-      <h2>{label}</h2>
-      <Form.Group controlId="stands-in" className="mt-2">
-        <Form.Label className="small mb-1">
-          {isField ? "When there is no value, write" : "When nothing is missing, write"}
-        </Form.Label>
-        <Form.Control
-          size="sm"
-          value={chosen.attrs[attribute] ?? ""}
-          onChange={(event) => editor.commands.updateAttributes(chosen.type, { [attribute]: event.target.value })}
-        />
-      </Form.Group>
-      <Button size="sm" variant="link" className="mt-1" onClick={() => editor.chain().focus().deleteSelection().run()}>
-        Take it out
+      <Button size="sm" variant="link" className="text-start" onClick={() => setHelping(true)}>
+        Keys of this screen
       </Button>
-    </div>
+      {helping && <KeysDialog of="the note" keys={NOTE_KEYS} onClose={() => setHelping(false)} />}
+      <SenderPart note={props.note} onChange={props.onChange} />
+    </aside>
   );
 }
 

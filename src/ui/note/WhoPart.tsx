@@ -1,15 +1,25 @@
 "use client";
+import { useLiveQuery } from "dexie-react-hooks";
 import { Plus, X } from "lucide-react";
 import { memo } from "react";
-import { Button } from "react-bootstrap";
+import { Button, Form } from "react-bootstrap";
+import { sameData } from "@/core/change/change";
 import type { Note } from "@/core/model/note";
 import { isAverageCondition } from "@/core/selection/comparedAverage";
-import type { MatchView, NotePeople, PeopleView } from "@/workers/engine/noteView";
+import type { NotePeople } from "@/core/selection/planNote";
+import { lastRoundOf } from "@/store/roundRepository";
+import { formatMoment } from "@/ui/shared/moment";
+import { useAnswer } from "@/ui/shared/useAnswer";
+import { useVine } from "@/ui/shared/VineContext";
+import type { MatchView, PeopleView } from "@/workers/engine/noteView";
+import { KeptSelectionBar } from "./KeptSelectionBar";
+import { RecipientChoice } from "./RecipientChoice";
 import { SelectionSentence } from "./SelectionSentence";
 import { StripPlot } from "./StripPlot";
 
 interface WhoPartProps {
   readonly note: NotePeople;
+  readonly keptSelectionId: string | undefined;
   readonly people: PeopleView;
   /** The key of the letter that is shown. */
   readonly shown: string | undefined;
@@ -18,8 +28,17 @@ interface WhoPartProps {
 }
 
 /** Drawn anew only when the people change, not with every letter typed. Who gets the note, why, who only just does not, and who is left out. */
-export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, onShow }: WhoPartProps) {
+export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
+  const { note, keptSelectionId, people, shown, onChange, onShow } = props;
   const { selection } = note;
+  const { database } = useVine();
+  const kept = useLiveQuery(
+    async () => (keptSelectionId ? await database.keptSelections.get(keptSelectionId) : undefined),
+    [database, keptSelectionId],
+  );
+  const seen = kept?.seen.keys;
+  const news = useAnswer((engine) => engine.news(selection, seen ?? []), [selection, seen]);
+  const isNew = new Set(kept && sameData(kept.selection, selection) ? news?.come : []);
   const setLeftOut = (leftOutStudentIds: string[]) => onChange({ selection: { ...selection, leftOutStudentIds } });
   const leaveOut = (id: string) => setLeftOut([...new Set([...selection.leftOutStudentIds, id])]);
   const takeIn = (id: string) => setLeftOut(selection.leftOutStudentIds.filter((known) => known !== id));
@@ -33,13 +52,31 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
     );
     onChange({ selection: { ...selection, conditions } });
   };
-  const letterOf = (match: MatchView) =>
-    people.letters.find(({ classId, studentId }) => classId === match.classId && studentId === match.studentId)?.key;
+  const lastRound = useLiveQuery(() => lastRoundOf(database, note.id), [database, note.id]);
+  const letterOf = (match: MatchView) => people.letters.find(({ matchKeys }) => matchKeys.includes(match.key))?.key;
+  const shownLetter = people.letters.find(({ key }) => key === shown);
   const noLetters = people.leftOutRecipients.length + people.leftOutByHand.length;
 
   return (
     <section className="workspace-part" aria-label="Who gets it">
+      <KeptSelectionBar note={note} kept={kept} news={news} onChange={onChange} />
       <SelectionSentence note={note} onChange={onChange} />
+      <Form.Check
+        id="per-family"
+        className="small"
+        label="One letter to each family, about all its children and classes"
+        checked={note.perFamily}
+        onChange={(event) => onChange({ perFamily: event.target.checked })}
+      />
+      {lastRound && (
+        <Form.Check
+          id="only-new"
+          className="small"
+          label={`Only to those who have not had it (last sent ${formatMoment(lastRound.leavesAt)})`}
+          checked={note.onlyNew === true}
+          onChange={(event) => onChange({ onlyNew: event.target.checked })}
+        />
+      )}
       {people.strip && isAverageCondition(measured) && (
         <StripPlot strip={people.strip} threshold={measured.percent} onThreshold={setThreshold} />
       )}
@@ -48,7 +85,7 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
         <ul className="who-list small">
           {people.selected.map((match) => {
             const key = letterOf(match);
-            const isShown = key !== undefined && shown?.startsWith(`${match.key}/`) === true;
+            const isShown = shownLetter?.matchKeys.includes(match.key) === true;
             return (
               <li key={match.key} ref={isShown ? intoView : undefined} className={isShown ? "is-shown" : ""}>
                 <button
@@ -60,10 +97,15 @@ export const WhoPart = memo(function WhoPart({ note, people, shown, onChange, on
                 >
                   <bdi>{match.name}</bdi>
                 </button>
+                {isNew.has(match.key) && <strong className="is-new"> new</strong>}
                 <div data-private>{match.reason}</div>
-                <div className="quiet" data-private>
-                  to {match.recipients}
-                </div>
+                <RecipientChoice
+                  studentId={match.studentId}
+                  name={match.name}
+                  words={match.recipients}
+                  note={note}
+                  onChange={onChange}
+                />
                 <button
                   type="button"
                   className="who-out"

@@ -1,11 +1,13 @@
 "use client";
 import { Extension, Node } from "@tiptap/core";
+import { Table, TableCell, TableHeader, TableRow } from "@tiptap/extension-table";
+import { TextAlign } from "@tiptap/extension-text-align";
 import { type Editor, useEditor } from "@tiptap/react";
 import StarterKit from "@tiptap/starter-kit";
 import { useRef } from "react";
 import { letterBodySchema, letterSubjectSchema } from "@/core/letter/letterDocument";
 import type { Note } from "@/core/model/note";
-import { AveragesExtension, FieldExtension, MissingWorkExtension } from "./fieldExtensions";
+import { BLOCK_EXTENSIONS, FieldExtension, PASSAGE_EXTENSIONS, PictureExtension } from "./fieldExtensions";
 
 export interface LetterEditors {
   readonly subject: Editor;
@@ -13,6 +15,14 @@ export interface LetterEditors {
   /** The one that was written in last: where the tray puts a field. */
   lastUsed(): Editor;
 }
+
+/** Cells hold text alone, so that a table reads the same in a letter without HTML. */
+const TABLE_EXTENSIONS = [
+  Table.configure({ resizable: false }),
+  TableRow,
+  TableCell.extend({ content: "paragraph+" }),
+  TableHeader.extend({ content: "paragraph+" }),
+];
 
 /** A document of one line. */
 const OneLine = Node.create({ name: "doc", topNode: true, content: "paragraph" });
@@ -22,7 +32,10 @@ const NoNewLine = Extension.create({
 });
 
 /** The editors of subject and body. What can't be in a letter is dropped as it is pasted. */
-export function useLetterEditors(initial: Note, onChange: (part: Partial<Note>) => void): LetterEditors | undefined {
+export function useLetterEditors(
+  initial: Pick<Note, "subject" | "body">,
+  onChange: (part: Partial<Pick<Note, "subject" | "body">>) => void,
+): LetterEditors | undefined {
   const change = useRef(onChange);
   change.current = onChange;
   const last = useRef<"subject" | "body">("body");
@@ -71,9 +84,12 @@ export function useLetterEditors(initial: Note, onChange: (part: Partial<Note>) 
         horizontalRule: false,
         link: { openOnClick: false, protocols: ["http", "https", "mailto"] },
       }),
+      ...TABLE_EXTENSIONS,
+      TextAlign.configure({ types: ["paragraph", "heading"], alignments: ["left", "center", "right"] }),
       FieldExtension,
-      AveragesExtension,
-      MissingWorkExtension,
+      PictureExtension,
+      ...BLOCK_EXTENSIONS,
+      ...PASSAGE_EXTENSIONS,
     ],
     content: initial.body,
     editorProps: { attributes: { "aria-label": "Letter", role: "textbox", "aria-multiline": "true" } },

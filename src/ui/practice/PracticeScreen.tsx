@@ -8,10 +8,12 @@ import { EmptyState } from "@/ui/shared/EmptyState";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
 import { formatMoment } from "@/ui/shared/moment";
 import { Skeleton } from "@/ui/shared/Skeleton";
+import { useRefreshed } from "@/ui/shared/useRefreshed";
 import { useVine } from "@/ui/shared/VineContext";
+import { AsTheFamily } from "./AsTheFamily";
 import { emptyMailboxes, fetchMailboxes, fetchMessages, type Mailbox, type ReadMessage } from "./practiceClient";
+import { RehearsalControl } from "./RehearsalControl";
 
-const REFRESH_MS = 3_000;
 /** More mailboxes than anybody reads through; the search finds the others. */
 const MOST_SHOWN = 300;
 
@@ -25,11 +27,7 @@ export function PracticeScreen() {
     () => fetchMailboxes().then(setMailboxes, () => setMailboxes((known) => known ?? [])),
     [],
   );
-  useEffect(() => {
-    void refresh();
-    const timer = setInterval(refresh, REFRESH_MS);
-    return () => clearInterval(timer);
-  }, [refresh]);
+  useRefreshed(refresh);
 
   if (!mailboxes) return <Skeleton words="Opening the mailboxes" />;
   const owners = new Map<string, string>();
@@ -51,6 +49,7 @@ export function PracticeScreen() {
           variant="outline-primary"
           disabled={mailboxes.length === 0}
           onClick={async () => {
+            // What the post room knows of the letters stays; only the mailboxes are emptied.
             await emptyMailboxes();
             await refresh();
           }}
@@ -62,11 +61,14 @@ export function PracticeScreen() {
         {mailboxes.length === 0 ? (
           <EmptyState
             title="No letters have arrived yet"
-            words="The practice post is a small mail world on this computer. Letters that you send arrive here, in the mailbox of each family, so that you can read them as they do."
-          />
+            words="The practice post is a small mail world on this computer. Letters that you send arrive here, in the mailbox of each family, so that you can read them as they do. Before you send, you can make the next letters meet trouble."
+          >
+            <RehearsalControl />
+          </EmptyState>
         ) : (
           <div className="mailboxes">
             <section className="mailboxes-part" aria-label="Mailboxes">
+              <RehearsalControl />
               <Form.Control
                 size="sm"
                 type="search"
@@ -133,7 +135,12 @@ function MailboxReader({ box }: { box: Mailbox }) {
           ))}
         </div>
       )}
-      {open && <Phone message={open} />}
+      {open && (
+        <>
+          <Phone message={open} />
+          <AsTheFamily key={open.name} address={box.address} message={open} />
+        </>
+      )}
     </section>
   );
 }

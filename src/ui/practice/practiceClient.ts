@@ -1,5 +1,6 @@
 import PostalMime from "postal-mime";
 import * as z from "zod";
+import { ask } from "@/ui/delivery/postOffice";
 
 const mailboxesSchema = z.array(z.object({ address: z.string(), messages: z.number(), newestAt: z.number() }));
 export type Mailbox = z.infer<typeof mailboxesSchema>[number];
@@ -15,6 +16,25 @@ export interface ReadMessage {
   readonly subject: string;
   readonly html: string;
   readonly text: string;
+  /** Where its reader can have the letters stopped; none where it says nothing of that. */
+  readonly stopLink: string | undefined;
+}
+
+const rehearsalSchema = z.object({ behaviour: z.string(), letters: z.number() });
+export type Rehearsal = z.infer<typeof rehearsalSchema>;
+
+/** What the next letters meet. */
+export async function fetchRehearsal(): Promise<Rehearsal> {
+  return rehearsalSchema.parse(await ask("/api/practice/rehearsal", {}));
+}
+
+export async function rehearse(rehearsal: Rehearsal): Promise<void> {
+  await ask("/api/practice/rehearsal", { method: "PUT", body: JSON.stringify(rehearsal) });
+}
+
+/** Writes back to a message of a mailbox as its reader would. */
+export async function answerMessage(address: string, message: string, text: string): Promise<void> {
+  await ask("/api/practice/answers", { method: "POST", body: JSON.stringify({ address, message, text }) });
 }
 
 export async function fetchMailboxes(): Promise<Mailbox[]> {
@@ -28,7 +48,8 @@ export async function fetchMessages(address: string): Promise<ReadMessage[]> {
   return Promise.all(
     listed.map(async ({ name, at }) => {
       const raw = await (await fetch(`${path}/${name}`)).arrayBuffer();
-      const { from, to, subject, html, text } = await PostalMime.parse(raw);
+      const { from, to, subject, html, text, headers } = await PostalMime.parse(raw);
+      const list = headers.find(({ key }) => key === "list-unsubscribe")?.value ?? "";
       return {
         name,
         at,
@@ -37,6 +58,7 @@ export async function fetchMessages(address: string): Promise<ReadMessage[]> {
         subject: subject ?? "",
         html: html ?? "",
         text: text ?? "",
+        stopLink: /<(https?:[^>]+)>/.exec(list)?.[1],
       };
     }),
   );

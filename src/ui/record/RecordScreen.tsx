@@ -9,6 +9,9 @@ import { EmptyState } from "@/ui/shared/EmptyState";
 import { formatMoment } from "@/ui/shared/moment";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useVine } from "@/ui/shared/VineContext";
+import { BalanceSheet } from "./BalanceSheet";
+import { FindLetters } from "./FindLetters";
+import { RepliesSheet } from "./RepliesSheet";
 
 /** Every round that was sent, with what became of its letters. */
 export function RecordScreen() {
@@ -33,22 +36,30 @@ export function RecordScreen() {
             </Link>
           </EmptyState>
         ) : (
-          <div className="sheet">
-            <ul className="lines">
-              {kept.rounds.map((round) => (
-                <li key={round.id}>
-                  <div className="line-main">
-                    <Link href={`/record/${round.id}`}>{round.noteName}</Link>{" "}
-                    <span className="quiet small">{formatMoment(round.createdAt)}</span>
-                    <div className="small">{round.summary}</div>
-                    <div className="quiet small" data-private>
-                      {round.sentence}
-                    </div>
-                  </div>
-                  <div>{tallySentence(kept.tallies.get(round.id) ?? {})}</div>
-                </li>
-              ))}
-            </ul>
+          <div className="columns">
+            <div className="d-grid gap-3">
+              <FindLetters />
+              <RepliesSheet />
+              <section className="sheet" aria-labelledby="rounds">
+                <h2 id="rounds">Rounds</h2>
+                <ul className="lines">
+                  {kept.rounds.map((round) => (
+                    <li key={round.id}>
+                      <div className="line-main">
+                        <Link href={`/record/${round.id}`}>{round.noteName}</Link>{" "}
+                        <span className="quiet small">{formatMoment(round.createdAt)}</span>
+                        <div className="small">{round.summary}</div>
+                        <div className="quiet small" data-private>
+                          {round.sentence}
+                        </div>
+                      </div>
+                      <div>{tallySentence(kept.tallies.get(round.id) ?? {})}</div>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            </div>
+            <BalanceSheet />
           </div>
         )}
       </div>

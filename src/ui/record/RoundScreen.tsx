@@ -1,29 +1,43 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useLiveQuery } from "dexie-react-hooks";
+import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import { Form } from "react-bootstrap";
-import { type LetterState, STATE_WORDS } from "@/core/delivery/letterState";
-import type { Letter } from "@/core/delivery/round";
+import { Button, Form } from "react-bootstrap";
+import { type LetterState, STATE_WORDS, TROUBLE } from "@/core/delivery/letterState";
+import type { Letter, Round } from "@/core/delivery/round";
+import { roundReport, roundReportHtml } from "@/core/delivery/roundReport";
+import { canGoAgain } from "@/core/delivery/sendAgain";
 import { tallyStates } from "@/core/delivery/tally";
+import { csvFile } from "@/core/formats/csv";
+import { nameKey, nameSearch } from "@/core/matching/nameKey";
+import { counted } from "@/core/words";
 import { findRound, lettersOfRound } from "@/store/roundRepository";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { Head } from "@/ui/frame/Head";
-import { LetterFrame } from "@/ui/shared/LetterFrame";
+import { download } from "@/ui/shared/download";
 import { formatMoment } from "@/ui/shared/moment";
 import { NotHere } from "@/ui/shared/NotHere";
+import { printHtml } from "@/ui/shared/printHtml";
 import { Skeleton } from "@/ui/shared/Skeleton";
+import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
+import { OpenLetter } from "./OpenLetter";
+import { SendAgainDialog } from "./SendAgainDialog";
+import { StateTag } from "./StateTag";
 
 /** One round: its letters with their states, and each letter exactly as it left. */
-export function RoundScreen({ roundId }: { roundId: string }) {
+export function RoundScreen({ roundId, letterId }: { roundId: string; letterId?: string | undefined }) {
   const { database } = useVine();
   const kept = useLiveQuery(
     async () => ({ round: await findRound(database, roundId), letters: await lettersOfRound(database, roundId) }),
     [database, roundId],
   );
   const [state, setState] = useState<LetterState | "all">("all");
-  const [openId, setOpenId] = useState<string>();
+  const [openId, setOpenId] = useState(letterId);
+  const [againOpen, setAgainOpen] = useState(false);
+  const [wanted, setWanted] = useState("");
+  const router = useRouter();
   if (!kept) return <Skeleton words="Opening the round" />;
   const { round, letters } = kept;
   if (!round)
@@ -35,11 +49,24 @@ export function RoundScreen({ roundId }: { roundId: string }) {
       />
     );
   const tally = tallyStates(letters);
-  const shown = letters.filter((letter) => state === "all" || letter.state === state);
+  const isIt = nameSearch(wanted);
+  const shown = letters.filter(
+    (letter) =>
+      (state === "all" || letter.state === state) &&
+      (isIt(nameKey(letter.studentName)) || isIt(nameKey(letter.recipient.name))),
+  );
+  const again = letters.filter(canGoAgain);
+  const missed = again.filter(({ state: one }) => TROUBLE.includes(one));
   const open = letters.find(({ id }) => id === openId) ?? shown[0];
   return (
     <>
-      <Head title={round.noteName} about={`${formatMoment(round.createdAt)}: ${round.summary}`} />
+      <Head title={round.noteName} about={`${formatMoment(round.createdAt)}: ${round.summary}`}>
+        {again.length > 0 && (
+          <Button variant={missed.length > 0 ? "primary" : "outline-primary"} onClick={() => setAgainOpen(true)}>
+            {missed.length > 0 ? `Mend and send again to ${missed.length}` : "Send again …"}
+          </Button>
+        )}
+      </Head>
       <div className="screen-body is-fixed p-4">
         <div className="columns h-100">
           <div className="d-flex flex-column h-100 gap-3" style={{ minHeight: 0 }}>
@@ -48,30 +75,82 @@ export function RoundScreen({ roundId }: { roundId: string }) {
                 {round.sentence}.
               </p>
               <RoundProgress roundId={roundId} />
+              <CameInLine round={round} letters={letters} />
               {round.acceptedCautions.length > 0 && (
                 <p className="small mt-2">Sent though it was seen that: {round.acceptedCautions.join("; ")}.</p>
               )}
             </section>
-            <Form.Select
-              size="sm"
-              className="w-auto align-self-start"
-              aria-label="State"
-              value={state}
-              onChange={(event) => setState(event.target.value as LetterState | "all")}
-            >
-              <option value="all">All {letters.length} letters</option>
-              {(Object.keys(tally) as LetterState[]).map((known) => (
-                <option key={known} value={known}>
-                  {STATE_WORDS[known]}: {tally[known]}
-                </option>
-              ))}
-            </Form.Select>
+            <div className="d-flex flex-wrap gap-2 align-items-center">
+              <Form.Select
+                size="sm"
+                className="w-auto"
+                aria-label="State"
+                value={state}
+                onChange={(event) => setState(event.target.value as LetterState | "all")}
+              >
+                <option value="all">All {letters.length} letters</option>
+                {(Object.keys(tally) as LetterState[]).map((known) => (
+                  <option key={known} value={known}>
+                    {STATE_WORDS[known]}: {tally[known]}
+                  </option>
+                ))}
+              </Form.Select>
+              <Form.Control
+                size="sm"
+                type="search"
+                className="w-auto"
+                placeholder="Find a name"
+                aria-label="Find a name"
+                value={wanted}
+                onChange={(event) => setWanted(event.target.value)}
+              />
+              <Button
+                size="sm"
+                variant="link"
+                onClick={() => download(`${round.noteName}.csv`, csvFile(roundReport(round, letters)), "text/csv")}
+              >
+                Report as CSV
+              </Button>
+              <Button
+                size="sm"
+                variant="link"
+                onClick={() => printHtml(roundReportHtml(round, letters), "The report to be printed")}
+              >
+                Report on paper or as PDF
+              </Button>
+            </div>
             <LetterList letters={shown} openId={open?.id} onOpen={setOpenId} />
           </div>
-          {open && <OpenLetter letter={open} />}
+          {open && <OpenLetter key={open.id} letter={open} />}
         </div>
       </div>
+      {againOpen && (
+        <SendAgainDialog
+          round={round}
+          letters={again}
+          onClose={() => setAgainOpen(false)}
+          onSent={(next) => router.push(`/record/${next}`)}
+        />
+      )}
     </>
+  );
+}
+
+/** What came in since of what was missing; nothing where the round was no concern, or nothing was missing. */
+function CameInLine({ round, letters }: { round: Round; letters: readonly Letter[] }) {
+  const { now } = useVine();
+  const about = letters.flatMap(({ studentId, classId }) => (studentId ? [{ studentId, classId }] : []));
+  const result = useAnswer(
+    async (engine) => (round.noteKind === "concern" ? engine.cameIn(about, round.leavesAt, now()) : undefined),
+    [round.id, letters.length],
+  );
+  if (!result || result.missing === 0) return null;
+  return (
+    <p className="small mt-2 mb-0">
+      Of {counted(result.missing, "piece")} that {result.missing === 1 ? "was" : "were"} missing then,{" "}
+      <strong>{result.cameIn}</strong> came in{" "}
+      {result.isOver ? `within ${result.days} days` : `so far; ${result.days} days are not over yet`}.
+    </p>
   );
 }
 
@@ -114,50 +193,20 @@ function LetterList({
                     data-private
                   >
                     <bdi>{letter.recipient.name}</bdi>{" "}
-                    <span className="quiet fw-normal">about {letter.studentName}</span>
+                    <span className="quiet fw-normal">
+                      {letter.studentName ? `about ${letter.studentName}` : letter.reason.toLowerCase()}
+                    </span>
                   </button>
                   <StateTag state={letter.state} />
                 </div>
                 <div className="quiet small text-truncate" data-private>
-                  {letter.className}; {letter.recipient.address}
+                  {[letter.className, letter.recipient.address].filter(Boolean).join("; ")}
                 </div>
               </li>
             )
           );
         })}
       </ul>
-    </section>
-  );
-}
-
-const LOOK_AT: readonly LetterState[] = ["refused", "returned", "uncertain", "deferred"];
-
-function StateTag({ state }: { state: LetterState }) {
-  const kind = state === "accepted" ? "is-well" : LOOK_AT.includes(state) ? "is-look" : "";
-  return <span className={`tag ms-auto ${kind}`}>{STATE_WORDS[state]}</span>;
-}
-
-function OpenLetter({ letter }: { letter: Letter }) {
-  return (
-    <section className="sheet h-100 overflow-auto" aria-label="Letter as it left">
-      <div className="d-flex gap-2 align-items-baseline">
-        <h2 className="flex-grow-1" data-private>
-          {letter.subject}
-        </h2>
-        <StateTag state={letter.state} />
-      </div>
-      <p className="small mt-1 mb-1" data-private>
-        To <bdi>{letter.recipient.name}</bdi>, {letter.recipient.address}
-        <br />
-        Why: {letter.reason}
-      </p>
-      <p className="small quiet">
-        {formatMoment(letter.stateAt)}
-        {letter.reply && `: ${letter.reply}`}
-      </p>
-      <div data-private>
-        <LetterFrame title={`Letter to ${letter.recipient.name}`} html={letter.html} />
-      </div>
     </section>
   );
 }

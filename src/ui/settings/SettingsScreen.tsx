@@ -1,16 +1,20 @@
 "use client";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import { setRows } from "@/core/change/change";
 import { isGoodAddress } from "@/core/matching/address";
+import type { PastScores } from "@/core/model/pastScores";
 import { DEFAULT_SETTINGS, SETTINGS_ID, type Settings } from "@/core/model/settings";
 import { emptyWorldRecords, type WorldRecords } from "@/core/model/world";
-import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
+import { demoSchoolWithPast } from "@/demo/demoPast";
+import { LARGE_SCHOOL } from "@/demo/demoSchool";
 import { Head } from "@/ui/frame/Head";
 import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
 import { useVine } from "@/ui/shared/VineContext";
 import { ScalesSheet } from "./ScalesSheet";
+import { StatementsSheet } from "./StatementsSheet";
 import { TermsSheet } from "./TermsSheet";
 
 export function SettingsScreen() {
@@ -27,6 +31,7 @@ export function SettingsScreen() {
             <TermsSheet key={[...world.terms.keys()].join()} />
           </div>
           <div className="d-grid gap-3">
+            <StatementsSheet />
             <LookSheet />
             <DataSheet />
           </div>
@@ -36,11 +41,15 @@ export function SettingsScreen() {
   );
 }
 
+// The editor comes with the sheet that needs it.
+const SignatureEditor = dynamic(() => import("./SignatureEditor").then((one) => one.SignatureEditor), { ssr: false });
+
 function SenderForm({ settings }: { settings: Settings }) {
   const { commit, world } = useVine();
   const [draft, setDraft] = useState(settings);
-  const addressProblem = !isGoodAddress(draft.teacherAddress);
-  const set = (part: Partial<Settings>) => setDraft({ ...draft, ...part });
+  const replyProblem = draft.replyTo !== "" && !isGoodAddress(draft.replyTo);
+  const addressProblem = !isGoodAddress(draft.teacherAddress) || replyProblem;
+  const set = (part: Partial<Settings>) => setDraft((now) => ({ ...now, ...part }));
   const save = async () => {
     await commit({ settings: setRows<"settings">(world.settings, [[SETTINGS_ID, draft]]) });
     toast("Saved. The next letters use it.");
@@ -67,7 +76,7 @@ function SenderForm({ settings }: { settings: Settings }) {
         <Form.Control
           required
           value={draft.teacherAddress}
-          isInvalid={draft.teacherAddress !== "" && addressProblem}
+          isInvalid={draft.teacherAddress !== "" && !isGoodAddress(draft.teacherAddress)}
           onChange={(event) => set({ teacherAddress: event.target.value.trim() })}
         />
         <Form.Control.Feedback type="invalid">It should look like name@school.example.</Form.Control.Feedback>
@@ -76,6 +85,30 @@ function SenderForm({ settings }: { settings: Settings }) {
         <Form.Label>School</Form.Label>
         <Form.Control value={draft.schoolName} onChange={(event) => set({ schoolName: event.target.value })} />
       </Form.Group>
+      <div className="two-fields">
+        <Form.Group controlId="sender-name">
+          <Form.Label>Letters are from, if not your name</Form.Label>
+          <Form.Control
+            placeholder={draft.teacherName}
+            value={draft.senderName}
+            onChange={(event) => set({ senderName: event.target.value })}
+          />
+        </Form.Group>
+        <Form.Group controlId="reply-to">
+          <Form.Label>Replies go to, if not your address</Form.Label>
+          <Form.Control
+            placeholder={draft.teacherAddress}
+            value={draft.replyTo}
+            isInvalid={replyProblem}
+            onChange={(event) => set({ replyTo: event.target.value.trim() })}
+          />
+          <Form.Control.Feedback type="invalid">It should look like name@school.example.</Form.Control.Feedback>
+        </Form.Group>
+      </div>
+      <div className="signature-place">
+        <div className="mb-2">Signature</div>
+        <SignatureEditor initial={settings.signature} onChange={(signature) => set({ signature })} />
+      </div>
       <Form.Group controlId="take-back">
         <Form.Label>Seconds to take a round back before it leaves</Form.Label>
         <Form.Control
@@ -123,21 +156,21 @@ function LookSheet() {
 function DataSheet() {
   const { replaceEverything, today } = useVine();
   const [asked, setAsked] = useState<string>();
-  const choices: { words: string; done: string; records: () => WorldRecords }[] = [
+  const choices: { words: string; done: string; records: () => [WorldRecords, PastScores[]] }[] = [
     {
       words: "Start the demo school afresh",
       done: "The demo school is fresh again.",
-      records: () => demoSchool(today),
+      records: () => demoSchoolWithPast(today),
     },
     {
       words: "Open a demo school of 2,000 students",
       done: "The large demo school is open.",
-      records: () => demoSchool(today, LARGE_SCHOOL),
+      records: () => demoSchoolWithPast(today, LARGE_SCHOOL),
     },
     {
       words: "Empty everything",
       done: "Everything is empty.",
-      records: () => ({ ...emptyWorldRecords(), settings: [DEFAULT_SETTINGS] }),
+      records: () => [{ ...emptyWorldRecords(), settings: [DEFAULT_SETTINGS] }, []],
     },
   ];
   return (
@@ -155,7 +188,7 @@ function DataSheet() {
                 size="sm"
                 variant="danger"
                 onClick={async () => {
-                  await replaceEverything(records());
+                  await replaceEverything(...records());
                   setAsked(undefined);
                   toast(done);
                 }}

@@ -4,6 +4,7 @@ import { Button, Form } from "react-bootstrap";
 import { type Change, setRows } from "@/core/change/change";
 import { freshId } from "@/core/matching/freshId";
 import { addDays } from "@/core/model/day";
+import { EXAMPLE_TERMS, termsOfExample } from "@/core/model/exampleTerms";
 import { type Term, termSchema } from "@/core/model/term";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
@@ -84,6 +85,25 @@ export function TermsSheet() {
           </Button>
         </div>
       ))}
+      <Form.Select
+        size="sm"
+        className="w-auto"
+        aria-label="Part the year as an example does"
+        value=""
+        onChange={(event) => {
+          const example = EXAMPLE_TERMS.find(({ name }) => name === event.target.value);
+          if (!example) return;
+          const kept = draft.filter((term, place) => place < example.terms.length || used.has(term.id));
+          setDraft(termsOfExample(example, kept, today, () => crypto.randomUUID()));
+        }}
+      >
+        <option value="" disabled>
+          Part the year as an example does …
+        </option>
+        {EXAMPLE_TERMS.map(({ name }) => (
+          <option key={name}>{name}</option>
+        ))}
+      </Form.Select>
       {problem && <p className="small text-danger mb-0">{problem}</p>}
       <div className="d-flex gap-2">
         <Button size="sm" variant="outline-primary" onClick={add}>

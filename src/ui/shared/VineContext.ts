@@ -1,10 +1,11 @@
 "use client";
 import { createContext, useContext } from "react";
 import type { Change } from "@/core/change/change";
-import type { Letter, Round } from "@/core/delivery/round";
+import type { Round, WholeLetter } from "@/core/delivery/round";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
 import type { Day } from "@/core/model/day";
 import type { ImportRecord } from "@/core/model/importRecord";
+import type { PastScores } from "@/core/model/pastScores";
 import type { World, WorldRecords } from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";
 import type { VineDatabase } from "@/store/database";
@@ -17,6 +18,8 @@ export interface Vine {
   /** The families and the gradebook as they are now; figures come from the engine alone. */
   readonly world: World;
   readonly today: Day;
+  /** This moment, ms since the epoch: noon of a day that stands for today. */
+  now(): number;
   /** Rises with every change of the world, so that answers of the engine are asked anew. */
   readonly revision: number;
   commit(change: Change): Promise<void>;
@@ -28,8 +31,8 @@ export interface Vine {
   /** Takes in one answer to a contact card with the change that it makes, or refuses it. */
   settleAnswer(answerId: string, state: FamilyAnswer["state"], change: Change): Promise<void>;
   /** Keeps a round with its letters and what sending it changes, both or neither. */
-  keepRound(round: Round, letters: readonly Letter[], change: Change): Promise<void>;
-  replaceEverything(records: WorldRecords): Promise<void>;
+  keepRound(round: Round, letters: readonly WholeLetter[], change: Change): Promise<void>;
+  replaceEverything(records: WorldRecords, past?: readonly PastScores[]): Promise<void>;
 }
 
 export const VineContext = createContext<Vine | undefined>(undefined);

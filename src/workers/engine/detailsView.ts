@@ -1,4 +1,5 @@
 import { type Average, averageOf, computedValue, percentOf } from "@/core/figures/average";
+import { averageChange } from "@/core/figures/averageChange";
 import { classStatistics } from "@/core/figures/classStatistics";
 import { countingScore, isMissing } from "@/core/figures/countingScore";
 import { type DistributionBar, distribution } from "@/core/figures/distribution";
@@ -9,10 +10,13 @@ import { handingIn } from "@/core/figures/handingIn";
 import { formatPercent, roundFraction } from "@/core/figures/rounding";
 import { trend } from "@/core/figures/trend";
 import { missingPieceWords } from "@/core/letter/blocks";
-import { type Day, formatDay } from "@/core/model/day";
+import type { Assignment } from "@/core/model/assignment";
+import { type Day, dayOfInstant, formatDay } from "@/core/model/day";
+import type { SchoolClass } from "@/core/model/schoolClass";
 import { formatScore } from "@/core/model/score";
 import { fullName } from "@/core/model/student";
 import { type Period, periodName } from "@/core/model/term";
+import { earlierAverage } from "@/core/selection/earlierAverage";
 import { counted } from "@/core/words";
 
 /** Numbers that tell about many, each in words. */
@@ -34,6 +38,8 @@ export interface PieceDetails extends StatisticsView {
 export interface StudentDetails {
   readonly name: string;
   readonly overall: string;
+  /** "up 5 from 78 % on 27 October 2026, the last note"; nothing where there was no average then. */
+  readonly change: string;
   /** "64 % now; about 78 % with these three handed in"; nothing where nothing is missing. */
   readonly handingIn: string;
   readonly missing: readonly { readonly words: string; readonly lifts: string }[];
@@ -54,37 +60,57 @@ export interface StudentDetails {
   }[];
 }
 
-/** How a class stands: its statistics and how the averages are spread. */
-export function classDetails(index: FiguresIndex, classId: string, period: Period): ClassDetails | undefined {
-  const schoolClass = index.world.classes.get(classId);
-  if (!schoolClass) return undefined;
-  const averages = schoolClass.studentIds.map((id) => index.figures(classId, id, period).overall);
-  return { title: "Overall averages", ...statisticsView(averages, schoolClass.decimals) };
+/** How classes stand: their statistics and how the averages are spread. */
+export function classDetails(index: FiguresIndex, classIds: readonly string[], period: Period): ClassDetails {
+  const classes = classIds.flatMap((id) => index.world.classes.get(id) ?? []);
+  const averages = classes.flatMap(({ id, studentIds }) =>
+    studentIds.map((studentId) => index.figures(id, studentId, period).overall),
+  );
+  return { title: "Overall averages", ...statisticsView(averages, mostDecimals(classes)) };
 }
 
-/** How a class did on one piece of work, as percents of its points, and who has not handed it in. */
-export function pieceDetails(index: FiguresIndex, assignmentId: string): PieceDetails | undefined {
+function mostDecimals(classes: readonly SchoolClass[]): number {
+  return Math.max(0, ...classes.map(({ decimals }) => decimals));
+}
+
+/** How classes did on one piece of work, as percents of its points, and who has not handed it in. */
+export function pieceDetails(index: FiguresIndex, assignmentIds: readonly string[]): PieceDetails | undefined {
   const { world, today } = index;
-  const assignment = world.assignments.get(assignmentId);
-  const schoolClass = assignment && world.classes.get(assignment.classId);
-  if (!assignment || !schoolClass) return undefined;
-  const scores = world.scoreColumns.get(assignmentId)?.scores ?? {};
-  const students = index.enrolled(schoolClass.id);
-  const percents = students.map(({ id }) => {
-    const score = scores[id];
-    const counts = score?.points === undefined ? undefined : countingScore(score, assignment, schoolClass, today);
-    return averageOf(computedValue(counts && percentOf(counts.earned, counts.possible)), schoolClass.decimals);
+  const pieces = assignmentIds.flatMap((id) => {
+    const assignment = world.assignments.get(id);
+    const schoolClass = assignment && world.classes.get(assignment.classId);
+    return assignment && schoolClass
+      ? [{ assignment, schoolClass, scores: world.scoreColumns.get(id)?.scores ?? {} }]
+      : [];
   });
+  const [first] = pieces;
+  if (!first) return undefined;
+  const percents = pieces.flatMap(({ assignment, schoolClass, scores }) =>
+    index.enrolled(schoolClass.id).map(({ id }) => {
+      const score = scores[id];
+      const counts = score?.points === undefined ? undefined : countingScore(score, assignment, schoolClass, today);
+      return averageOf(computedValue(counts && percentOf(counts.earned, counts.possible)), schoolClass.decimals);
+    }),
+  );
   return {
-    title: assignment.title,
-    about: [
-      schoolClass.categories.find(({ id }) => id === assignment.categoryId)?.name ?? "",
-      assignment.dueDate ? `due ${formatDay(assignment.dueDate)}` : "no due date",
-      assignment.extraCredit ? "extra credit" : counted(assignment.pointsPossible, "point"),
-    ].join(", "),
-    ...statisticsView(percents, schoolClass.decimals),
-    missing: students.filter(({ id }) => isMissing(scores[id], assignment, schoolClass, today)).map(fullName),
+    title: first.assignment.title,
+    about: pieces.length > 1 ? `in ${counted(pieces.length, "class", "classes")}` : pieceWords(first),
+    ...statisticsView(percents, mostDecimals(pieces.map(({ schoolClass }) => schoolClass))),
+    missing: pieces.flatMap(({ assignment, schoolClass, scores }) =>
+      index
+        .enrolled(schoolClass.id)
+        .filter(({ id }) => isMissing(scores[id], assignment, schoolClass, today))
+        .map(fullName),
+    ),
   };
+}
+
+function pieceWords({ assignment, schoolClass }: { assignment: Assignment; schoolClass: SchoolClass }): string {
+  return [
+    schoolClass.categories.find(({ id }) => id === assignment.categoryId)?.name ?? "",
+    assignment.dueDate ? `due ${formatDay(assignment.dueDate)}` : "no due date",
+    assignment.extraCredit ? "extra credit" : counted(assignment.pointsPossible, "point"),
+  ].join(", ");
 }
 
 function statisticsView(averages: readonly (Average | undefined)[], decimals: number): StatisticsView {
@@ -125,6 +151,7 @@ export function studentDetails(
   return {
     name: fullName(student),
     overall: percent(overall),
+    change: changeWords(index, classId, studentId, period),
     handingIn:
       missing.length > 0 && lifted.after
         ? `${percent(lifted.now)} now; about ${percent(lifted.after)} with ${missing.length === 1 ? "this one" : `these ${missing.length}`} handed in`
@@ -152,6 +179,22 @@ export function studentDetails(
       scores: scores.map(scoreLine),
     })),
   };
+}
+
+/** How far one looks back where nothing was ever written about a student. */
+const LOOK_BACK = { kind: "days", days: 28 } as const;
+
+/** How the overall average moved since the last note, or over the last weeks where there was none. */
+function changeWords(index: FiguresIndex, classId: string, studentId: string, period: Period): string {
+  const since = index.lastWritten(studentId) ? ({ kind: "last note" } as const) : LOOK_BACK;
+  const { average: before, moment } = earlierAverage(index, { classId, studentId }, period, since);
+  const now = index.figures(classId, studentId, period).overall;
+  const decimals = index.world.classes.get(classId)?.decimals ?? 0;
+  if (!now || !before || moment === undefined) return "";
+  const day = `on ${formatDay(dayOfInstant(moment))}${since.kind === "last note" ? ", the last note" : ""}`;
+  const change = averageChange(now, before);
+  if (change === 0) return `as it was ${day}`;
+  return `${change > 0 ? "up" : "down"} ${Math.abs(change)} from ${formatPercent(before.shown, decimals)} ${day}`;
 }
 
 const METHOD_WORDS = {

@@ -1,11 +1,15 @@
 import { type Average, differsFromOther } from "@/core/figures/average";
-import { assignmentsIn } from "@/core/figures/classFigures";
+import { assignmentsIn, type ClassGradebook } from "@/core/figures/classFigures";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { gradeLabel } from "@/core/figures/gradeLabel";
 import { formatPercent } from "@/core/figures/rounding";
+import { nameKey } from "@/core/matching/nameKey";
 import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
+import type { SchoolClass } from "@/core/model/schoolClass";
+import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
+import { selectedKey } from "@/core/selection/keptSelection";
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
 export interface AverageView {
@@ -16,22 +20,22 @@ export interface AverageView {
 }
 
 export interface GradebookView {
-  readonly classId: string;
+  readonly classIds: readonly string[];
   readonly period: Period;
+  /** How the overall average is made; nothing where the classes do not agree. */
   readonly method: string;
   /** Whether imported averages stand beside computed ones, so that the class must say which count. */
   readonly hasBoth: boolean;
-  readonly work: readonly {
-    readonly id: string;
-    readonly title: string;
-    readonly categoryName: string;
-    readonly due: string;
-    readonly possible: string;
-  }[];
+  /** A piece that several classes have under one title is one column. */
+  readonly work: readonly GradebookWork[];
   readonly categories: readonly { readonly name: string; readonly weight: string }[];
   readonly rows: readonly {
+    /** Names a student in a class. */
+    readonly key: string;
     readonly studentId: string;
+    readonly classId: string;
     readonly name: string;
+    /** Parallel to the categories of the view. */
     readonly categoryAverages: readonly AverageView[];
     readonly overall: AverageView;
     readonly letterGrade: string;
@@ -39,47 +43,100 @@ export interface GradebookView {
   }[];
 }
 
-/** One class as the gradebook shows it: students down, work across, averages made. The scores themselves the screen has. */
-export function gradebookView(index: FiguresIndex, classId: string, period: Period): GradebookView | undefined {
-  const gradebook = index.gradebook(classId);
-  if (!gradebook) return undefined;
-  const { schoolClass } = gradebook;
-  const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
-  const work = assignmentsIn(gradebook, period);
-  const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
-  const students = index.enrolled(classId);
-  const figuresOf = new Map(students.map(({ id }) => [id, index.figures(classId, id, period)]));
-  const hasBoth = [...figuresOf.values()].some(({ overall, categoryAverages }) =>
-    [overall, ...categoryAverages].some((average) => average?.other !== undefined),
-  );
+export interface GradebookWork {
+  readonly key: string;
+  readonly title: string;
+  readonly due: string;
+  readonly possible: string;
+  /** By class, the assignment that stands in the column. */
+  readonly pieces: Readonly<Record<string, string>>;
+}
+
+/**
+ * Classes as the gradebook shows them: students down, work across, averages made. The scores themselves the screen has.
+ * Categories and pieces of several classes meet by their names; classes that are not there are left out.
+ */
+export function gradebookView(index: FiguresIndex, classIds: readonly string[], period: Period): GradebookView {
+  const gradebooks = classIds.flatMap((id) => index.gradebook(id) ?? []);
+  const classes = gradebooks.map(({ schoolClass }) => schoolClass);
+  const methods = new Set(classes.map(({ method }) => method));
+  const [method] = methods;
+  const categories = new Map<string, { name: string; weight: string }>();
+  for (const { categories: own, method: ofClass } of classes) {
+    for (const { name, weight } of own) {
+      const before = categories.get(nameKey(name));
+      const words = ofClass === "weighted" ? `weight ${weight}` : "";
+      categories.set(nameKey(name), {
+        name: before?.name ?? name,
+        weight: before && before.weight !== words ? "" : words,
+      });
+    }
+  }
+  const rows = gradebooks.flatMap(({ schoolClass }) => classRows(index, schoolClass, [...categories.keys()], period));
   return {
-    classId,
+    classIds: classes.map(({ id }) => id),
     period,
-    hasBoth,
-    method: schoolClass.method === "weighted" ? "categories by weight" : "all points together",
-    work: work.map((assignment) => ({
-      id: assignment.id,
-      title: assignment.title,
-      categoryName: schoolClass.categories.find(({ id }) => id === assignment.categoryId)?.name ?? "",
-      due: assignment.dueDate ? formatDay(assignment.dueDate, "short") : "",
-      possible: possibleWords(assignment),
-    })),
-    categories: schoolClass.categories.map(({ name, weight }) => ({
-      name,
-      weight: schoolClass.method === "weighted" ? `weight ${weight}` : "",
-    })),
-    rows: students.map((student) => {
-      const figures = figuresOf.get(student.id) ?? index.figures(classId, student.id, period);
-      return {
-        studentId: student.id,
-        name: [student.familyName, student.givenName].filter(Boolean).join(", "),
-        categoryAverages: figures.categoryAverages.map(view),
-        overall: view(figures.overall),
-        letterGrade: (figures.overall && gradeLabel(scale, figures.overall.shown)) ?? "",
-        missing: figures.missing.length,
-      };
-    }),
+    hasBoth: rows.some(({ hasBoth }) => hasBoth),
+    method: methods.size > 1 ? "" : method === "weighted" ? "categories by weight" : "all points together",
+    work: workOf(gradebooks, period),
+    categories: [...categories.values()],
+    rows: (classes.length > 1 ? rows.sort((a, b) => byFamilyName(a.student, b.student)) : rows).map(
+      ({ student: _student, hasBoth: _hasBoth, ...row }) => row,
+    ),
   };
+}
+
+function classRows(index: FiguresIndex, schoolClass: SchoolClass, categoryKeys: readonly string[], period: Period) {
+  const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
+  const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
+  const places = categoryKeys.map((key) => schoolClass.categories.findIndex(({ name }) => nameKey(name) === key));
+  return index.enrolled(schoolClass.id).map((student) => {
+    const figures = index.figures(schoolClass.id, student.id, period);
+    const { overall, categoryAverages } = figures;
+    return {
+      key: selectedKey({ classId: schoolClass.id, studentId: student.id }),
+      student,
+      studentId: student.id,
+      classId: schoolClass.id,
+      name: [student.familyName, student.givenName].filter(Boolean).join(", "),
+      categoryAverages: places.map((place) => view(categoryAverages[place])),
+      overall: view(overall),
+      letterGrade: (overall && gradeLabel(scale, overall.shown)) ?? "",
+      missing: figures.missing.length,
+      hasBoth: [overall, ...categoryAverages].some((average) => average?.other !== undefined),
+    };
+  });
+}
+
+/** The columns of work: one class's in its own order, several classes' by due date, those without one last. */
+function workOf(gradebooks: readonly ClassGradebook[], period: Period): GradebookWork[] {
+  const columns = new Map<string, Assignment[]>();
+  for (const gradebook of gradebooks) {
+    const taken = new Map<string, number>();
+    for (const assignment of assignmentsIn(gradebook, period)) {
+      // A class may have two pieces of one title; they stay two columns.
+      const title = nameKey(assignment.title) || assignment.title;
+      const turn = taken.get(title) ?? 0;
+      taken.set(title, turn + 1);
+      const key = `${title}/${turn}`;
+      columns.set(key, [...(columns.get(key) ?? []), assignment]);
+    }
+  }
+  const firstDue = (work: readonly Assignment[]) => work.map(({ dueDate = "9999" }) => dueDate).sort()[0] ?? "";
+  const inOrder = [...columns];
+  if (gradebooks.length > 1) inOrder.sort(([, a], [, b]) => firstDue(a).localeCompare(firstDue(b)));
+  return inOrder.map(([key, work]) => ({
+    key,
+    title: work[0]?.title ?? "",
+    due: agreed(work.map(({ dueDate }) => (dueDate ? formatDay(dueDate, "short") : ""))),
+    possible: agreed(work.map(possibleWords)),
+    pieces: Object.fromEntries(work.map(({ classId, id }) => [classId, id])),
+  }));
+}
+
+/** What all say alike; nothing where they do not. */
+function agreed(words: readonly string[]): string {
+  return new Set(words).size === 1 ? (words[0] ?? "") : "";
 }
 
 function averageView(average: Average | undefined, decimals: number): AverageView {

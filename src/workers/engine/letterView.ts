@@ -1,14 +1,24 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
-import { type BlockModel, blockModel } from "@/core/letter/blocks";
+import { type BlockModel, blockKey, blockModel, type LiveBlockNode } from "@/core/letter/blocks";
+import { compileLetter } from "@/core/letter/compileLetter";
 import { fieldsFor } from "@/core/letter/fields";
-import { letterContext } from "@/core/letter/noteLetters";
-import { planNote } from "@/core/selection/planNote";
-import type { NotePeople } from "./noteView";
+import type { FieldKind } from "@/core/letter/fieldValue";
+import { fieldWriter } from "@/core/letter/fieldWriter";
+import type { LetterContext } from "@/core/letter/letterContext";
+import type { FieldNode, PassageNode } from "@/core/letter/letterDocument";
+import { fieldKey, passageKey } from "@/core/letter/livePartKeys";
+import { languageOf, letterContexts } from "@/core/letter/noteLetters";
+import { type Period, WHOLE_YEAR } from "@/core/model/term";
+import { compileSelection } from "@/core/selection/compileSelection";
+import { type NotePeople, type PlannedLetter, planNote } from "@/core/selection/planNote";
+import { classRowsOf, type SelectionRow } from "@/core/selection/selectionRow";
+import { EMPTY_LETTER_VIEW } from "./emptyLetterView";
 
 export interface FieldView {
   readonly id: string;
   readonly group: string;
   readonly label: string;
+  readonly kind: FieldKind;
   /** Empty where this student has none. */
   readonly value: string;
 }
@@ -17,38 +27,93 @@ export interface FieldView {
 export interface LetterView {
   /** The letter shown; none while nobody is written to. */
   readonly key: string | undefined;
+  /** The language that its recipient reads; empty where none is known. */
+  readonly reads: string;
   readonly place: number;
   readonly count: number;
   readonly fields: readonly FieldView[];
-  readonly averages: BlockModel | undefined;
-  readonly missing: BlockModel | undefined;
+  /** What each field that stands in the letter holds, as it is set there, by `fieldKey`. */
+  readonly placed: Readonly<Record<string, string>>;
+  /** What each live block of the letter holds, by `blockKey`. */
+  readonly blocks: Readonly<Record<string, BlockModel>>;
+  /** The lines of the signature. */
+  readonly signature: readonly string[];
+  /** For each passage, by `passageKey`: whether this letter has it, and how many letters do. */
+  readonly passages: Readonly<Record<string, { readonly isOn: boolean; readonly letters: number }>>;
 }
 
-/** The values for one letter of a note, the first when there is none of that key. */
-export function letterView(index: FiguresIndex, note: NotePeople, key: string | undefined): LetterView {
+function signatureLines(context: LetterContext): string[] {
+  const words = { subject: { type: "doc" as const, content: [] }, body: { type: "doc" as const, content: SIGNATURE } };
+  return compileLetter(words, context.settings.signature)([context]).text.trim().split("\n");
+}
+const SIGNATURE = [{ type: "signature" as const }];
+
+function passageView(
+  index: FiguresIndex,
+  attrs: PassageNode["attrs"],
+  period: Period,
+  letters: readonly PlannedLetter[],
+  row: SelectionRow,
+) {
+  const judge = compileSelection(attrs);
+  const isOn = (one: SelectionRow) => judge(one).standing === "selected";
+  const on = letters.filter(({ matches }) =>
+    matches.some(({ classId, studentId }) => {
+      const gradebook = index.gradebook(classId);
+      const student = index.world.students.get(studentId);
+      return gradebook && student && isOn(classRowsOf(index, gradebook, period).row(student));
+    }),
+  );
+  return { isOn: isOn(row), letters: on.length };
+}
+
+/** What stands in a letter and depends on the student. */
+export interface LiveParts {
+  readonly fields: readonly FieldNode["attrs"][];
+  readonly blocks: readonly LiveBlockNode[];
+  readonly passages: readonly PassageNode["attrs"][];
+  /** The language of the words. */
+  readonly language: string;
+}
+
+/** The values for one letter of a note, the first when there is none of that key, and for what stands in it. */
+export function letterView(
+  index: FiguresIndex,
+  note: NotePeople,
+  { fields: fieldNodes, blocks, passages, language }: LiveParts,
+  key: string | undefined,
+): LetterView {
   const { letters } = planNote(index, note);
   const place = Math.max(
     0,
     letters.findIndex((letter) => letter.key === key),
   );
   const shown = letters[place];
-  const fields = fieldsFor(categoryNames(index));
+  const { period } = note.selection;
+  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period);
+  const placed = [...new Map(fieldNodes.map((attrs) => [fieldKey(attrs), attrs]))];
   if (!shown) {
-    const empty = fields.map(({ id, group, label }) => ({ id, group, label, value: "" }));
-    return { key: undefined, place: 0, count: 0, fields: empty, averages: undefined, missing: undefined };
+    const empty = fields.map(({ id, group, label, kind }) => ({ id, group, label, kind, value: "" }));
+    return { ...EMPTY_LETTER_VIEW, fields: empty };
   }
-  const context = letterContext(index, note, shown);
+  const [context] = letterContexts(index, note, shown, language);
   return {
     key: shown.key,
+    reads: languageOf(index, shown) ?? "",
     place,
     count: letters.length,
-    fields: fields.map(({ id, group, label, value }) => ({ id, group, label, value: value(context) })),
-    averages: blockModel({ type: "averagesTable" }, context),
-    missing: blockModel({ type: "missingWork", attrs: { whenNothing: "" } }, context),
+    fields: fields.map(({ id, group, label, kind }) => ({
+      id,
+      group,
+      label,
+      kind,
+      value: fieldWriter({ field: id, format: "", upperFirst: false })(context),
+    })),
+    placed: Object.fromEntries(placed.map(([placedKey, attrs]) => [placedKey, fieldWriter(attrs)(context)])),
+    blocks: Object.fromEntries(blocks.map((block) => [blockKey(block), blockModel(block, context)])),
+    signature: signatureLines(context),
+    passages: Object.fromEntries(
+      passages.map((attrs) => [passageKey(attrs), passageView(index, attrs, period, letters, context.row)]),
+    ),
   };
-}
-
-function categoryNames(index: FiguresIndex): string[] {
-  const names = [...index.world.classes.values()].flatMap(({ categories }) => categories.map(({ name }) => name));
-  return [...new Set(names)];
 }

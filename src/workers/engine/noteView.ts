@@ -1,14 +1,16 @@
-import { checkNote, isStop } from "@/core/check/checkNote";
-import type { Finding } from "@/core/check/finding";
+import { checkNote } from "@/core/check/checkNote";
+import { type Finding, isStop } from "@/core/check/finding";
 import { findingWords } from "@/core/check/findingWords";
+import { lettersInAnotherLanguage } from "@/core/check/languageFindings";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { Note } from "@/core/model/note";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import { periodName } from "@/core/model/term";
+import { selectedKey } from "@/core/selection/keptSelection";
 import { planCounts, planSentence } from "@/core/selection/planCounts";
-import { type Match, type NotePlan, planNote } from "@/core/selection/planNote";
-import { reasonWords } from "@/core/selection/reason";
+import { type Match, type NotePeople, type NotePlan, planNote } from "@/core/selection/planNote";
+import { languageName, reasonWords } from "@/core/selection/reason";
 import type { Recipient } from "@/core/selection/recipient";
 import { selectionSentence } from "@/core/selection/sentence";
 import { counted, listed } from "@/core/words";
@@ -27,7 +29,10 @@ export interface MatchView {
 
 export interface LetterEntry {
   readonly key: string;
-  readonly studentId: string;
+  /** All that it is about, as the list names them. */
+  readonly matchKeys: readonly string[];
+  /** The students that it is about, each once. */
+  readonly studentIds: readonly string[];
   readonly studentName: string;
   readonly classId: string;
   readonly className: string;
@@ -41,9 +46,6 @@ export interface FindingView {
   readonly title: string;
   readonly mend: string;
 }
-
-/** What of a note decides who gets it. While its words are written, this stays. */
-export type NotePeople = Pick<Note, "selection" | "audience" | "leftOutRecipientIds">;
 
 /** Who gets a note, who does not, and why. */
 export interface PeopleView {
@@ -73,14 +75,27 @@ export interface CheckView {
   readonly cautions: number;
   /** "1 stop, 2 cautions." */
   readonly findingsSentence: string;
+  /** "12 of them go in English to guardians who read another language." Empty where all read what they get. */
+  readonly languages: string;
 }
 
 /** Reads every letter of a note as it would be sent. */
-export function checkView(index: FiguresIndex, note: Note): CheckView {
-  const findings = checkNote(index, note, planNote(index, note)).map(findingView);
+export function checkView(index: FiguresIndex, note: Note, now: number): CheckView {
+  const plan = planNote(index, note);
+  const findings = checkNote(index, note, plan, now).map(findingView);
+  const others = [...lettersInAnotherLanguage(index, note, plan).values()].flat().length;
   const stops = findings.filter(({ finding }) => isStop(finding)).length;
   const cautions = findings.length - stops;
-  return { findings, stops, cautions, findingsSentence: findingsSentence(stops, cautions) };
+  return {
+    findings,
+    stops,
+    cautions,
+    findingsSentence: findingsSentence(stops, cautions),
+    languages:
+      others > 0
+        ? `${others} of them go in ${languageName(note.language)} to guardians who read another language.`
+        : "",
+  };
 }
 
 /** The sentence of a note's selection, for lists and the record. */
@@ -95,9 +110,19 @@ export function noteSentence(index: FiguresIndex, note: Pick<Note, "selection">)
 
 /** The planned letters with the names and reasons that the record keeps. */
 export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[] {
-  return plan.letters.map(({ key, match, recipient }) => {
-    const { name, className, reason, studentId, classId } = matchView(index, match);
-    return { key, studentId, studentName: name, classId, className, reason, recipient };
+  return plan.letters.map(({ key, matches, recipient }) => {
+    const views = matches.map((match) => matchView(index, match));
+    const distinct = (words: (view: MatchView) => string) => [...new Set(views.map(words))];
+    return {
+      key,
+      matchKeys: views.map((view) => view.key),
+      studentIds: distinct(({ studentId }) => studentId),
+      studentName: listed(distinct(({ name }) => name)),
+      classId: matches[0]?.classId ?? "",
+      className: listed(distinct(({ className }) => className)),
+      reason: distinct(({ reason }) => reason).join("; "),
+      recipient,
+    };
   });
 }
 
@@ -106,22 +131,21 @@ export function peopleView(index: FiguresIndex, note: NotePeople): PeopleView {
   const plan = planNote(index, note);
   const views = (matches: readonly Match[]) => matches.map((match) => matchView(index, match));
   const recipients = new Map<string, string[]>();
-  for (const { match, recipient } of plan.letters) {
-    const key = matchKey(match);
-    recipients.set(key, [...(recipients.get(key) ?? []), recipient.name]);
+  for (const { matches, recipient } of plan.letters) {
+    for (const key of matches.map(selectedKey)) recipients.set(key, [...(recipients.get(key) ?? []), recipient.name]);
   }
   return {
     sentence: noteSentence(index, note),
     selectedWords: selectedWords(plan),
     selected: plan.selected.map((match) => ({
       ...matchView(index, match),
-      recipients: listed(recipients.get(matchKey(match)) ?? []) || "nobody",
+      recipients: listed(recipients.get(selectedKey(match)) ?? []) || "nobody",
     })),
     nearMisses: views(plan.nearMisses),
     noAverage: views(plan.noAverage),
     leftOutByHand: views(plan.leftOutByHand),
     leftOutRecipients: plan.leftOutRecipients.map(({ match, recipient, cause }) => ({
-      key: `${matchKey(match)}/${recipient.id}`,
+      key: `${selectedKey(match)}/${recipient.id}`,
       recipientId: recipient.id,
       name: recipient.name,
       about: nameOf(index, match.studentId),
@@ -142,7 +166,7 @@ function selectedWords({ selected }: NotePlan): string {
 function matchView(index: FiguresIndex, match: Match): MatchView {
   const className = labelOf(index, match.classId);
   return {
-    key: matchKey(match),
+    key: selectedKey(match),
     studentId: match.studentId,
     classId: match.classId,
     name: nameOf(index, match.studentId),
@@ -153,7 +177,7 @@ function matchView(index: FiguresIndex, match: Match): MatchView {
 
 function findingView(finding: Finding): FindingView {
   const { path } = finding;
-  const id = [finding.code, path.place, path.field, path.recipientId].filter(Boolean).join("/");
+  const id = [finding.code, path.place, path.language, path.field, path.recipientId].filter(Boolean).join("/");
   return { finding, id, ...findingWords(finding) };
 }
 
@@ -162,16 +186,12 @@ function findingsSentence(stops: number, cautions: number): string {
   return parts.some(Boolean) ? `${parts.filter(Boolean).join(", ")}.` : "Nothing stands in the way.";
 }
 
-function matchKey({ classId, studentId }: Match): string {
-  return `${classId}/${studentId}`;
-}
-
-function labelOf(index: FiguresIndex, classId: string): string {
+export function labelOf(index: FiguresIndex, classId: string): string {
   const schoolClass = index.world.classes.get(classId);
   return schoolClass ? classLabel(schoolClass) : "a class that is not there any more";
 }
 
-function nameOf(index: FiguresIndex, studentId: string): string {
+export function nameOf(index: FiguresIndex, studentId: string): string {
   const student = index.world.students.get(studentId);
   return student ? fullName(student) : "a student who is not there any more";
 }

@@ -1,5 +1,6 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { comparedAverage, isAverageCondition } from "@/core/selection/comparedAverage";
+import { selectedKey } from "@/core/selection/keptSelection";
 import type { NotePlan } from "@/core/selection/planNote";
 import type { Selection } from "@/core/selection/selection";
 
@@ -17,12 +18,12 @@ export function stripView(index: FiguresIndex, selection: Selection, plan: NoteP
   const shown = selection.conditions[condition];
   if (!isAverageCondition(shown)) return undefined;
   const averageIn = comparedAverage(shown);
-  const isIn = new Set(plan.selected.map(({ classId, studentId }) => `${classId}/${studentId}`));
+  const isIn = new Set(plan.selected.map(selectedKey));
   const dots = [...index.world.classes.values()].flatMap((schoolClass) => {
     if (selection.classIds !== "all" && !selection.classIds.includes(schoolClass.id)) return [];
     return schoolClass.studentIds.flatMap((studentId) => {
       const average = averageIn(schoolClass, index.figures(schoolClass.id, studentId, selection.period));
-      const key = `${schoolClass.id}/${studentId}`;
+      const key = selectedKey({ classId: schoolClass.id, studentId });
       return average ? [{ key, value: average.shown, isIn: isIn.has(key) }] : [];
     });
   });

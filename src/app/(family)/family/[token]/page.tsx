@@ -21,7 +21,7 @@ export default async function Page({ params, searchParams }: PageProps) {
           token={token}
           sender={page.sender}
           last={page.last}
-          proposed={say === "confirmed" || say === "declined" ? say : undefined}
+          proposed={say === "confirmed" || say === "declined" || say === "stopped" ? say : undefined}
         />
       ) : (
         <>

@@ -1,5 +1,10 @@
 import { RoundScreen } from "@/ui/record/RoundScreen";
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  return <RoundScreen roundId={(await params).id} />;
+interface PageProps {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ letter?: string }>;
+}
+
+export default async function Page({ params, searchParams }: PageProps) {
+  return <RoundScreen roundId={(await params).id} letterId={(await searchParams).letter} />;
 }

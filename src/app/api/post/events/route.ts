@@ -26,6 +26,7 @@ export const GET = (request: Request) =>
     return {
       journalId: postRoom.journalId,
       events: postRoom.eventsAfter(after),
+      status: postRoom.status(),
       families: { journalId: familyDesk.journalId, events: familyDesk.eventsAfter(familyAfter) },
     };
   });

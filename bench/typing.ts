@@ -1,0 +1,96 @@
+import type { Page } from "puppeteer-core";
+import { choose, launchBrowser, openPage, press, waitForWords } from "../e2e/support/browser";
+import { TestServer } from "../e2e/support/server";
+import type { Comparison } from "./measure";
+
+/** Sixty scores, each ended by Enter. */
+const SCORE_KEYS = Array.from({ length: 60 }, (_, score) => [...String(score % 20), "Enter"]).flat();
+const TODAY = "2026-11-24";
+/** From a key to the next frame that the page can draw. */
+const SLOWEST_PERCENT = 98;
+
+/** Typing scores and typing a letter in a school of 2,000 students, against typing into a bare page. */
+export async function typingBench(): Promise<Comparison[]> {
+  const server = await TestServer.start({ VINE_TODAY: TODAY, VINE_DEMO: "1" });
+  const browser = await launchBrowser();
+  try {
+    const bare = await browser.newPage();
+    await bare.setContent("<input autofocus>");
+    await bare.focus("input");
+    await watchKeys(bare);
+    const peer = await typed(bare, SCORE_KEYS);
+    await bare.close();
+
+    const page = await openPage(browser, server.url);
+    await press(page, "Settings", "link");
+    await press(page, "Replace … Open a demo school of 2,000 students");
+    await press(page, "Yes, replace all");
+    await waitForWords(page, "The large demo school is open.", 120_000);
+    await press(page, "Gradebook", "link");
+    await page.waitForSelector(".grid", { timeout: 60_000 });
+    await choose(page, "Class", "All classes");
+    await waitForWords(page, "2,000 students", 60_000);
+    await page.focus(".grid");
+    await page.keyboard.press("ArrowDown");
+    await page.waitForSelector("#score-0-0.is-head");
+    await watchKeys(page);
+    const inGradebook = await typed(page, SCORE_KEYS);
+
+    await press(page, "Notes", "link");
+    await press(page, "Begin How things stand");
+    await waitForWords(page, "Letter 1 of", 60_000);
+    await page.click(".letter-body .tiptap > p");
+    await watchKeys(page);
+    const inLetter = await typed(page, [
+      ..."The tide goes out and comes back in, twice a day and a little later. ".repeat(2),
+    ]);
+    const comparison = (where: string, ours: number): Comparison => ({
+      name: `a key typed in ${where}, ${SLOWEST_PERCENT} of 100 are faster`,
+      ours,
+      peer,
+      peerName: "a key in a bare field",
+      unit: "ms",
+      ratio: ours / peer,
+      goal: 5,
+    });
+    return [
+      comparison("the gradebook of 2,000 students", inGradebook),
+      comparison("a letter while 3,000 are checked", inLetter),
+    ];
+  } finally {
+    await browser.close();
+    await server.stop();
+  }
+}
+
+/** Notes for every key how long the page took until it could draw the next frame. */
+function watchKeys(page: Page): Promise<void> {
+  return page.evaluate(() => {
+    const waits: number[] = [];
+    Object.assign(window, { waits });
+    document.addEventListener(
+      "keydown",
+      () => {
+        const from = performance.now();
+        requestAnimationFrame(() => {
+          // A task of its own comes after the frame.
+          const { port1, port2 } = new MessageChannel();
+          port1.onmessage = () => waits.push(performance.now() - from);
+          port2.postMessage(undefined);
+        });
+      },
+      true,
+    );
+  });
+}
+
+/** Types as fast as the page shows it, as somebody does who looks at what she types. */
+async function typed(page: Page, keys: readonly string[]): Promise<number> {
+  for (const key of keys) {
+    await page.keyboard.press(key as "Enter");
+    await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(drawn)));
+  }
+  const waits = await page.evaluate(() => (window as unknown as { waits: number[] }).waits);
+  waits.sort((a, b) => a - b);
+  return waits[Math.floor((waits.length * SLOWEST_PERCENT) / 100)] ?? Number.NaN;
+}

@@ -1,0 +1,91 @@
+import { expect, test } from "vitest";
+import { demoSchool } from "@/demo/demoSchool";
+import { Random } from "@/demo/random";
+import { openPage, waitForWords } from "./support/browser";
+import { browser, goOnWith, journey, page, server, TODAY } from "./support/journey";
+import { delivered, deliveredCount } from "./support/mailboxes";
+import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+import { readdress, storedLetters } from "./support/stored";
+
+/** How often a process is killed or a page closed; `npm run crash` asks for more. */
+const CRASHES = Number(process.env.VINE_CRASHES ?? 6);
+const SEED = Number(process.env.VINE_SEED ?? 20261124);
+const MOST_LETTERS_BETWEEN = 14;
+const CLOCK_STEP_MS = 120_000;
+const MINUTES_PER_CRASH = 60_000;
+
+journey({ VINE_DEMO: "1", VINE_PRACTICE_DELAY_MS: "15" });
+
+test(
+  `through ${CRASHES} crashes of server and page (seed ${SEED}) every letter arrives once or is refused with its reason, and the record agrees`,
+  async () => {
+    const random = new Random(SEED);
+    const school = demoSchool(TODAY);
+    const troubled = school.guardians.filter(({ addresses: [address = ""] }) =>
+      /@(harbourmail|tidepost)/.test(address),
+    );
+    const addresses = Object.fromEntries(
+      troubled.slice(0, 12).map(({ id }, place) => [id, `f${place}@${place % 2 ? "gone" : "grey"}.example`]),
+    );
+    await setTakeBack(page, 0);
+    await readdress(page, addresses);
+    let clock = 0;
+    let crashes = 0;
+    let rounds = 0;
+    const restart = () => {
+      // Each time a while has passed, so that deferred letters are due.
+      clock += CLOCK_STEP_MS;
+      return server.restart({ VINE_CLOCK_AHEAD_MS: String(clock) });
+    };
+    while (crashes < CRASHES) {
+      await beginNote(page, "How things stand");
+      await leaveOutUnreachable(page);
+      await send(page);
+      rounds += 1;
+      let left = await lettersIn(OPEN);
+      expect(left).toBeGreaterThan(rounds === 1 ? 200 : 0);
+      while (left > 0) {
+        const wanted = (await deliveredCount(server.dataFolder)) + 1 + random.whole(0, MOST_LETTERS_BETWEEN);
+        await expect
+          .poll(async () => (await deliveredCount(server.dataFolder)) >= wanted || (await lettersIn(MOVING)) === 0, {
+            timeout: 60_000,
+            interval: 10,
+          })
+          .toBe(true);
+        if (random.chance(0.3)) {
+          await page.close();
+          crashes += 1;
+          goOnWith(await openPage(browser, `${server.url}/record`));
+        } else {
+          await server.kill();
+          crashes += 1;
+          await restart();
+        }
+        left = await lettersIn(OPEN);
+      }
+      await waitForWords(page, "delivered");
+    }
+    const letters = await storedLetters(page);
+    const mails = await delivered(server.dataFolder);
+    const copies = new Map<string, number>();
+    for (const { mail } of mails) copies.set(mail.messageId ?? "", (copies.get(mail.messageId ?? "") ?? 0) + 1);
+    for (const { id, state, reply } of letters) {
+      const arrived = copies.get(`<${id}@letters.vine-note.invalid>`) ?? 0;
+      expect({ id, state, arrived }).toEqual({ id, state, arrived: state === "accepted" ? 1 : 0 });
+      if (state === "refused") expect(reply).toContain("550");
+      else expect(state).toBe("accepted");
+    }
+    expect(mails).toHaveLength(letters.filter(({ state }) => state === "accepted").length);
+    console.info(`${crashes} crashes in ${rounds} rounds: ${letters.length} letters, ${mails.length} arrived.`);
+  },
+  120_000 + CRASHES * MINUTES_PER_CRASH,
+);
+
+const MOVING = ["prepared", "handed", "held", "leaving"];
+/** A deferred letter moves on only when its time has come. */
+const OPEN = [...MOVING, "deferred"];
+
+/** How many letters of the record are in some states. */
+async function lettersIn(states: readonly string[]): Promise<number> {
+  return (await storedLetters(page)).filter(({ state }) => states.includes(state)).length;
+}

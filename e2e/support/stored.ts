@@ -1,0 +1,46 @@
+import type { Page } from "puppeteer-core";
+
+/** What the browser keeps, read and changed without the application. */
+
+/** Gives guardians other addresses, as if they had always had them. */
+export async function readdress(page: Page, addresses: Record<string, string>): Promise<void> {
+  await page.evaluate(async (wanted) => {
+    const database = await new Promise<IDBDatabase>((resolve, reject) => {
+      const opening = indexedDB.open("vine-note");
+      opening.onsuccess = () => resolve(opening.result);
+      opening.onerror = () => reject(opening.error);
+    });
+    const guardians = database.transaction("guardians", "readwrite").objectStore("guardians");
+    await Promise.all(
+      Object.entries(wanted).map(
+        ([id, address]) =>
+          new Promise<void>((resolve) => {
+            const reading = guardians.get(id);
+            reading.onsuccess = () => {
+              guardians.put({ ...reading.result, addresses: [address] }).onsuccess = () => resolve();
+            };
+          }),
+      ),
+    );
+    database.close();
+  }, addresses);
+  await page.reload();
+  await page.waitForSelector(".stem-node");
+}
+
+/** What the record keeps of every letter. */
+export function storedLetters(page: Page): Promise<{ id: string; state: string; reply: string }[]> {
+  return page.evaluate(async () => {
+    const database = await new Promise<IDBDatabase>((resolve, reject) => {
+      const opening = indexedDB.open("vine-note");
+      opening.onsuccess = () => resolve(opening.result);
+      opening.onerror = () => reject(opening.error);
+    });
+    const letters = await new Promise<{ id: string; state: string; reply: string }[]>((resolve) => {
+      const reading = database.transaction("letters").objectStore("letters").getAll();
+      reading.onsuccess = () => resolve(reading.result);
+    });
+    database.close();
+    return letters;
+  });
+}

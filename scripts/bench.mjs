@@ -1,0 +1,22 @@
+// Measures ours beside peers. The code is bundled as it is shipped: run from its sources, helpers for readable names
+// would be measured along with it.
+import { spawnSync } from "node:child_process";
+import path from "node:path";
+import { ensureBuilt, ensureInstalled, ROOT } from "./lib/prepare.mjs";
+
+ensureInstalled();
+ensureBuilt();
+const { buildSync } = await import("esbuild");
+// Two folders below the root, like the sources that look for it.
+const outfile = path.join(ROOT, ".next/bench/run.mjs");
+buildSync({
+  entryPoints: [path.join(ROOT, "bench/run.ts")],
+  bundle: true,
+  packages: "external",
+  platform: "node",
+  format: "esm",
+  outfile,
+  logLevel: "warning",
+});
+const { status } = spawnSync(process.execPath, [outfile], { cwd: ROOT, stdio: "inherit" });
+process.exit(status ?? 1);

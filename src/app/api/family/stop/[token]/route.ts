@@ -1,0 +1,14 @@
+import { house } from "@/post/house";
+import { answer } from "@/post/problem";
+
+interface Where {
+  params: Promise<{ token: string }>;
+}
+
+/** Where the stop link of a letter leads: to the page of the guardian's own. Following it changes nothing yet. */
+export const GET = async (_request: Request, { params }: Where) =>
+  new Response(null, { status: 303, headers: { location: `/family/${(await params).token}?say=stopped` } });
+
+/** A mail program says for its reader that the letters are to stop (RFC 8058); it holds at once. */
+export const POST = (_request: Request, { params }: Where) =>
+  answer(async () => (await house()).familyDesk.wish((await params).token, { confirmation: "stopped" }));

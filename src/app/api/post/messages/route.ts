@@ -1,0 +1,6 @@
+import { messagesSchema } from "@/core/delivery/handOver";
+import { answer, readBody } from "@/post/problem";
+import { writeMessages } from "@/post/writeMessages";
+
+/** Writes letters as messages and gives them back; none is sent. */
+export const POST = (request: Request) => answer(async () => writeMessages(await readBody(request, messagesSchema)));

@@ -1,0 +1,10 @@
+import { pauseSchema } from "@/core/delivery/handOver";
+import { house } from "@/post/house";
+import { answer, readBody } from "@/post/problem";
+
+/** Keeps the letters of a round from leaving for a while, or lets them go on. */
+export const POST = (request: Request) =>
+  answer(async () => {
+    const { roundId, paused } = await readBody(request, pauseSchema);
+    await (await house()).postRoom.pause(roundId, paused);
+  });

@@ -1,0 +1,7 @@
+import { house } from "@/post/house";
+import { answerLetter, practiceAnswerSchema } from "@/post/practice/answerLetter";
+import { answer, readBody } from "@/post/problem";
+
+/** Answers a letter as the family would. */
+export const POST = (request: Request) =>
+  answer(async () => answerLetter(await house(), await readBody(request, practiceAnswerSchema)));

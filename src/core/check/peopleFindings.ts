@@ -1,0 +1,68 @@
+import type { FiguresIndex } from "../figures/figuresIndex";
+import { wantsNoLetters } from "../model/guardian";
+import { firstName } from "../model/student";
+import type { NotePlan, PlannedLetter } from "../selection/planNote";
+import { type Finding, findingOf } from "./finding";
+import { someNames } from "./someNames";
+
+/** A line break or another control character: in a name it could end a header of the message. */
+const BREAKS_HEADER = /[\p{Cc}\u2028\u2029]/u;
+
+/** Who gets the note: nobody, somebody who can't, somebody who must not. */
+export function peopleFindings(index: FiguresIndex, plan: NotePlan): Finding[] {
+  if (plan.selected.length === 0) return [findingOf("nobody-selected")];
+  if (plan.letters.length === 0) return [findingOf("no-recipients")];
+  const findings: Finding[] = [];
+  const seen = new Set<string>();
+  for (const letter of plan.letters) {
+    const code = recipientProblem(index, letter);
+    const { key, recipient } = letter;
+    if (!code || seen.has(`${code}/${recipient.id}`)) continue;
+    seen.add(`${code}/${recipient.id}`);
+    findings.push(
+      findingOf(code, {
+        path: { letterKey: key, recipientId: recipient.id },
+        quotes: [recipient.name, recipient.address, ...someNames(index, letter.matches)],
+      }),
+    );
+  }
+  if (plan.notReached.length > 0) {
+    findings.push(findingOf("student-not-reached", { quotes: someNames(index, plan.notReached) }));
+  }
+  return [...findings, ...nameFindings(index, plan)];
+}
+
+function recipientProblem(index: FiguresIndex, { matches, recipient }: PlannedLetter): Finding["code"] | undefined {
+  const looksAfter = (studentId: string) =>
+    index.world.students.get(studentId)?.guardians.some(({ guardianId }) => guardianId === recipient.id) ?? false;
+  if (recipient.kind === "guardian") {
+    const guardian = index.world.guardians.get(recipient.id);
+    if (!matches.every(({ studentId }) => looksAfter(studentId))) return "not-a-guardian";
+    if (guardian && wantsNoLetters(guardian)) return "wants-no-letters";
+  } else if (matches.some(({ studentId }) => studentId !== recipient.id)) return "not-a-guardian";
+  if (BREAKS_HEADER.test(recipient.name) || BREAKS_HEADER.test(recipient.address)) return "header-breaking";
+  return recipient.addressIsGood ? undefined : "no-good-address";
+}
+
+/** Names that a table brought along in capitals, or with spaces where none belong, as a family would read them. */
+function nameFindings(index: FiguresIndex, plan: NotePlan): Finding[] {
+  const odd = new Map<string, string>();
+  const read = new Set<string>();
+  for (const { key, matches, recipient } of plan.letters) {
+    const students = matches.flatMap(({ studentId }) => index.world.students.get(studentId) ?? []);
+    for (const name of [...students.flatMap((one) => [firstName(one), one.familyName]), recipient.name]) {
+      if (!name || read.has(name)) continue;
+      read.add(name);
+      if (isOdd(name)) odd.set(name, key);
+    }
+  }
+  const [first] = odd;
+  return first ? [findingOf("odd-name", { path: { letterKey: first[1] }, quotes: [...odd.keys()].slice(0, 3) })] : [];
+}
+
+function isOdd(name: string): boolean {
+  if (name !== name.trim() || /\s{2,}/.test(name)) return true;
+  const letters = name.replace(/[^\p{L}]/gu, "");
+  // Scripts without capitals are the same either way.
+  return letters.length > 2 && letters === letters.toLocaleUpperCase() && letters !== letters.toLocaleLowerCase();
+}

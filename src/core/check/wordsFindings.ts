@@ -1,0 +1,70 @@
+import type { FiguresIndex } from "../figures/figuresIndex";
+import { liveBlocks } from "../letter/blocks";
+import { hasSource } from "../letter/fields";
+import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks } from "../letter/letterDocument";
+import type { Note } from "../model/note";
+import { draftingWords } from "./draftingWords";
+import { type Finding, findingOf } from "./finding";
+
+/** What the words themselves show, the same in every letter. */
+export function wordsFindings(index: FiguresIndex, note: Pick<Note, "subject" | "body" | "variants">): Finding[] {
+  const ofVariants = note.variants.flatMap(({ language, ...words }) =>
+    findingsIn(index, words).map((finding) => ({ ...finding, path: { ...finding.path, language } })),
+  );
+  return [...findingsIn(index, note), ...ofVariants];
+}
+
+function findingsIn(index: FiguresIndex, note: Pick<Note, "subject" | "body">): Finding[] {
+  const pieces = liveBlocks(note.body).flatMap((block) => {
+    if (block.type === "missingWork") return block.attrs.pieces ?? [];
+    return block.type === "pieceScore" ? [block.attrs.piece] : [];
+  });
+  const gone = [...new Set(pieces)].filter((piece) => !hasSource(`piece.score.${piece}`, index.world));
+  const pictures = [...plainBlocks(note.body)].flatMap((block) => (block.type === "picture" ? [block.attrs] : []));
+  return [
+    ...documentFindings(index, "subject", note.subject, false),
+    ...documentFindings(index, "body", note.body, liveBlocks(note.body).length + pictures.length > 0),
+    ...gone.map((piece) => findingOf("unknown-field", { path: { place: "body", field: `piece.score.${piece}` } })),
+    ...(pictures.some(({ alt }) => !alt.trim()) ? [findingOf("picture-without-alt", { path: { place: "body" } })] : []),
+  ];
+}
+
+function documentFindings(
+  index: FiguresIndex,
+  place: "subject" | "body",
+  document: LetterSubject | LetterBody,
+  hasBlocks: boolean,
+): Finding[] {
+  const nodes = [...inlineNodes(document)];
+  const fields = new Set(nodes.flatMap((node) => (node.type === "field" ? [node.attrs.field] : [])));
+  const text = nodes.map((node) => (node.type === "text" ? node.text : " ")).join("");
+  const findings: Finding[] = [];
+  if (!text.trim() && fields.size === 0 && !hasBlocks) {
+    findings.push(findingOf(place === "subject" ? "empty-subject" : "empty-body", { path: { place } }));
+  }
+  const left = draftingWords(text);
+  if (left.length > 0) findings.push(findingOf("drafting-words", { path: { place }, quotes: left }));
+  for (const field of fields) {
+    if (!hasSource(field, index.world)) findings.push(findingOf("unknown-field", { path: { place, field } }));
+  }
+  const links = nodes.flatMap((node) =>
+    node.type === "hardBreak"
+      ? []
+      : (node.marks ?? []).flatMap((mark) => (mark.type === "link" ? [mark.attrs.href] : [])),
+  );
+  const bad = [...new Set(links)].filter((href) => !leadsSomewhere(href));
+  if (bad.length > 0) findings.push(findingOf("bad-link", { path: { place }, quotes: bad }));
+  return findings;
+}
+
+/** A web address with a host that can be one, or a mail address; spaces and half-typed hosts lead nowhere. */
+function leadsSomewhere(href: string): boolean {
+  if (/\s/.test(href)) return false;
+  if (/^mailto:/i.test(href)) return /^mailto:[^@]+@[^@]+\.[^@.]+$/i.test(href.replace(/\?.*$/, ""));
+  try {
+    const { hostname } = new URL(href);
+    return hostname === "localhost" || /^[^.]+(\.[^.]+)+$/.test(hostname);
+  } catch {
+    return false;
+  }
+}

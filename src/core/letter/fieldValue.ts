@@ -1,0 +1,111 @@
+import type { Fraction } from "../figures/fraction";
+import { roundFraction } from "../figures/rounding";
+import type { Day } from "../model/day";
+import { writingIn } from "./inLanguage";
+import { type Counted, type LetterWords, wordsIn } from "./letterWords";
+
+/** What a field holds for one letter, before it is written as a format says. */
+export type FieldValue =
+  | { readonly kind: "text"; readonly text: string }
+  | {
+      readonly kind: "percent";
+      readonly exact: Fraction;
+      readonly shown: number;
+      readonly decimals: number;
+      readonly letter: string;
+    }
+  /** None possible: extra credit, or a piece that is only ticked. */
+  | { readonly kind: "points"; readonly points: number; readonly possible: number }
+  | { readonly kind: "day"; readonly day: Day }
+  | { readonly kind: "list"; readonly items: readonly string[] }
+  | { readonly kind: "count"; readonly count: number; readonly what: Counted }
+  /** How far an average moved, in percentage points. */
+  | { readonly kind: "change"; readonly points: number }
+  | { readonly kind: "status"; readonly status: keyof LetterWords["status"] };
+export type FieldKind = FieldValue["kind"];
+
+/** How a value of each kind can be written, the usual way first, with an example for who picks one. */
+export const FIELD_FORMATS: Record<FieldKind, readonly { readonly id: string; readonly words: string }[]> = {
+  text: [],
+  percent: [
+    { id: "", words: "as the class shows it: 86 %" },
+    { id: "0 decimals", words: "whole: 86 %" },
+    { id: "1 decimal", words: "one decimal: 86.5 %" },
+    { id: "2 decimals", words: "two decimals: 86.49 %" },
+    { id: "letter", words: "letter grade: B" },
+  ],
+  points: [
+    { id: "", words: "17 of 20" },
+    { id: "points", words: "17" },
+    { id: "percent", words: "85 %" },
+  ],
+  day: [
+    { id: "", words: "12 November 2026" },
+    { id: "short", words: "12 Nov" },
+  ],
+  list: [
+    { id: "", words: "one, two and three" },
+    { id: "commas", words: "one, two, three" },
+    { id: "count", words: "3" },
+  ],
+  count: [
+    { id: "", words: "3 missing pieces" },
+    { id: "number", words: "3" },
+  ],
+  change: [],
+  status: [],
+};
+
+/**
+ * A value as a family reads it, in a language (BCP 47); a format that its kind does not have is the usual one. Empty
+ * where there is nothing to say.
+ */
+export function formatValue(value: FieldValue, format: string, language: string): string {
+  const writing = writingIn(language);
+  const words = wordsIn(language);
+  switch (value.kind) {
+    case "text":
+      return value.text;
+    case "percent": {
+      if (format === "letter") return value.letter;
+      const decimals = DECIMALS[format];
+      return decimals === undefined
+        ? writing.percent(value.shown, value.decimals)
+        : writing.percent(roundFraction(value.exact, decimals), decimals);
+    }
+    case "points": {
+      const points = writing.number(value.points);
+      if (value.possible === 0 || format === "points") return points;
+      if (format === "percent") return writing.percent(percentOfPoints(value), 0);
+      return words.of(points, writing.number(value.possible));
+    }
+    case "day":
+      return writing.day(value.day, format === "short" ? "short" : "long");
+    case "list":
+      if (format === "count") return writing.number(value.items.length);
+      return format === "commas" ? value.items.join(", ") : writing.list(value.items);
+    case "count":
+      return format === "number" ? writing.number(value.count) : writing.counted(value.count, value.what);
+    case "change": {
+      if (value.points === 0) return words.unchanged;
+      const moved = writing.counted(Math.abs(value.points), "percentage point");
+      return `${value.points > 0 ? words.up : words.down} ${moved}`;
+    }
+    case "status":
+      return words.status[value.status];
+  }
+}
+
+const DECIMALS: Readonly<Record<string, number>> = { "0 decimals": 0, "1 decimal": 1, "2 decimals": 2 };
+
+/** Points carry four decimals at most, so that whole numbers decide the rounding. */
+function percentOfPoints({ points, possible }: { points: number; possible: number }): number {
+  const units = (value: number) => BigInt(Math.round(value * 10_000));
+  return roundFraction({ numerator: units(points) * 100n, denominator: units(possible) }, 0);
+}
+
+/** The text with its first letter as a capital. */
+export function withUpperFirst(text: string): string {
+  const [first = ""] = text;
+  return first.toLocaleUpperCase() + text.slice(first.length);
+}

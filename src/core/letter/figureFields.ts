@@ -1,0 +1,142 @@
+import type { Average } from "../figures/average";
+import { averageChange } from "../figures/averageChange";
+import type { ClassGradebook } from "../figures/classFigures";
+import { type ClassStatistics, classStatistics } from "../figures/classStatistics";
+import type { Fraction } from "../figures/fraction";
+import { gradeLabel, statementText } from "../figures/gradeLabel";
+import { handingIn } from "../figures/handingIn";
+import { roundFraction } from "../figures/rounding";
+import { nameKey } from "../matching/nameKey";
+import type { Since } from "../selection/condition";
+import { earlierAverage } from "../selection/earlierAverage";
+import { type Field, textField } from "./field";
+import type { FieldValue } from "./fieldValue";
+import type { LetterContext } from "./letterContext";
+import type { Counted } from "./letterWords";
+
+/** How far back "lately" reaches, in days. */
+const LATELY_DAYS = 28;
+
+export const FIGURE_FIELDS: readonly Field[] = [
+  percentField("overall", "Overall average", ({ figures }) => figures.overall),
+  textField("letterGrade", "Figures", "Letter grade", (context) => letterOf(context, context.figures.overall?.shown)),
+  countField("missing.count", "Missing pieces", "missing", ({ figures }) => figures.missing.length),
+  {
+    id: "missing.list",
+    group: "Figures",
+    label: "Titles of missing work",
+    kind: "list",
+    value: ({ figures }) => {
+      const items = figures.missing.map(({ assignment }) => assignment.title);
+      return items.length > 0 ? { kind: "list", items } : undefined;
+    },
+  },
+  countField("late.count", "Late pieces", "late", ({ figures }) => figures.counts.late),
+  countField("excused.count", "Excused pieces", "excused", ({ figures }) => figures.counts.excused),
+  countField("unmarked.count", "Unmarked pieces", "unmarked", ({ figures }) => figures.counts.unmarked),
+  changeField("change.lastNote", "Change since the last note", { kind: "last note" }),
+  changeField("change.lately", `Change in ${LATELY_DAYS} days`, { kind: "days", days: LATELY_DAYS }),
+  percentField("handingIn.after", "Average with missing work handed in", (context) =>
+    context.figures.missing.length > 0 ? handedIn(context).after : undefined,
+  ),
+  textField("handingIn.best", "Figures", "Missing piece that would lift most", (context) =>
+    context.figures.missing.length > 0 ? handedIn(context).pieces[0]?.assignment.title : undefined,
+  ),
+  statisticField("class.median", "Median of the class", ({ median }) => median),
+  statisticField("class.mean", "Mean of the class", ({ mean }) => mean),
+  statisticField("class.highest", "Highest of the class", ({ maximum }) => maximum),
+  statisticField("class.lowest", "Lowest of the class", ({ minimum }) => minimum),
+];
+
+/** Classes name their categories alike, so that one letter serves them all; a class without the category has no value. */
+export function categoryField(id: string, name: string): Field {
+  return percentField(id, `${name} average`, ({ schoolClass, figures }) => {
+    const place = schoolClass.categories.findIndex((category) => nameKey(category.name) === nameKey(name));
+    return figures.categoryAverages[place];
+  });
+}
+
+/** The words for the range of the overall average; none where there is no average, or no statement of that name. */
+export function statementField(id: string, name: string): Field {
+  return textField(id, "Figures", name, ({ index, figures }) => {
+    const statement = [...index.world.statements.values()].find((one) => one.name === name);
+    return figures.overall && statementText(statement, figures.overall.shown);
+  });
+}
+
+function percentField(id: string, label: string, average: (context: LetterContext) => Average | undefined): Field {
+  return {
+    id,
+    group: "Figures",
+    label,
+    kind: "percent",
+    value: (context) => {
+      const value = average(context);
+      return value && percentValue(context, value.exact, value.shown);
+    },
+  };
+}
+
+function percentValue(context: LetterContext, exact: Fraction, shown: number): FieldValue {
+  const { decimals } = context.schoolClass;
+  return { kind: "percent", exact, shown, decimals, letter: letterOf(context, shown) ?? "" };
+}
+
+function letterOf({ gradeScale }: LetterContext, shown: number | undefined): string | undefined {
+  return shown === undefined ? undefined : gradeLabel(gradeScale, shown);
+}
+
+function countField(id: string, label: string, what: Counted, count: (context: LetterContext) => number): Field {
+  return {
+    id,
+    group: "Figures",
+    label,
+    kind: "count",
+    value: (context) => ({ kind: "count", count: count(context), what }),
+  };
+}
+
+/** None where there is no average now, or was none then. */
+function changeField(id: string, label: string, since: Since): Field {
+  return {
+    id,
+    group: "Figures",
+    label,
+    kind: "change",
+    value: ({ index, schoolClass, student, period, figures }) => {
+      const then = earlierAverage(index, { classId: schoolClass.id, studentId: student.id }, period, since).average;
+      return figures.overall && then && { kind: "change", points: averageChange(figures.overall, then) };
+    },
+  };
+}
+
+function handedIn({ gradebook, student, period, today }: LetterContext) {
+  return handingIn(gradebook, student.id, period, today);
+}
+
+const statisticsOf = new WeakMap<ClassGradebook, Map<string, ClassStatistics | undefined>>();
+
+function statisticField(id: string, label: string, of: (statistics: ClassStatistics) => Fraction): Field {
+  return {
+    id,
+    group: "Figures",
+    label,
+    kind: "percent",
+    value: (context) => {
+      const statistics = classStatisticsOf(context);
+      const exact = statistics && of(statistics);
+      return exact && percentValue(context, exact, roundFraction(exact, context.schoolClass.decimals));
+    },
+  };
+}
+
+/** Made once for all letters about a class: its gradebook is another one when a score changes. */
+function classStatisticsOf({ index, gradebook, schoolClass, period }: LetterContext): ClassStatistics | undefined {
+  const known = statisticsOf.get(gradebook) ?? new Map<string, ClassStatistics | undefined>();
+  statisticsOf.set(gradebook, known);
+  if (!known.has(period)) {
+    const averages = schoolClass.studentIds.map((id) => index.figures(schoolClass.id, id, period).overall);
+    known.set(period, classStatistics(averages));
+  }
+  return known.get(period);
+}

@@ -1,0 +1,238 @@
+import type { ShownScore } from "../figures/shownScore";
+
+/** What can be counted in a letter. */
+export type Counted = "missing" | "late" | "excused" | "unmarked" | "point" | "percentage point" | "day overdue";
+
+type Status = Exclude<ShownScore["status"], "">;
+/** One word for each plural form that the language has. */
+type Forms = Partial<Record<Intl.LDMLPluralRule, string>> & { readonly other: string };
+
+/** The words that the product itself puts into a letter, in one language. */
+export interface LetterWords {
+  readonly category: string;
+  readonly average: string;
+  readonly overall: string;
+  readonly noScoresYet: string;
+  /** The heads of a table of missing work. */
+  readonly piece: string;
+  readonly dueHead: string;
+  readonly overdueHead: string;
+  readonly pointsHead: string;
+  readonly handingIn: (now: string, after: string) => string;
+  readonly due: (day: string) => string;
+  readonly of: (points: string, possible: string) => string;
+  readonly up: string;
+  readonly down: string;
+  readonly unchanged: string;
+  readonly status: Readonly<Record<Status, string>>;
+  readonly counted: Readonly<Record<Counted, Forms>>;
+}
+
+const same = (other: string): Forms => ({ other });
+const two = (one: string, other: string): Forms => ({ one, other });
+const slavic = (one: string, few: string, many: string): Forms => ({ one, few, many, other: many });
+
+const ENGLISH: LetterWords = {
+  category: "Category",
+  average: "Average",
+  overall: "Overall",
+  noScoresYet: "no scores yet",
+  piece: "Piece",
+  dueHead: "Due",
+  overdueHead: "Overdue",
+  pointsHead: "Points",
+  handingIn: (now, after) => `${now} now; about ${after} with what is missing handed in.`,
+  due: (day) => `due ${day}`,
+  of: (points, possible) => `${points} of ${possible}`,
+  up: "up",
+  down: "down",
+  unchanged: "unchanged",
+  status: {
+    missing: "missing",
+    incomplete: "incomplete",
+    late: "late",
+    excused: "excused",
+    pending: "pending",
+    "handed in": "handed in",
+  },
+  counted: {
+    missing: two("missing piece", "missing pieces"),
+    late: two("late piece", "late pieces"),
+    excused: two("excused piece", "excused pieces"),
+    unmarked: two("unmarked piece", "unmarked pieces"),
+    point: two("point", "points"),
+    "percentage point": two("percentage point", "percentage points"),
+    "day overdue": two("day overdue", "days overdue"),
+  },
+};
+
+const SPANISH: LetterWords = {
+  category: "Categoría",
+  average: "Promedio",
+  overall: "General",
+  noScoresYet: "sin notas todavía",
+  piece: "Trabajo",
+  dueHead: "Fecha",
+  overdueHead: "Retraso",
+  pointsHead: "Puntos",
+  handingIn: (now, after) => `Ahora ${now}; unos ${after} si se entrega lo que falta.`,
+  due: (day) => `para el ${day}`,
+  of: (points, possible) => `${points} de ${possible}`,
+  up: "subió",
+  down: "bajó",
+  unchanged: "sin cambios",
+  status: {
+    missing: "no entregado",
+    incomplete: "incompleto",
+    late: "entregado tarde",
+    excused: "justificado",
+    pending: "por calificar",
+    "handed in": "entregado",
+  },
+  counted: {
+    missing: two("trabajo no entregado", "trabajos no entregados"),
+    late: two("trabajo entregado tarde", "trabajos entregados tarde"),
+    excused: two("trabajo justificado", "trabajos justificados"),
+    unmarked: two("trabajo sin calificar", "trabajos sin calificar"),
+    point: two("punto", "puntos"),
+    "percentage point": two("punto porcentual", "puntos porcentuales"),
+    "day overdue": two("día de retraso", "días de retraso"),
+  },
+};
+
+const POLISH: LetterWords = {
+  category: "Kategoria",
+  average: "Średnia",
+  overall: "Ogółem",
+  noScoresYet: "brak ocen",
+  piece: "Praca",
+  dueHead: "Termin",
+  overdueHead: "Opóźnienie",
+  pointsHead: "Punkty",
+  handingIn: (now, after) => `Teraz ${now}; około ${after} po oddaniu brakujących prac.`,
+  due: (day) => `termin ${day}`,
+  of: (points, possible) => `${points} z ${possible}`,
+  up: "wzrost o",
+  down: "spadek o",
+  unchanged: "bez zmian",
+  status: {
+    missing: "brak",
+    incomplete: "niekompletne",
+    late: "oddane po terminie",
+    excused: "usprawiedliwione",
+    pending: "jeszcze nieocenione",
+    "handed in": "oddane",
+  },
+  counted: {
+    missing: slavic("brakująca praca", "brakujące prace", "brakujących prac"),
+    late: slavic("praca oddana po terminie", "prace oddane po terminie", "prac oddanych po terminie"),
+    excused: slavic("praca usprawiedliwiona", "prace usprawiedliwione", "prac usprawiedliwionych"),
+    unmarked: slavic("praca nieoceniona", "prace nieocenione", "prac nieocenionych"),
+    point: { ...slavic("punkt", "punkty", "punktów"), other: "punktu" },
+    "percentage point": {
+      ...slavic("punkt procentowy", "punkty procentowe", "punktów procentowych"),
+      other: "punktu procentowego",
+    },
+    "day overdue": slavic("dzień po terminie", "dni po terminie", "dni po terminie"),
+  },
+};
+
+const VIETNAMESE: LetterWords = {
+  category: "Loại",
+  average: "Trung bình",
+  overall: "Tổng kết",
+  noScoresYet: "chưa có điểm",
+  piece: "Bài",
+  dueHead: "Hạn",
+  overdueHead: "Trễ",
+  pointsHead: "Điểm",
+  handingIn: (now, after) => `Hiện tại ${now}; khoảng ${after} nếu nộp các bài còn thiếu.`,
+  due: (day) => `hạn ${day}`,
+  of: (points, possible) => `${points} trên ${possible}`,
+  up: "tăng",
+  down: "giảm",
+  unchanged: "không đổi",
+  status: {
+    missing: "còn thiếu",
+    incomplete: "chưa đủ",
+    late: "nộp trễ",
+    excused: "được miễn",
+    pending: "chưa chấm",
+    "handed in": "đã nộp",
+  },
+  counted: {
+    missing: same("bài còn thiếu"),
+    late: same("bài nộp trễ"),
+    excused: same("bài được miễn"),
+    unmarked: same("bài chưa chấm"),
+    point: same("điểm"),
+    "percentage point": same("điểm phần trăm"),
+    "day overdue": same("ngày trễ"),
+  },
+};
+
+const ARABIC: LetterWords = {
+  category: "الفئة",
+  average: "المعدل",
+  overall: "المجموع",
+  noScoresYet: "لا درجات بعد",
+  piece: "العمل",
+  dueHead: "الموعد",
+  overdueHead: "التأخير",
+  pointsHead: "النقاط",
+  handingIn: (now, after) => `الآن ${now}؛ نحو ${after} عند تسليم ما ينقص.`,
+  due: (day) => `موعده ${day}`,
+  of: (points, possible) => `${points} من ${possible}`,
+  up: "ارتفع",
+  down: "انخفض",
+  unchanged: "دون تغيير",
+  status: {
+    missing: "لم يُسلَّم",
+    incomplete: "غير مكتمل",
+    late: "سُلِّم متأخرًا",
+    excused: "معذور",
+    pending: "لم يُصحَّح بعد",
+    "handed in": "سُلِّم",
+  },
+  counted: {
+    missing: { one: "عمل لم يُسلَّم", few: "أعمال لم تُسلَّم", other: "عملًا لم يُسلَّم" },
+    late: { one: "عمل متأخر", few: "أعمال متأخرة", other: "عملًا متأخرًا" },
+    excused: { one: "عمل معذور", few: "أعمال معذورة", other: "عملًا معذورًا" },
+    unmarked: { one: "عمل لم يُصحَّح", few: "أعمال لم تُصحَّح", other: "عملًا لم يُصحَّح" },
+    point: { one: "نقطة", few: "نقاط", other: "نقطة" },
+    "percentage point": { one: "نقطة مئوية", few: "نقاط مئوية", other: "نقطة مئوية" },
+    "day overdue": { one: "يوم تأخير", few: "أيام تأخير", other: "يوم تأخير" },
+  },
+};
+
+const BY_LANGUAGE: Readonly<Record<string, LetterWords>> = {
+  en: ENGLISH,
+  es: SPANISH,
+  pl: POLISH,
+  vi: VIETNAMESE,
+  ar: ARABIC,
+};
+
+/** The languages that the product's own words are written in, by their tags. */
+export const LETTER_LANGUAGES: readonly string[] = Object.keys(BY_LANGUAGE);
+
+/** The part of a tag (BCP 47) that names the language: "es" of "es-MX". */
+export function baseLanguage(tag: string): string {
+  // Asked for every value of every letter, with a handful of tags.
+  const known = baseLanguages.get(tag);
+  if (known !== undefined) return known;
+  const base = tag.toLowerCase().split("-")[0] ?? tag;
+  baseLanguages.set(tag, base);
+  return base;
+}
+const baseLanguages = new Map<string, string>();
+
+/** The product's own words for a language; English where it has none. */
+export function wordsIn(language: string): LetterWords {
+  return BY_LANGUAGE[baseLanguage(language)] ?? ENGLISH;
+}
+
+/** Whether a language is written from right to left. */
+export function isRightToLeft(language: string): boolean {
+  return ["ar", "fa", "he", "ur", "ps", "dv", "yi"].includes(baseLanguage(language));
+}

@@ -1,0 +1,27 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import { formatRubric, MOST_CRITERIA, readRubric } from "./rubric";
+
+test("a rubric is read as it is typed, and written back the same", () => {
+  const word = fc.stringMatching(/^[A-Za-z][a-z ]{0,10}[a-z]$/);
+  const criterion = fc.record({
+    name: word,
+    levels: fc.uniqueArray(word, { minLength: 2, maxLength: 6 }),
+  });
+  fc.assert(
+    fc.property(fc.uniqueArray(criterion, { selector: ({ name }) => name, maxLength: MOST_CRITERIA }), (rubric) => {
+      expect(readRubric(`\n${formatRubric(rubric)}\n\n`)).toEqual({ ok: true, rubric });
+    }),
+  );
+});
+
+test.each([
+  ["Method", "colon"],
+  [": weak, sound", "a name"],
+  ["Method: sound", "two to ten levels"],
+  ["Method: sound, sound", "A level is there twice"],
+  ["Method: a, b\nMethod: c, d", "“Method” is there twice"],
+  [Array.from({ length: MOST_CRITERIA + 1 }, (_, place) => `C${place}: a, b`).join("\n"), "at most"],
+])("a line that is no criterion is told: %s", (text, problem) => {
+  expect(readRubric(text)).toMatchObject({ ok: false, problem: expect.stringContaining(problem) });
+});

@@ -1,0 +1,68 @@
+import type { ClassColumns } from "../figures/classColumns";
+import { nameKey } from "../matching/nameKey";
+import type { SchoolClass } from "../model/schoolClass";
+import { type Comparison, compares, type SelectionPart } from "./condition";
+import { NEAR_MISS_PERCENT, NEAR_MISS_PIECES } from "./judgeCondition";
+import type { Selection } from "./selection";
+
+/** Whether the student at a place of the columns is neither selected, nor a near miss, nor without an average. */
+type Outside = (place: number) => boolean;
+
+/**
+ * A quick look before a student is judged with reasons: only who can't come into any list is passed over, so that the
+ * result is the same as without it. None where the columns can't tell.
+ */
+export function certainlyOutside(
+  { conditions, match }: Pick<Selection, "conditions" | "match">,
+  schoolClass: SchoolClass,
+  columns: ClassColumns,
+): Outside | undefined {
+  const parts = conditions.filter((part) => part.kind !== "group" || part.conditions.length > 0);
+  const looks = parts.map((part) => outsideOf(part, schoolClass, columns));
+  const known = looks.filter((look) => look !== undefined);
+  if (match === "all" && known.length > 0) return (place) => known.some((look) => look(place));
+  if (match === "any" && known.length === parts.length && parts.length > 0) {
+    return (place) => known.every((look) => look(place));
+  }
+  return undefined;
+}
+
+function outsideOf(part: SelectionPart, schoolClass: SchoolClass, columns: ClassColumns): Outside | undefined {
+  switch (part.kind) {
+    case "overall":
+      return averageOutside(columns.overall, part.comparison, part.percent);
+    case "category": {
+      const place = schoolClass.categories.findIndex(({ name }) => nameKey(name) === nameKey(part.category));
+      const column = columns.categories[place];
+      return column && averageOutside(column, part.comparison, part.percent);
+    }
+    case "missing":
+      return countOutside(columns.missing, part.atLeast);
+    case "count":
+      return countOutside(columns[part.of], part.atLeast);
+    case "nothing missing":
+      return (place) => (columns.missing[place] ?? 0) > 0;
+    case "group":
+      return certainlyOutside(part, schoolClass, columns);
+    default:
+      return undefined;
+  }
+}
+
+/** A shown average is at most half a percent from the exact one; a whole one more leaves nothing to doubt. */
+const REACH = NEAR_MISS_PERCENT + 1;
+
+function averageOutside(column: Float64Array, comparison: Comparison, threshold: number): Outside {
+  return (place) => {
+    const shown = column[place] ?? Number.NaN;
+    // Without an average both comparisons are false: such a student is judged, to be listed apart.
+    return Math.abs(shown - threshold) > REACH && !compares(shown, comparison, threshold);
+  };
+}
+
+function countOutside(column: Uint16Array, atLeast: number): Outside {
+  return (place) => {
+    const count = column[place] ?? 0;
+    return count < atLeast && (count === 0 || count < atLeast - NEAR_MISS_PIECES);
+  };
+}

@@ -1,0 +1,81 @@
+import { createHash } from "node:crypto";
+import { existsSync } from "node:fs";
+import { mkdir, readFile, rm } from "node:fs/promises";
+import path from "node:path";
+import { type ParsedMail, type SimpleParserOptions, simpleParser } from "mailparser";
+import { letterIdsIn } from "./compose";
+import { readDeliveryStatus } from "./deliveryStatus";
+import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./durableFile";
+import type { PostRoom } from "./postRoom";
+import { Problem } from "./problem";
+
+/** The largest message that is read; nobody answers a letter with more. */
+const MAX_MESSAGE_BYTES = 5_000_000;
+/** The part of a notification that programs read stays a part of its own. */
+const WITH_STATUS: SimpleParserOptions = { keepDeliveryStatus: true };
+
+/**
+ * Reads what comes back to the teacher's address: delivery status notifications bring a letter's state up to date, and
+ * answers wait here until the browser has taken them. Everything else is none of its business.
+ */
+export class Inbox {
+  private constructor(
+    private readonly folder: string,
+    private readonly room: PostRoom,
+  ) {}
+
+  static async open(folder: string, room: PostRoom): Promise<Inbox> {
+    await mkdir(folder, { recursive: true, mode: PRIVATE_FOLDER });
+    return new Inbox(folder, room);
+  }
+
+  /** Takes one message (RFC 5322). The same message again changes nothing. */
+  async take(message: Uint8Array): Promise<void> {
+    if (message.byteLength > MAX_MESSAGE_BYTES) return;
+    const mail = await simpleParser(Buffer.from(message), WITH_STATUS);
+    const status = readDeliveryStatus(mail);
+    if (status) {
+      if (status.failed) await this.room.returned(status.letterId, status.reply);
+      return;
+    }
+    const letterId = answeredLetter(mail);
+    if (letterId === undefined) return;
+    const name = createHash("sha256").update(message).digest("hex").slice(0, 40);
+    if (!this.room.isNewReply(letterId, name)) return;
+    await writeWhole(this.fileOf(name), message);
+    await syncFolder(this.folder);
+    await this.room.replied(letterId, name, isAutomatic(mail));
+  }
+
+  /** An answer as it came. */
+  async read(name: string): Promise<Uint8Array> {
+    const file = this.fileOf(name);
+    if (!existsSync(file)) throw new Problem("not there", "There is no such answer, or it was taken already.");
+    return readFile(file);
+  }
+
+  /** The browser has it: the words go. */
+  async forget(name: string): Promise<void> {
+    await rm(this.fileOf(name), { force: true });
+  }
+
+  private fileOf(name: string): string {
+    if (!/^[0-9a-f]{40}$/.test(name)) throw new Problem("not there", "There is no such answer.");
+    return path.join(this.folder, `${name}.eml`);
+  }
+}
+
+/** The letter that a message answers, by In-Reply-To and References (RFC 5322), the last named first. */
+function answeredLetter({ inReplyTo, references }: ParsedMail): string | undefined {
+  const named = [...(Array.isArray(references) ? references : [references ?? ""]), inReplyTo ?? ""];
+  return letterIdsIn(named.join(" ")).at(-1);
+}
+
+/** Whether a machine answered (RFC 3834); some say so only by older words of their own. */
+function isAutomatic({ headers }: ParsedMail): boolean {
+  const submitted = String(headers.get("auto-submitted") ?? "no").toLowerCase();
+  const precedence = String(headers.get("precedence") ?? "").toLowerCase();
+  return (
+    !submitted.startsWith("no") || ["auto_reply", "bulk", "junk"].includes(precedence) || headers.has("x-autoreply")
+  );
+}

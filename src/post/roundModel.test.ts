@@ -1,0 +1,159 @@
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import { isFinal, type LetterState } from "@/core/delivery/letterState";
+import type { PostStatus } from "@/core/delivery/postEvent";
+import { PostRoom } from "./postRoom";
+import { handOver, statesOf } from "./testing";
+import type { Transport } from "./transport";
+
+/** What may happen to a post room, in any order. */
+type Step =
+  | { kind: "hand over"; round: number; letters: number; later: boolean }
+  | { kind: "withdraw" | "pause" | "go on"; round: number }
+  | { kind: "crash"; afterSends: number }
+  | { kind: "time passes"; minutes: number };
+
+const round = fc.integer({ min: 0, max: 2 });
+const step: fc.Arbitrary<Step> = fc.oneof(
+  fc.record({
+    kind: fc.constant("hand over" as const),
+    round,
+    letters: fc.integer({ min: 1, max: 4 }),
+    later: fc.boolean(),
+  }),
+  fc.record({ kind: fc.constantFrom("withdraw" as const, "pause" as const, "go on" as const), round }),
+  fc.record({ kind: fc.constant("crash" as const), afterSends: fc.integer({ min: 0, max: 3 }) }),
+  fc.record({ kind: fc.constant("time passes" as const), minutes: fc.integer({ min: 1, max: 200 }) }),
+);
+
+type Said = "accepted" | "try again" | "refused";
+const MINUTE_MS = 60_000;
+const DAY_MINUTES = 1_500;
+
+/**
+ * The far end, kept as simple as can be: what it took, how often, and what it will say next. A practice post drops what it
+ * has already; a relay takes a letter as often as it comes.
+ */
+class FarEnd {
+  readonly taken = new Map<string, number>();
+  /** After so many sends nothing is answered any more, as when the server dies. */
+  sendsUntilDeath = Number.POSITIVE_INFINITY;
+
+  constructor(
+    private readonly post: PostStatus["post"],
+    private readonly says: () => Said,
+  ) {}
+
+  transport(): Transport {
+    return {
+      send: async ({ id }) => {
+        const kind = this.says();
+        if (kind === "accepted" && !(this.post === "practice" && this.taken.has(id))) {
+          this.taken.set(id, (this.taken.get(id) ?? 0) + 1);
+        }
+        this.sendsUntilDeath -= 1;
+        if (this.sendsUntilDeath < 0) return new Promise(() => undefined);
+        return { kind, reply: kind };
+      },
+      close: () => undefined,
+    };
+  }
+}
+
+test.each(["practice", "relay"] as const)(
+  "whatever happens in whatever order, with crashes at any step, a %s gets no letter twice and loses none",
+  async (post) => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(step, { minLength: 1, maxLength: 14 }),
+        fc.array(fc.constantFrom<Said>("accepted", "accepted", "try again", "refused"), { minLength: 1 }),
+        async (steps, answers) => {
+          const folder = await mkdtemp(path.join(tmpdir(), "vine-note-model-"));
+          let sends = 0;
+          let clock = new Date(2026, 10, 24, 12).getTime();
+          const farEnd = new FarEnd(post, () => answers[sends++ % answers.length] ?? "accepted");
+          const open = () => PostRoom.open({ folder, transport: farEnd.transport(), post, now: () => clock });
+          let room = await open();
+          const handed = new Set<string>();
+          const withdrawn = new Set<string>();
+          try {
+            for (const one of steps) {
+              switch (one.kind) {
+                case "hand over": {
+                  const ids = Array.from({ length: one.letters }, (_, place) => `r${one.round}-l${place}`);
+                  const leavesAt = one.later ? clock + 30 * MINUTE_MS : 0;
+                  await room.handOver(handOver(ids, leavesAt, `r${one.round}`));
+                  for (const id of ids) handed.add(id);
+                  break;
+                }
+                case "withdraw": {
+                  const before = statesOf(room);
+                  await room.withdraw(`r${one.round}`);
+                  for (const [id, state] of Object.entries(statesOf(room))) {
+                    if (state === "withdrawn" && before[id] !== "withdrawn") withdrawn.add(id);
+                  }
+                  break;
+                }
+                case "pause":
+                case "go on":
+                  await room.pause(`r${one.round}`, one.kind === "pause");
+                  break;
+                case "crash":
+                  farEnd.sendsUntilDeath = one.afterSends;
+                  await room.close();
+                  farEnd.sendsUntilDeath = Number.POSITIVE_INFINITY;
+                  room = await open();
+                  break;
+                case "time passes":
+                  clock += one.minutes * MINUTE_MS;
+                  await room.close();
+                  room = await open();
+              }
+            }
+            for (const name of ["r0", "r1", "r2"]) await room.pause(name, false);
+            // Until a day has passed every letter that can still move has been tried to the end.
+            for (let hour = 0; hour < DAY_MINUTES / 60 && !allFinal(statesOf(room)); hour += 1) {
+              clock += 61 * MINUTE_MS;
+              await room.close();
+              room = await open();
+              await settled(room, clock);
+            }
+            const states = statesOf(room);
+            expect(new Set(Object.keys(states))).toEqual(handed);
+            for (const id of handed) {
+              const state = states[id];
+              const arrived = farEnd.taken.get(id) ?? 0;
+              expect(arrived, `${id} is ${state}`).toBeLessThanOrEqual(1);
+              if (state === "accepted") expect(arrived, id).toBe(1);
+              else if (state === "uncertain") expect(post).toBe("relay");
+              else expect(state === "refused" || state === "withdrawn", `${id} is ${state}`).toBe(true);
+              if (withdrawn.has(id)) expect(state).toBe("withdrawn");
+            }
+          } finally {
+            await room.close();
+            await rm(folder, { recursive: true, force: true });
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  },
+  120_000,
+);
+
+function allFinal(states: Record<string, LetterState>): boolean {
+  return Object.values(states).every(isFinal);
+}
+
+/** Waits until nothing moves at this hour: each letter is final, or waits for another. */
+async function settled(room: PostRoom, now: number): Promise<void> {
+  const waits = () => {
+    const next = new Map<string, number>();
+    for (const event of room.eventsAfter(0)) if ("letterId" in event) next.set(event.letterId, event.nextAt ?? 0);
+    return Object.entries(statesOf(room)).every(([id, state]) => isFinal(state) || (next.get(id) ?? 0) > now);
+  };
+  while (!waits()) await room.waitBeyond(room.eventsAfter(0).length, 2_000);
+}

@@ -1,0 +1,208 @@
+import path from "node:path";
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { nextDayOfSending, sendingPlan, startOfDay } from "@/core/delivery/sendingPlan";
+import { PostRoom } from "./postRoom";
+import { Maildir } from "./practice/maildir";
+import { PracticePost } from "./practice/practicePost";
+import { SendingLimits } from "./sendingLimits";
+import { surroundings } from "./surroundings";
+import {
+  closeLast,
+  folder,
+  freshFolders,
+  handOver,
+  letter,
+  opened,
+  openRoom,
+  scripted,
+  statesOf,
+  until,
+  untilTrue,
+} from "./testing";
+import { smtpTransport } from "./transport";
+
+freshFolders();
+
+const NOON = new Date(2026, 10, 24, 12).getTime();
+const SEVEN_NEXT_DAY = new Date(2026, 10, 25, 7).getTime();
+const MINUTE = 60_000;
+
+describe("what a mail server lets through", () => {
+  test("goes beyond a day's limit the next morning, over a restart and over midnight", async () => {
+    let clock = NOON;
+    const { transport, sent } = scripted([{ kind: "refused", reply: "550 no" }]);
+    const options = { transport, now: () => clock, limits: { dailyLimit: 3 } };
+    const room = await openRoom(options);
+    await room.handOver(handOver(["a", "b", "c", "d", "e", "f"]));
+    // A refused one is not counted: the server did not take it.
+    await until(room, "accepted", "refused", "held");
+    expect(sent).toHaveLength(4);
+    await expect.poll(() => room.status()).toEqual({ post: "practice", waiting: 2, dailyLimit: 3, leftToday: 3 });
+    expect(room.eventsAfter(0).filter((event) => "state" in event && event.state === "held")).toMatchObject([
+      { letterId: "e", nextAt: SEVEN_NEXT_DAY },
+      { letterId: "f", nextAt: SEVEN_NEXT_DAY },
+    ]);
+    await closeLast();
+    clock += MINUTE;
+    const again = await openRoom(options);
+    await again.handOver(handOver(["g"]));
+    await untilTrue(again, ({ g }) => g === "held");
+    expect(sent).toHaveLength(4);
+    await closeLast();
+    clock = SEVEN_NEXT_DAY;
+    const morning = await openRoom(options);
+    await until(morning, "accepted", "refused");
+    expect(new Set(sent).size).toBe(7);
+    expect(morning.status().leftToday).toBe(3);
+  });
+
+  test("is never more than the limits, whatever comes when, and as much as they allow", () => {
+    const gap = fc.integer({ min: 0, max: 4 * 3_600_000 });
+    fc.assert(
+      fc.property(
+        fc.array(gap),
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 1, max: 3 }),
+        (gaps, daily, minute) => {
+          const limits = new SendingLimits({ dailyLimit: daily, perMinute: minute });
+          const left: number[] = [];
+          let now = NOON;
+          for (const one of gaps) {
+            now += one;
+            const dayIsFree = left.filter((at) => startOfDay(at) === startOfDay(now)).length < daily;
+            const minuteIsFree = left.filter((at) => at > now - MINUTE).length < minute;
+            expect(limits.dayOpensAt(now, 0)).toBe(dayIsFree ? now : nextDayOfSending(now));
+            expect(limits.minuteOpensAt(now) === now).toBe(minuteIsFree);
+            if (!dayIsFree || !minuteIsFree) continue;
+            limits.started(now);
+            limits.taken(now);
+            left.push(now);
+          }
+        },
+      ),
+    );
+  });
+
+  test("is planned day by day: letters that wait go first, and all of them leave", () => {
+    const status = { dailyLimit: 100, leftToday: 20, waiting: 30 };
+    expect(sendingPlan(172, NOON, status, NOON)).toEqual([
+      { from: NOON, letters: 50 },
+      { from: SEVEN_NEXT_DAY, letters: 100 },
+      { from: nextDayOfSending(SEVEN_NEXT_DAY), letters: 22 },
+    ]);
+    expect(sendingPlan(172, NOON, { leftToday: 0, waiting: 9 }, NOON)).toEqual([{ from: NOON, letters: 172 }]);
+    const positive = fc.integer({ min: 1, max: 300 });
+    fc.assert(
+      fc.property(positive, positive, fc.nat(400), fc.nat(400), (letters, dailyLimit, leftToday, waiting) => {
+        const days = sendingPlan(letters, NOON, { dailyLimit, leftToday, waiting }, NOON);
+        expect(days.reduce((sum, day) => sum + day.letters, 0)).toBe(letters);
+        expect(Math.max(...days.map((day) => day.letters))).toBeLessThanOrEqual(dailyLimit);
+      }),
+    );
+  });
+});
+
+describe("a round that is paused", () => {
+  test("lets nothing go, over a restart, until it goes on; one that is stopped meanwhile never leaves", async () => {
+    const { transport, sent } = scripted();
+    const room = await openRoom({ transport });
+    await room.pause("round", true);
+    await room.pause("stopped", true);
+    await room.handOver(handOver(["a", "b"]));
+    await room.handOver(handOver(["c"], 0, "stopped"));
+    await room.handOver(handOver(["d"], 0, "other"));
+    await untilTrue(room, ({ d }) => d === "accepted");
+    await expect.poll(() => room.status().waiting).toBe(3);
+    await closeLast();
+    const again = await openRoom({ transport });
+    expect(sent).toEqual(["d"]);
+    expect(await again.withdraw("stopped")).toEqual({ withdrawn: 1 });
+    await again.pause("stopped", false);
+    await again.pause("round", false);
+    await untilTrue(again, ({ a, b }) => a === "accepted" && b === "accepted");
+    expect(sent.toSorted()).toEqual(["a", "b", "d"]);
+    expect(statesOf(again).c).toBe("withdrawn");
+  });
+});
+
+test("what was handed over for practice never leaves by a relay, whatever state it was in", async () => {
+  const room = await openRoom({ transport: { send: () => new Promise(() => undefined), close: () => undefined } });
+  await room.handOver(handOver(["leaving"]));
+  await untilTrue(room, (states) => states.leaving === "leaving");
+  await room.handOver(handOver(["held"], Date.now() + MINUTE));
+  await closeLast();
+  const { transport, sent } = scripted();
+  const relay = await openRoom({ transport, post: "relay" });
+  expect(statesOf(relay)).toEqual({ leaving: "uncertain", held: "withdrawn" });
+  await relay.handOver(handOver(["real"]));
+  await untilTrue(relay, ({ real }) => real === "accepted");
+  expect(sent).toEqual(["real"]);
+});
+
+test("a step that the state machine does not know is never written", async () => {
+  const room = await openRoom();
+  await room.handOver(handOver(["a"]));
+  await until(room, "accepted");
+  expect(await room.returned("a", "550 gone")).toBe(true);
+  expect(await room.returned("a", "550 gone")).toBe(false);
+  expect(await room.returned("nobody's", "550 gone")).toBe(false);
+  expect(await room.withdraw("round")).toEqual({ withdrawn: 0 });
+  await closeLast();
+  const again = await PostRoom.open({ folder: path.join(folder), ...scripted(), post: "practice", now: Date.now });
+  expect(statesOf(again)).toEqual({ a: "returned" });
+  await again.close();
+});
+
+test("a setting of the server that can't be meant is refused by its name", () => {
+  expect(surroundings({ VINE_DAILY_LIMIT: "100", VINE_SMTP_URL: "" })).toMatchObject({
+    VINE_DAILY_LIMIT: 100,
+    VINE_DATA: ".vine",
+  });
+  for (const [name, value] of [
+    ["VINE_DAILY_LIMIT", "none"],
+    ["VINE_PER_MINUTE", "0"],
+    ["VINE_SMTP_URL", "mail.school.example"],
+    ["VINE_PUBLIC_URL", "here"],
+  ] as const) {
+    expect(() => surroundings({ [name]: value })).toThrow(name);
+  }
+});
+
+test("a letter to many goes once to each, shows nobody's address, and is tried again for those alone who asked for it", async () => {
+  const maildir = new Maildir(path.join(folder, "mailboxes"));
+  const practice = new PracticePost(maildir);
+  opened.push(practice);
+  const url = await practice.listen();
+  let clock = NOON;
+  const open = () => openRoom({ transport: smtpTransport(url), now: () => clock });
+  const room = await open();
+  const together = ["one@harbourmail.example", "two@gone.example", "three@grey.example", "four@tidepost.example"];
+  await room.handOver({ roundId: "round", leavesAt: 0, letters: [letter("many", { together }), letter("single")] });
+  await until(room, "deferred", "accepted");
+  expect(room.eventsAfter(0).find((event) => "state" in event && event.state === "deferred")).toMatchObject({
+    reply: expect.stringMatching(/^Taken for 2; not for two@gone\.example \(550 .*; three@grey\.example \(451 /),
+  });
+  await closeLast();
+  clock += 2 * MINUTE;
+  const again = await open();
+  await until(again, "accepted");
+  expect(again.eventsAfter(0).at(-1)).toMatchObject({
+    state: "accepted",
+    reply: expect.stringMatching(/^Taken for 3; not for two@gone\.example/),
+  });
+  for (const address of together) {
+    const messages = await maildir.messages(address);
+    expect(messages).toHaveLength(address.includes("gone") ? 0 : 1);
+    for (const { name } of messages) {
+      const raw = Buffer.from(await maildir.read(address, name)).toString();
+      expect(raw).toMatch(/^To: "undisclosed-recipients":;\r?$/m);
+      expect(raw).not.toMatch(/harbourmail|gone|grey|tidepost/);
+    }
+  }
+  await closeLast();
+  const { transport } = scripted([{ kind: "refused", reply: "554 no" }]);
+  const refusing = await openRoom({ transport });
+  await refusing.handOver({ roundId: "r2", leavesAt: 0, letters: [letter("none", { together })] });
+  await untilTrue(refusing, ({ none }) => none === "refused");
+});

@@ -1,0 +1,185 @@
+"use client";
+import { useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import { setRows } from "@/core/change/change";
+import {
+  type Checklist,
+  type ChecklistMark,
+  checklistMarkSchema,
+  checklistsOf,
+  markOf,
+  withMarks,
+} from "@/core/model/checklist";
+import { byFamilyName, fullName } from "@/core/model/student";
+import type { Period } from "@/core/model/term";
+import { counted } from "@/core/words";
+import { useCreateNote } from "@/ui/note/useCreateNote";
+import { useChange } from "@/ui/shared/useChange";
+import { useVine } from "@/ui/shared/VineContext";
+
+/** Returned forms, equipment: what each student of the class has done, has not, or need not. */
+export function Checklists({ classId, period }: { classId: string; period: Period }) {
+  const { world } = useVine();
+  const change = useChange();
+  const lists = checklistsOf(world.checklists.values(), classId);
+  const [chosen, setChosen] = useState<string>();
+  const open = lists.find(({ id }) => id === chosen) ?? lists[0];
+  const add = async (name: string, forAll: boolean) => {
+    const list: Checklist = { id: crypto.randomUUID(), name, classId: forAll ? "all" : classId, marks: {} };
+    await change(
+      { checklists: setRows<"checklists">(world.checklists, [[list.id, list]]) },
+      `“${name}” is added; nobody has done it yet.`,
+    );
+    setChosen(list.id);
+  };
+  return (
+    <section aria-labelledby="checklists">
+      <h2 id="checklists">Checklists</h2>
+      {lists.length === 0 && (
+        <p className="quiet small">
+          Forms to be returned, equipment to be handed back: add one, then mark who has done it. A selection can ask for
+          those who have not.
+        </p>
+      )}
+      {lists.length > 1 && (
+        <Form.Select
+          size="sm"
+          className="mb-2"
+          aria-label="Checklist"
+          value={open?.id}
+          onChange={(event) => setChosen(event.target.value)}
+        >
+          {lists.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Form.Select>
+      )}
+      {open && <OpenList key={open.id} list={open} classId={classId} period={period} />}
+      <AddList names={lists.map(({ name }) => name)} onAdd={add} />
+    </section>
+  );
+}
+
+function OpenList({ list, classId, period }: { list: Checklist; classId: string; period: Period }) {
+  const { world, commit } = useVine();
+  const change = useChange();
+  const createNote = useCreateNote();
+  const students = (world.classes.get(classId)?.studentIds ?? [])
+    .flatMap((id) => world.students.get(id) ?? [])
+    .sort(byFamilyName);
+  const marked = (ids: readonly string[], mark: ChecklistMark) => ({
+    checklists: setRows<"checklists">(world.checklists, [[list.id, withMarks(list, ids, mark)]]),
+  });
+  const open = students.filter(({ id }) => markOf(list, id) === "not done");
+  const remove = () =>
+    change(
+      { checklists: { added: {}, updated: {}, removed: { [list.id]: list } } },
+      `“${list.name}” is gone, with its marks.`,
+    );
+  return (
+    <>
+      <h3>
+        {list.name} <span className="quiet small">{list.classId === "all" ? "for all classes" : "for this class"}</span>
+      </h3>
+      <p className="small mb-2" role="status">
+        {open.length === 0 ? "Nobody is left." : `${counted(open.length, "student")} of this class left.`}
+      </p>
+      <div className="d-flex flex-wrap gap-2 mb-2">
+        {open.length > 0 && (
+          <>
+            <Button
+              size="sm"
+              variant="outline-primary"
+              onClick={() =>
+                createNote("empty", {
+                  classIds: [classId],
+                  period,
+                  conditions: [{ kind: "checklist", checklist: list.name, mark: "not done" }],
+                })
+              }
+            >
+              Write to those left
+            </Button>
+            <Button
+              size="sm"
+              variant="outline-primary"
+              onClick={() =>
+                change(
+                  marked(
+                    open.map(({ id }) => id),
+                    "done",
+                  ),
+                  `${counted(open.length, "student")} marked done.`,
+                )
+              }
+            >
+              Mark those left done
+            </Button>
+          </>
+        )}
+        <Button size="sm" variant="link" onClick={remove}>
+          Delete<span className="visually-hidden"> {list.name}</span>
+        </Button>
+      </div>
+      <ul className="checklist small" data-private>
+        {students.map((student) => (
+          <li key={student.id}>
+            <label htmlFor={`mark-${student.id}`}>
+              <bdi>{fullName(student)}</bdi>
+            </label>
+            <Form.Select
+              id={`mark-${student.id}`}
+              size="sm"
+              className="w-auto"
+              value={markOf(list, student.id)}
+              onChange={(event) => commit(marked([student.id], checklistMarkSchema.parse(event.target.value)))}
+            >
+              {checklistMarkSchema.options.map((mark) => (
+                <option key={mark}>{mark}</option>
+              ))}
+            </Form.Select>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function AddList({ names, onAdd }: { names: readonly string[]; onAdd: (name: string, forAll: boolean) => void }) {
+  const [name, setName] = useState("");
+  const [forAll, setForAll] = useState(false);
+  const isThere = names.includes(name.trim());
+  return (
+    <Form
+      className="d-grid gap-2 mt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!name.trim() || isThere) return;
+        onAdd(name.trim(), forAll);
+        setName("");
+      }}
+    >
+      <Form.Control
+        size="sm"
+        aria-label="Name of a new checklist"
+        placeholder="Boat trip form"
+        value={name}
+        isInvalid={isThere}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <Form.Control.Feedback type="invalid">There is one of this name already.</Form.Control.Feedback>
+      <Form.Check
+        id="checklist-for-all"
+        className="small"
+        label="For all classes"
+        checked={forAll}
+        onChange={(event) => setForAll(event.target.checked)}
+      />
+      <Button type="submit" size="sm" variant="outline-primary" disabled={!name.trim() || isThere}>
+        Add a checklist
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,51 @@
+"use client";
+import type { Editor } from "@tiptap/react";
+import { Image as ImageIcon } from "lucide-react";
+import { useRef } from "react";
+import { Button } from "react-bootstrap";
+import { toast } from "sonner";
+import { readPicture } from "./readPicture";
+
+/** Puts a picture from a file where the caret is, made small enough for mail. */
+export function PictureButton({ editor }: { editor: Editor }) {
+  const input = useRef<HTMLInputElement>(null);
+  const place = async (file: File) => {
+    const picture = await readPicture(file);
+    if (!picture) {
+      toast.error(`“${file.name}” is no picture that can be read. Nothing was changed. Try a JPEG or PNG file.`);
+      return;
+    }
+    editor
+      .chain()
+      .focus()
+      .insertContent({ type: "picture", attrs: { ...picture, alt: "" } })
+      .run();
+    toast("Choose the picture to write what it shows.");
+  };
+  return (
+    <>
+      <Button
+        size="sm"
+        variant="outline-secondary"
+        aria-label="Picture"
+        title="Picture"
+        onClick={() => input.current?.click()}
+      >
+        <ImageIcon size={15} aria-hidden />
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/png,image/jpeg,image/gif,image/webp"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label="A file with a picture"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = "";
+          if (file) void place(file);
+        }}
+      />
+    </>
+  );
+}
