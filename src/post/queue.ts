@@ -23,8 +23,8 @@ type NewlyQueued = z.input<typeof queuedSchema>;
 const bundleSchema = z.preprocess((value) => (Array.isArray(value) ? value : [value]), z.array(queuedSchema));
 
 const ENDING = ".json";
-/** Letters leave in their order, so that a few bundles at a time are asked for. */
-const MOST_IN_MEMORY = 4;
+/** What is handed over is kept in memory up to this, so that letters that leave at once need not be read again. */
+const MOST_BYTES_IN_MEMORY = 64_000_000;
 
 /**
  * The texts of the letters that have not met their fate yet. What was handed over together is one file, written with one
@@ -35,7 +35,8 @@ export class Queue {
   private readonly wanted = new Map<string, Set<string>>();
   private readonly fileOf = new Map<string, string>();
   private readonly untidy = new Set<string>();
-  private readonly read = new Map<string, Promise<QueuedLetter[]>>();
+  /** What is in memory, what was asked for last at the end. */
+  private readonly read = new Map<string, { letters: Promise<QueuedLetter[]>; bytes: number }>();
   /** What is being written or deleted now. */
   private readonly underWay = new Set<Promise<unknown>>();
   private closed = false;
@@ -60,13 +61,15 @@ export class Queue {
     if (newLetters.length === 0) return;
     const letters = newLetters.map((one): QueuedLetter => ({ post: "practice", taken: 0, refused: [], ...one }));
     const name = `${randomUUID()}${ENDING}`;
+    const text = Buffer.from(JSON.stringify(letters));
     await this.change(async () => {
-      await writeWhole(path.join(this.folder, name), JSON.stringify(letters));
+      await writeWhole(path.join(this.folder, name), text);
       await syncFolder(this.folder);
     });
     this.know(name, letters);
-    // Most letters leave at once.
-    this.remember(name, Promise.resolve([...letters]));
+    // What came before leaves before: it is not put out for what comes now.
+    if (this.bytesInMemory() + text.length <= MOST_BYTES_IN_MEMORY)
+      this.read.set(name, { letters: Promise.resolve(letters), bytes: text.length });
   }
 
   async get(letterId: string): Promise<QueuedLetter> {
@@ -148,16 +151,31 @@ export class Queue {
 
   private bundle(name: string): Promise<QueuedLetter[]> {
     const known = this.read.get(name);
-    if (known) return known;
-    const reading = readFile(path.join(this.folder, name), "utf8").then((text) => bundleSchema.parse(JSON.parse(text)));
-    this.remember(name, reading);
-    return reading;
+    // What was asked for last stands at the end.
+    this.read.delete(name);
+    const entry = known ?? { bytes: 0, letters: this.readBundle(name) };
+    this.read.set(name, entry);
+    return entry.letters;
   }
 
-  private remember(name: string, letters: Promise<QueuedLetter[]>): void {
-    this.read.set(name, letters);
-    const [oldest] = this.read.keys();
-    if (this.read.size > MOST_IN_MEMORY && oldest !== undefined) this.read.delete(oldest);
+  private async readBundle(name: string): Promise<QueuedLetter[]> {
+    try {
+      const bytes = await readFile(path.join(this.folder, name));
+      const entry = this.read.get(name);
+      if (entry) entry.bytes = bytes.length;
+      for (const other of this.read.keys()) {
+        if (this.bytesInMemory() <= MOST_BYTES_IN_MEMORY) break;
+        if (other !== name) this.read.delete(other);
+      }
+      return bundleSchema.parse(JSON.parse(bytes.toString("utf8")));
+    } catch (cause) {
+      this.read.delete(name);
+      throw cause;
+    }
+  }
+
+  private bytesInMemory(): number {
+    return [...this.read.values()].reduce((sum, { bytes }) => sum + bytes, 0);
   }
 }
 
