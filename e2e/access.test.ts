@@ -41,7 +41,7 @@ async function findingsOfRound(): Promise<Record<string, string[]>> {
   await page.keyboard.press("Escape");
   await page.waitForFunction(() => !document.querySelector(".modal"));
   await send(page);
-  await expect.poll(() => wordsOf(page, ".countdown")).toMatch(/2 refused\.$/);
+  await expect.poll(() => wordsOf(page, ".countdown")).toMatch(/^\d+ delivered, 2 refused\.$/);
   found.sent = await findings();
   await press(page, "Open it in the record", "link");
   await page.waitForSelector("iframe.letter-frame");

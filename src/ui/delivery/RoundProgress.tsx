@@ -1,6 +1,6 @@
 "use client";
 import { useLiveQuery } from "dexie-react-hooks";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import { mayWithdraw } from "@/core/delivery/letterState";
@@ -23,9 +23,11 @@ export function RoundProgress({ roundId }: { roundId: string }) {
   const letters = useLiveQuery(() => lettersOfRound(database, roundId), [database, roundId]);
   const now = useNow();
   const [busy, setBusy] = useState(false);
+  const wasOpen = useRef(false);
   if (!round || !letters) return null;
   const tally = tallyStates(letters);
   const open = letters.filter(({ state }) => mayWithdraw(state)).length;
+  wasOpen.current ||= open > 0;
   const settled = letters.length - open - (tally.leaving ?? 0);
   const act = async (action: () => Promise<void>, trouble: string) => {
     setBusy(true);
@@ -39,10 +41,11 @@ export function RoundProgress({ roundId }: { roundId: string }) {
       <p className="quiet mb-0">
         {settled} of {counted(letters.length, "letter")} settled{timeLeft(letters, open, status?.perMinute)}.{" "}
         {trouble && <strong className="text-danger">{trouble}</strong>}
-        {open > 0 && <LastGone letters={letters} />}
+        {wasOpen.current && <LastGone letters={letters} />}
       </p>
-      {open > 0 && (
-        <div className="d-flex gap-2">
+      {wasOpen.current && (
+        // With the last letter the controls go but their place stays, so that nothing moves under the pointer.
+        <div className={`d-flex gap-2 ${open > 0 ? "" : "invisible"}`}>
           <Button
             variant="outline-primary"
             disabled={busy}

@@ -9,15 +9,7 @@ import { BeforeSending, type Sending } from "./BeforeSending";
 export function SendSheet({ note, people, check, onClose }: Sending) {
   const [roundId, setRoundId] = useState<string>();
   return (
-    <Modal
-      show
-      onHide={onClose}
-      size="lg"
-      scrollable
-      animation={false}
-      aria-labelledby="send-title"
-      backdrop={roundId ? true : "static"}
-    >
+    <Modal show onHide={onClose} size="lg" scrollable animation={false} aria-labelledby="send-title" backdrop="static">
       <Modal.Header closeButton>
         <Modal.Title as="h2" id="send-title">
           {roundId ? "Your round" : people.summary}
