@@ -8,6 +8,7 @@ journey();
 /** For so many pictures of the screen a caret stays that was not put back. */
 const STEADY_FRAMES = 4;
 const MOST_STEPS = 200;
+const MOST_PARTS = 10;
 
 /** Goes on with the Tab key alone until a control with a name has the focus. */
 async function tabTo(name: string, backwards = false): Promise<void> {
@@ -23,6 +24,15 @@ async function tabTo(name: string, backwards = false): Promise<void> {
     if (backwards) await page.keyboard.up("Shift");
   }
   throw new Error(`The Tab key does not reach “${name}”.`);
+}
+
+/** Goes on from part to part of the screen until one has the focus. */
+async function goOnTo(part: string): Promise<void> {
+  const isThere = () => page.evaluate((one) => Boolean(document.activeElement?.closest(one)), part);
+  for (let step = 0; !(await isThere()); step += 1) {
+    if (step > MOST_PARTS) throw new Error(`F6 does not reach ${part}.`);
+    await page.keyboard.press("F6");
+  }
 }
 
 /** Places what is found by some words at the caret, and goes back to it. */
@@ -61,7 +71,12 @@ test("the progress letter is written from an empty page by keyboard alone", asyn
   await page.keyboard.press("Enter");
   await page.waitForSelector(".letter-body .tiptap");
   await page.keyboard.press("F6");
-  for (const _part of ["who gets it", "letter"]) await page.keyboard.press("F6");
+  // Nothing can be sent yet: the foot is passed over, and the parts begin anew.
+  const who = "[aria-label='Who gets it']";
+  for (const part of [who, ".is-letter", "aside", ".stem", who, ".is-letter"]) {
+    await page.keyboard.press("F6");
+    await page.waitForFunction((one) => document.activeElement?.closest(one), {}, part);
+  }
   await tabTo("Subject");
   await page.keyboard.type("How ");
   await place("first name");
@@ -94,8 +109,40 @@ test("the progress letter is written from an empty page by keyboard alone", asyn
   await place("signature");
   await choose(page, "Seen as", "plain text");
   await page.waitForSelector(".finished-letter pre");
-  expect(await wordsOf(page, ".finished-letter strong")).toMatch(/^How \S+ is doing$/);
-  const plain = await page.$eval(".finished-letter pre", (pre) => pre.textContent ?? "");
-  expect(plain).toMatch(/^Dear .+,\n\nthe overall average is [\d.]+.%\.\n\nField work: /);
-  expect(plain).toMatch(/\nOverall: .+\n\n(This is still missing:\n\n(- .+\n)+\n+)?Ilse Maronde\nSallow Bay School\n$/);
+  await expect.poll(() => wordsOf(page, ".finished-letter strong")).toMatch(/^How \S+ is doing$/);
+  const plain = () => page.$eval(".finished-letter pre", (pre) => pre.textContent ?? "");
+  await expect.poll(plain).toMatch(/^Dear .+,\n\nthe overall average is [\d.]+.%\.\n\nField work: /);
+  expect(await plain()).toMatch(
+    /\nOverall: .+\n\n(This is still missing:\n\n(- .+\n)+\n+)?Ilse Maronde\nSallow Bay School\n$/,
+  );
+});
+
+test("it is sent by keyboard alone: stops left out, a letter opened, cautions seen, and a last moment to take it back", async () => {
+  const stops = () => page.$$eval(".finding.is-stop", (cards) => cards.length);
+  for (let left = await stops(); left > 0; left = await stops()) {
+    await goOnTo("aside");
+    await tabTo("Leave out");
+    await page.keyboard.press("Enter");
+    await expect.poll(stops).toBeLessThan(left);
+  }
+  await page.waitForSelector(".foot button:not(:disabled)");
+  await goOnTo(".foot");
+  await page.keyboard.press("Enter");
+  await page.waitForSelector(".modal-body .who-open");
+  await goOnTo(".modal-body");
+  for (const caution of await page.$$(".modal-body .finding .form-check-input")) {
+    while (!(await caution.evaluate((one) => one === document.activeElement))) await page.keyboard.press("Tab");
+    await page.keyboard.press("Space");
+  }
+  await tabTo(await wordsOf(page, ".modal-body .who-open"));
+  await page.keyboard.press("Enter");
+  await page.waitForSelector(".modal-body iframe.letter-frame");
+  await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
+  await goOnTo(".modal-footer");
+  await tabTo(await wordsOf(page, ".modal-footer .btn-primary"));
+  await page.keyboard.press("Enter");
+  await page.waitForSelector(".countdown");
+  await goOnTo(".modal-body");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => wordsOf(page, ".countdown")).toMatch(/^\d+ taken back\.$/);
 });

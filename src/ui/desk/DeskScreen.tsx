@@ -148,7 +148,7 @@ function SilentLine() {
   return (
     <li>
       <div className="line-main">
-        The families of <strong>{counted(students, "student")}</strong> did not hear from you in {LONG_DAYS} days
+        The families of <strong>{counted(students, "student")}</strong> have not heard from you in {LONG_DAYS} days
         {view.onlyConcern.length > 0 && (
           <div className="quiet small">Those of {counted(view.onlyConcern.length, "student")} heard only concern</div>
         )}

@@ -49,7 +49,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const check = then ?? props.check;
   const confirmed = useLiveQuery(() => realIsConfirmed(database), [database]);
   const cautions = check.findings.filter(({ finding }) => finding.severity === "caution");
-  const allTicked = cautions.every(({ id }) => ticked.includes(id));
+  const unseen = cautions.filter(({ id }) => !ticked.includes(id)).length;
   const sender = senderOf(settings, note.sender);
   const hasSender = isGoodAddress(settings.teacherAddress);
   const isReal = line.status?.post === "relay";
@@ -108,7 +108,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
           <strong data-private>{people.sentence}.</strong>
         </p>
         <p className="quiet mb-2">
-          {people.summary} From {sender.from.name || "you"}
+          From {sender.from.name || "you"}
           {hasSender && `, ${settings.teacherAddress}`}
           {sender.replyTo && `; replies go to ${sender.replyTo}`}.
         </p>
@@ -172,12 +172,16 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
         <RecipientTable note={note} people={people} />
       </Modal.Body>
       <Modal.Footer>
+        <span className="quiet small me-auto" role="status">
+          {unseen > 0 && `${counted(unseen, "caution")} still to be ticked.`}
+          {unseen === 0 && !allTyped && "A word is still to be typed."}
+        </span>
         <Button variant="link" onClick={onClose}>
           Not yet
         </Button>
         <Button
           onClick={send}
-          disabled={busy || !allTicked || !allTyped || !hasSender || check.stops > 0 || confirmed === undefined}
+          disabled={busy || unseen > 0 || !allTyped || !hasSender || check.stops > 0 || confirmed === undefined}
         >
           {busy ? "Finishing the letters …" : `Send ${counted(letters, "letter")}${at === undefined ? "" : " then"}`}
         </Button>

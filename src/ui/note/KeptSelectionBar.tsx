@@ -57,7 +57,7 @@ export function KeptSelectionBar({ note, kept, news, onChange }: KeptSelectionBa
           value={kept?.id ?? ""}
           onChange={(event) => choose(event.target.value)}
         >
-          <option value="">Selection of this note</option>
+          <option value="">This note’s own</option>
           {all.length > 0 && (
             <optgroup label="Kept by name">
               {all.map(({ id, name }) => (

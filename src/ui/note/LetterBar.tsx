@@ -60,7 +60,7 @@ export function LetterBar({ note, people, letter, look, onLook, onShow, step }: 
           )}
         </p>
       </div>
-      <div className="d-flex flex-wrap align-items-center gap-3 small">
+      <div className="d-flex flex-wrap align-items-center gap-2 small">
         <FindLetter people={people} onShow={onShow} />
         <WorthALook note={note} people={people} onShow={onShow} />
         <label>

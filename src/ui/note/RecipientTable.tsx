@@ -1,13 +1,16 @@
 "use client";
+import { Fragment, useState } from "react";
 import { wordsFor } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
 import { languageName } from "@/core/selection/reason";
 import { useVine } from "@/ui/shared/VineContext";
 import type { PeopleView } from "@/workers/engine/noteView";
+import { FinishedLetter } from "./FinishedLetter";
 
-/** Every letter of a note: to whom, about whom, in which language and why. */
+/** Every letter of a note: to whom, about whom, in which language and why; each can be opened as it will arrive. */
 export function RecipientTable({ note, people }: { note: Note; people: PeopleView }) {
   const { world } = useVine();
+  const [openKey, setOpenKey] = useState<string>();
   const inLanguages = note.variants.length > 0;
   return (
     <table className="table table-sm small">
@@ -21,20 +24,37 @@ export function RecipientTable({ note, people }: { note: Note; people: PeopleVie
       </thead>
       <tbody>
         {people.letters.map(({ key, recipient, studentName, reason }) => (
-          <tr key={key} data-private>
-            <td>
-              <bdi>{recipient.name}</bdi>
-              <div className="quiet">{recipient.address}</div>
-            </td>
-            <td>
-              <bdi>{studentName}</bdi>
-              <div className="quiet">{recipient.relation}</div>
-            </td>
-            {inLanguages && (
-              <td>{languageName(wordsFor(note, world.guardians.get(recipient.id)?.language).language)}</td>
+          <Fragment key={key}>
+            <tr data-private>
+              <td>
+                <button
+                  type="button"
+                  className="who-open"
+                  aria-expanded={key === openKey}
+                  title="The letter as it will arrive"
+                  onClick={() => setOpenKey(key === openKey ? undefined : key)}
+                >
+                  <bdi>{recipient.name}</bdi>
+                </button>
+                <div className="quiet">{recipient.address}</div>
+              </td>
+              <td>
+                <bdi>{studentName}</bdi>
+                <div className="quiet">{recipient.relation}</div>
+              </td>
+              {inLanguages && (
+                <td>{languageName(wordsFor(note, world.guardians.get(recipient.id)?.language).language)}</td>
+              )}
+              <td>{reason}</td>
+            </tr>
+            {key === openKey && (
+              <tr>
+                <td colSpan={inLanguages ? 4 : 3}>
+                  <FinishedLetter note={note} letterKey={key} look="phone" />
+                </td>
+              </tr>
             )}
-            <td>{reason}</td>
-          </tr>
+          </Fragment>
         ))}
       </tbody>
     </table>

@@ -41,7 +41,8 @@ export function OpenLetter({ letter, isAmongFamily }: OpenLetterProps) {
       <p className="small quiet">
         {formatMoment(letter.stateAt)}
         {letter.reply && `: ${letter.reply}`}
-        {letter.nextAt !== undefined && `; next try ${formatMoment(letter.nextAt)}`}
+        {letter.nextAt !== undefined &&
+          `; ${letter.state === "held" ? "leaves" : "next try"} ${formatMoment(letter.nextAt)}`}
         {letter.sentAgain && "; it was sent again"}
         {letter.studentId && !isAmongFamily && (
           <>
