@@ -6,6 +6,7 @@ import { languageFindings } from "./languageFindings";
 import { letterFindings } from "./letterFindings";
 import { peopleFindings } from "./peopleFindings";
 import { roundFindings } from "./roundFindings";
+import { wishFindings } from "./wishFindings";
 import { wordsFindings } from "./wordsFindings";
 
 /** Reads every letter of a note as it would be sent; stops come first. `now` in ms since the epoch. */
@@ -16,6 +17,7 @@ export function checkNote(index: FiguresIndex, note: Note, plan: NotePlan, now: 
     ...letterFindings(index, note, plan),
     ...languageFindings(index, note, plan),
     ...roundFindings(index, note, plan, now),
+    ...wishFindings(index, plan, now),
   ];
   return [...findings.filter(isStop), ...findings.filter((finding) => !isStop(finding))];
 }

@@ -6,6 +6,8 @@ export interface Finding {
     /** The first letter it was found in. */
     readonly letterKey?: string;
     readonly recipientId?: string;
+    /** Of several at once: all whom it is about. */
+    readonly recipientIds?: readonly string[];
     readonly field?: string;
     readonly place?: "subject" | "body";
     /** Of words that are not the note's own: the language of the variant. */
@@ -14,6 +16,7 @@ export interface Finding {
   readonly numbers: {
     readonly letters?: number;
     readonly students?: number;
+    readonly guardians?: number;
     readonly days?: number;
     readonly characters?: number;
     /** In kB. */
@@ -47,6 +50,7 @@ export const CAUTION_CODES = [
   "term-not-current",
   "repeat-note",
   "repeat-kind",
+  "wishes-fewer",
   "gradebook-old",
   "many-more",
   "whole-class",

@@ -87,6 +87,11 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
         title: `${counted(numbers.students ?? 0, "student")}: another note of ${quotes[0]} went to the family in the last ${counted(numbers.days ?? 0, "day")}`,
         mend: `${listed(quotes.slice(1))}. Once may be enough.`,
       };
+    case "wishes-fewer":
+      return {
+        title: `${counted(numbers.guardians ?? 0, "guardian")} asked to hear less often, and had a letter within that time`,
+        mend: `${listed(quotes)}. Leave them out this time, or send all the same.`,
+      };
     case "gradebook-old":
       return {
         title: `The last score is ${counted(numbers.days ?? 0, "day")} old`,

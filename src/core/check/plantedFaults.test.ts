@@ -329,6 +329,14 @@ const CAUTIONS: readonly Fault[] = [
     ({ written }) => written.push(sent("Ana", 6, "information", "x")),
   ],
   [
+    "a guardian who wishes one letter a week and had one six days ago",
+    "wishes-fewer",
+    (scene) => {
+      guardian(scene, "wojcik").frequency = "weekly";
+      scene.written.push(sent("Ana", 6, "praise", "x"));
+    },
+  ],
+  [
     "the last score twelve days old",
     "gradebook-old",
     (scene) => {
@@ -526,6 +534,13 @@ describe("a clean note is silent", () => {
       (scene) => PLACES.letter?.(scene, text("It went well (86.5 % of 20.25 points) ... so far.")),
     ],
     ["in the second week after the last one", (scene) => scene.written.push(sent("Ana", 8, "information", "note"))],
+    [
+      "to a guardian who wishes one letter a day and had one two days ago",
+      (scene) => {
+        guardian(scene, "wojcik").frequency = "daily";
+        scene.written.push(sent("Ana", 2, "praise", "other"));
+      },
+    ],
     ["after praise of yesterday", (scene) => scene.written.push(sent("Ana", 1, "praise", "other"))],
     [
       "in the evening at eight",

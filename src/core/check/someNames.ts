@@ -11,5 +11,12 @@ export function someNames(index: FiguresIndex, matches: readonly Pick<Match, "st
     const student = index.world.students.get(id);
     return student ? fullName(student) : id;
   });
-  return names.length <= MOST_NAMES + 1 ? names : [...names.slice(0, MOST_NAMES), `${names.length - MOST_NAMES} more`];
+  return fewOf(names);
+}
+
+/** The first few of many names, and how many more there are. */
+export function fewOf(names: readonly string[]): string[] {
+  return names.length <= MOST_NAMES + 1
+    ? [...names]
+    : [...names.slice(0, MOST_NAMES), `${names.length - MOST_NAMES} more`];
 }

@@ -68,7 +68,7 @@ function FindingCard({
 }: { finding: FindingView } & SidePartProps) {
   const { world } = useVine();
   const [mending, setMending] = useState<Guardian>();
-  const { recipientId, letterKey } = finding.path;
+  const { recipientId, recipientIds = recipientId ? [recipientId] : [], letterKey } = finding.path;
   const guardian = recipientId ? world.guardians.get(recipientId) : undefined;
   return (
     <div className={`finding ${finding.severity === "stop" ? "is-stop" : ""}`}>
@@ -81,11 +81,11 @@ function FindingCard({
             Mend the address
           </Button>
         )}
-        {recipientId && (
+        {recipientIds.length > 0 && (
           <Button
             size="sm"
             variant="link"
-            onClick={() => onChange({ leftOutRecipientIds: [...note.leftOutRecipientIds, recipientId] })}
+            onClick={() => onChange({ leftOutRecipientIds: [...note.leftOutRecipientIds, ...recipientIds] })}
           >
             Leave out
           </Button>
