@@ -1,0 +1,32 @@
+import type { FiguresIndex } from "../figures/figuresIndex";
+import { MS_PER_DAY } from "../model/day";
+import type { Frequency } from "../model/guardian";
+import type { NotePlan } from "../selection/planNote";
+import { type Finding, findingOf } from "./finding";
+import { fewOf } from "./someNames";
+
+/** For how many days one letter is enough, by what a guardian asked for. */
+const DAYS_OF_ONE: Record<Frequency, number> = { "each letter": 0, daily: 1, weekly: 7 };
+
+/** Guardians who asked to be written to less often, and had a letter within that time. `now` in ms since the epoch. */
+export function wishFindings(index: FiguresIndex, plan: NotePlan, now: number): Finding[] {
+  const asked = new Map<string, { name: string; frequency: Frequency; since: number }>();
+  for (const { recipient } of plan.letters) {
+    const { frequency = "each letter" } = index.world.guardians.get(recipient.id) ?? {};
+    const days = DAYS_OF_ONE[frequency];
+    if (days > 0) asked.set(recipient.id, { name: recipient.name, frequency, since: now - days * MS_PER_DAY });
+  }
+  if (asked.size === 0) return [];
+  const letters = [...index.world.students.keys()].flatMap((studentId) => index.writtenAbout(studentId));
+  const tooSoon = [...asked].filter(([id, { since }]) =>
+    letters.some(({ at, recipientIds }) => at > since && recipientIds.includes(id)),
+  );
+  if (tooSoon.length === 0) return [];
+  return [
+    findingOf("wishes-fewer", {
+      path: { recipientIds: tooSoon.map(([id]) => id) },
+      numbers: { guardians: tooSoon.length },
+      quotes: fewOf(tooSoon.map(([, { name, frequency }]) => `${name} (${frequency})`)),
+    }),
+  ];
+}
