@@ -3,7 +3,7 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { createTransport } from "nodemailer";
-import { type HandedLetter, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
+import { type HandedLetter, handOverParts } from "@/core/delivery/handOver";
 import { isLetterEvent } from "@/core/delivery/postEvent";
 import { composeMessage } from "@/post/compose";
 import { PostRoom } from "@/post/postRoom";
@@ -28,12 +28,8 @@ export async function postBench(): Promise<Comparison> {
 
   const throughQueue = async () => {
     const letters = batch(`queue-${++runs}`);
-    for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
-      await room.handOver({
-        roundId: `round-${runs}`,
-        leavesAt: 0,
-        letters: letters.slice(from, from + MAX_LETTERS_PER_HANDOVER),
-      });
+    for (const part of handOverParts(letters)) {
+      await room.handOver({ roundId: `round-${runs}`, leavesAt: 0, letters: part });
     }
     for (let seq = 0, open = letters.length; open > 0; ) {
       await room.waitBeyond(seq, 1000);

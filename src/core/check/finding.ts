@@ -42,6 +42,7 @@ export const STOP_CODES = [
   "drafting-words",
   "bad-link",
   "foreign-name",
+  "too-large-letter",
 ] as const;
 
 /** What needs a word before it is sent. */

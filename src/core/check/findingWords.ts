@@ -134,6 +134,11 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
         title: `The subject has ${counted(numbers.characters ?? 0, "character")} in ${letters}`,
         mend: "A phone shows about 60.",
       };
+    case "too-large-letter":
+      return {
+        title: `A letter of ${numbers.size} kB is too large to be sent, ${letters} in all`,
+        mend: "It can have 500 kB. Take a picture out, or shorten it.",
+      };
     case "heavy-letter":
       return {
         title: `A letter is ${numbers.size} kB, ${letters} in all`,

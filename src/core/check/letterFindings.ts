@@ -1,3 +1,4 @@
+import { MAX_LETTER_CHARACTERS } from "../delivery/handOver";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
 import { roundFraction } from "../figures/rounding";
@@ -40,7 +41,9 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
     if (rendered.subject.length > LONGEST_SUBJECT) collected.add("long-subject", planned, {}, rendered.subject);
     if (rendered.html.length + rendered.text.length > HEAVIEST_BYTES / 4) {
       const bytes = new TextEncoder().encode(rendered.html + rendered.text).length;
-      if (bytes > HEAVIEST_BYTES) collected.add("heavy-letter", planned, {}, String(Math.ceil(bytes / 1000)));
+      const isTooLarge = Math.max(rendered.html.length, rendered.text.length) > MAX_LETTER_CHARACTERS;
+      const code = isTooLarge ? "too-large-letter" : "heavy-letter";
+      if (bytes > HEAVIEST_BYTES) collected.add(code, planned, {}, String(Math.ceil(bytes / 1000)));
     }
     if (speaksOfMissing(rendered) && missesNothing(index, note, planned)) collected.add("nothing-missing", planned);
     const decimals = decimalsBesideLetter(rendered);
@@ -74,7 +77,7 @@ class Collected {
           letters: letters.length,
           students: new Set(matches.map(({ studentId }) => studentId)).size,
           ...(code === "long-subject" && { characters: quote.length }),
-          ...(code === "heavy-letter" && { size: Number(quote) }),
+          ...((code === "heavy-letter" || code === "too-large-letter") && { size: Number(quote) }),
         },
         quotes: code === "unfilled-field" ? someNames(this.index, matches) : [quote, ...someNames(this.index, matches)],
       });

@@ -289,6 +289,15 @@ const STOPS: readonly Fault[] = [
       scene.note.body.content.push({ type: "classLog", attrs: { days: 7, whenNothing: "" } });
     },
   ],
+  [
+    "seven pictures of 90 kB",
+    "too-large-letter",
+    ({ note }) => {
+      const src = `data:image/jpeg;base64,${"A".repeat(90_000)}`;
+      for (let picture = 0; picture < 7; picture += 1)
+        note.body.content.push({ type: "picture", attrs: { src, alt: "A chart", width: 500 } });
+    },
+  ],
 ];
 
 const CAUTIONS: readonly Fault[] = [

@@ -1,5 +1,7 @@
+import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { DEFAULT_SETTINGS } from "../model/settings";
+import { handOverParts, MAX_LETTER_CHARACTERS, MAX_LETTERS_PER_HANDOVER } from "./handOver";
 import { letterAfter } from "./letterAfter";
 import { isFinal, type LetterState, letterStateSchema, mayMove, mayWithdraw } from "./letterState";
 import { senderOf } from "./preparedRound";
@@ -33,6 +35,28 @@ describe("the states of a letter", () => {
     expect(states.filter(isFinal)).toEqual(["accepted", "refused", "returned", "withdrawn", "uncertain"]);
     expect(states.filter(mayWithdraw)).toEqual(["prepared", "handed", "held", "deferred"]);
   });
+});
+
+test("letters are handed over in their order, as many at a time as fit into a request, none left out", () => {
+  const size = fc.oneof(fc.nat(500), fc.nat(MAX_LETTER_CHARACTERS));
+  fc.assert(
+    fc.property(fc.array(fc.record({ html: size, text: size }), { maxLength: 130 }), (sizes) => {
+      const letters = sizes.map(({ html, text }) => ({ html: "x".repeat(html), text: "y".repeat(text) }));
+      const parts = [...handOverParts(letters)];
+      expect(parts.flat()).toEqual(letters);
+      const charactersOf = (part: typeof letters) =>
+        part.reduce((sum, one) => sum + one.html.length + one.text.length, 0);
+      for (const [place, part] of parts.entries()) {
+        expect(part.length).toBeGreaterThan(0);
+        expect(part.length).toBeLessThanOrEqual(MAX_LETTERS_PER_HANDOVER);
+        expect(charactersOf(part)).toBeLessThanOrEqual(4_000_000);
+        // The next letter found no room.
+        const next = parts[place + 1]?.slice(0, 1);
+        if (next) expect(part.length === 50 || charactersOf([...part, ...next]) > 4_000_000).toBe(true);
+      }
+    }),
+    { numRuns: 30 },
+  );
 });
 
 test("a deferred letter is tried after 1, 5, 15 and 60 minutes, then hourly for 24 hours", () => {

@@ -1,8 +1,10 @@
 import * as z from "zod";
 
-/** The most letters in one hand-over, and the largest letter, so that a request stays small. */
+/** The most letters in one hand-over, and the longest text or HTML of one. */
 export const MAX_LETTERS_PER_HANDOVER = 50;
-const MAX_LETTER_CHARACTERS = 500_000;
+export const MAX_LETTER_CHARACTERS = 500_000;
+/** What a request holds at the most; a character takes up to three bytes. */
+const MAX_HANDOVER_CHARACTERS = 4_000_000;
 
 /** The most people that one letter goes to; mail servers take no more at once. */
 export const MAX_TOGETHER = 100;
@@ -40,6 +42,25 @@ export const handOverSchema = z.object({
   letters: z.array(handedLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
 });
 export type HandOver = z.infer<typeof handOverSchema>;
+
+/** Letters in their order, as many at a time as one hand-over may hold. */
+export function* handOverParts<Letter extends Pick<HandedLetter, "html" | "text">>(
+  letters: readonly Letter[],
+): Generator<Letter[]> {
+  let part: Letter[] = [];
+  let characters = 0;
+  for (const letter of letters) {
+    const more = letter.html.length + letter.text.length;
+    const isFull = part.length === MAX_LETTERS_PER_HANDOVER || characters + more > MAX_HANDOVER_CHARACTERS;
+    if (part.length > 0 && isFull) {
+      yield part;
+      [part, characters] = [[], 0];
+    }
+    part.push(letter);
+    characters += more;
+  }
+  if (part.length > 0) yield part;
+}
 
 /** Letters to be written as messages and given back. */
 export const messagesSchema = handOverSchema.pick({ letters: true });

@@ -9,6 +9,7 @@ import { worldOf } from "../model/world";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { balance } from "./balance";
 import { cameIn } from "./cameIn";
+import { MAX_LETTER_CHARACTERS } from "./handOver";
 import type { LetterState } from "./letterState";
 import type { Round, WholeLetter } from "./round";
 import { roundReport, roundReportHtml } from "./roundReport";
@@ -96,6 +97,14 @@ test("the teacher's copy names every letter and carries a sample; a report is a 
   expect(copy.html).toContain("Students who miss &lt;work&gt;.");
   expect(copy.html).toContain("<p>page</p>");
   expect(copy.html.match(/<body/g)).toHaveLength(1);
+  // A copy that could not be sent would hold up the round it is about.
+  const many = Array.from({ length: 4000 }, () => letter());
+  const large = summaryLetter("All", "Everybody", many, letter({ html: `<body>${"x".repeat(499_000)}</body>` }));
+  expect(Math.max(large.html.length, large.text.length)).toBeLessThan(MAX_LETTER_CHARACTERS);
+  const named = large.text.match(/^- Ewa/gm)?.length ?? 0;
+  expect(named).toBeGreaterThan(500);
+  for (const words of [`and ${(4000 - named).toLocaleString("en-GB")} more, whom the record has`, "It is too large"])
+    for (const form of [large.html, large.text]) expect(form).toContain(words);
   const rows = roundReport(round, [letter()]);
   expect(rows[1]).toEqual(expect.arrayContaining(["Ewa Wójcik", "refused", "550 no", "=misses 2"]));
   expect(rows.at(-1)).toEqual(["Seen before sending", "late evening"]);

@@ -1,8 +1,8 @@
 import PostalMime from "postal-mime";
 import * as z from "zod";
-import { type HandOver, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
+import { type HandOver, handOverParts, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
 import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
-import type { Letter } from "@/core/delivery/round";
+import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { FamilyEvent } from "@/core/families/familyEvent";
 import type { VineDatabase } from "@/store/database";
 import { familyJournalPlace } from "@/store/familyRepository";
@@ -36,25 +36,31 @@ export function handOverPrepared(database: VineDatabase): Promise<void> {
       if (!round) continue;
       for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
         const some = await wholeLetters(database, letters.slice(from, from + MAX_LETTERS_PER_HANDOVER));
-        const handOver: HandOver = {
-          roundId,
-          leavesAt: round.leavesAt,
-          letters: some.map(({ id, recipient, together, subject, html, text }) => ({
-            id,
-            to: together ? round.from : { name: recipient.name, address: recipient.address },
-            ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
-            from: round.from,
-            ...(round.replyTo && { replyTo: round.replyTo }),
-            ...(recipient.kind === "guardian" && { guardianId: recipient.id }),
-            subject,
-            html,
-            text,
-          })),
-        };
-        await ask("/api/post/letters", { method: "POST", body: JSON.stringify(handOver) });
+        for (const part of handOverParts(some)) {
+          const body = JSON.stringify(handOverOf(round, part));
+          await ask("/api/post/letters", { method: "POST", body });
+        }
       }
     }
   });
+}
+
+function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: readonly WholeLetter[]): HandOver {
+  return {
+    roundId,
+    leavesAt,
+    letters: letters.map(({ id, recipient, together, subject, html, text }) => ({
+      id,
+      to: together ? from : { name: recipient.name, address: recipient.address },
+      ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
+      from,
+      ...(replyTo && { replyTo }),
+      ...(recipient.kind === "guardian" && { guardianId: recipient.id }),
+      subject,
+      html,
+      text,
+    })),
+  };
 }
 
 /** Calls a round back: what was not handed over yet stays here, what has not begun to leave stays in the post room. */

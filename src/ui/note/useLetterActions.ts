@@ -1,6 +1,6 @@
 "use client";
 import { toast } from "sonner";
-import { type HandedLetter, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
+import { type HandedLetter, handOverParts } from "@/core/delivery/handOver";
 import { preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { mboxText } from "@/core/formats/mbox";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
@@ -100,8 +100,7 @@ export function useLetterActions(note: Note, letterKey: string | undefined) {
     const messages: string[] = [];
     const busy = toast.loading(`Writing ${counted(written.length, "letter")} …`);
     try {
-      for (let at = 0; at < written.length; at += MAX_LETTERS_PER_HANDOVER) {
-        const batch = written.slice(at, at + MAX_LETTERS_PER_HANDOVER);
+      for (const batch of handOverParts(written)) {
         const body = JSON.stringify({ letters: batch.map(({ file: _file, ...letter }) => letter) });
         const answer = (await ask("/api/post/messages", { method: "POST", body })) as { messages: string[] };
         messages.push(...answer.messages);
