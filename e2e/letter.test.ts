@@ -238,7 +238,15 @@ test("a picture is placed, said in words, and travels inside the message", async
   const input = (await page.waitForSelector("[aria-label='A file with a picture']")) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(file);
   await waitForWords(page, "A picture in the letter has no words");
-  await page.click(".letter-body img");
+  const pictures = async () => (await page.$$(".letter-body .tiptap > img")).length;
+  // Another one does not take the place of the one that is chosen.
+  await page.click(".letter-body .tiptap > img");
+  await input.uploadFile(file);
+  await expect.poll(pictures).toBe(2);
+  await page.click(".letter-body .tiptap > img");
+  await press(page, "Take it out");
+  await expect.poll(pictures).toBe(1);
+  await page.click(".letter-body .tiptap > img");
   await fill(page, "What it shows, for who can’t see it", "A dot on the chart");
   await page.waitForFunction(() => !document.body.textContent?.includes("has no words"));
   for (const name of readdirSync(folder).filter((one) => one.endsWith(".zip"))) rmSync(path.join(folder, name));

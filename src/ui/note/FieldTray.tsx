@@ -1,11 +1,11 @@
 "use client";
-import { NodeSelection } from "@tiptap/pm/state";
 import { useRef, useState } from "react";
 import { Form } from "react-bootstrap";
 import { FIELD_GROUPS } from "@/core/letter/field";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import type { LetterView } from "@/workers/engine/letterView";
 import { BLOCK_WORDS } from "./LiveNodes";
+import { placeContent } from "./placeContent";
 import type { LetterEditors } from "./useLetterEditors";
 
 /** Work has four fields a piece: without a search only the last few pieces are listed. */
@@ -36,12 +36,7 @@ export function FieldTray({ editors, letter }: { editors: LetterEditors; letter:
     setWords("");
   };
   const isWanted = nameSearch(words);
-  const place = (content: object, editor = editors.lastUsed()) => {
-    const { selection } = editor.state;
-    // What is chosen stays: the new one comes after it, not in its place.
-    const at = selection instanceof NodeSelection ? selection.to : { from: selection.from, to: selection.to };
-    editor.chain().focus().insertContentAt(at, content).run();
-  };
+  const place = (content: object, editor = editors.lastUsed()) => placeContent(editor, content);
   const placePassage = () => {
     const from = editors.body.state.selection.from;
     place(NEW_PASSAGE, editors.body);

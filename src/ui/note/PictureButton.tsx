@@ -4,6 +4,7 @@ import { Image as ImageIcon } from "lucide-react";
 import { useRef } from "react";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
+import { placeContent } from "./placeContent";
 import { readPicture } from "./readPicture";
 
 /** Puts a picture from a file where the caret is, made small enough for mail. */
@@ -15,11 +16,7 @@ export function PictureButton({ editor }: { editor: Editor }) {
       toast.error(`“${file.name}” is no picture that can be read. Nothing was changed. Try a JPEG or PNG file.`);
       return;
     }
-    editor
-      .chain()
-      .focus()
-      .insertContent({ type: "picture", attrs: { ...picture, alt: "" } })
-      .run();
+    placeContent(editor, { type: "picture", attrs: { ...picture, alt: "" } });
     toast("Choose the picture to write what it shows.");
   };
   return (
