@@ -10,21 +10,12 @@ import {
 } from "@/core/delivery/postEvent";
 import { nextTry } from "@/core/delivery/retry";
 import { Journal, type Unnumbered } from "./journal";
+import { LetterMemories } from "./letterMemories";
 import { afterMany } from "./lettersToMany";
 import { Problem } from "./problem";
 import { digestOf, Queue, type QueuedLetter } from "./queue";
 import { type Limits, SendingLimits } from "./sendingLimits";
 import { CONNECTIONS, type Outcome, type Transport } from "./transport";
-
-/** What the post room keeps in mind of a letter; the journal rebuilds it. */
-interface LetterMemory {
-  roundId: string;
-  state: LetterState;
-  digest: string;
-  tries: number;
-  firstTriedAt: number;
-  nextAt: number;
-}
 
 export interface PostRoomOptions {
   folder: string;
@@ -40,7 +31,7 @@ export interface PostRoomOptions {
  * dies: `handed` before the browser is told, `leaving` before SMTP begins, its fate before its text is deleted.
  */
 export class PostRoom {
-  private readonly letters = new Map<string, LetterMemory>();
+  private readonly letters: LetterMemories;
   private ready: string[] = [];
   private readonly later = new Map<string, number>();
   /** By paused round: its letters that are due. */
@@ -56,7 +47,9 @@ export class PostRoom {
     private readonly journal: Journal<PostEvent>,
     private readonly queue: Queue,
     private readonly limits: SendingLimits,
-  ) {}
+  ) {
+    this.letters = new LetterMemories(options.now);
+  }
 
   static async open(options: PostRoomOptions): Promise<PostRoom> {
     const queue = await Queue.open(path.join(options.folder, "queue"));
@@ -120,7 +113,7 @@ export class PostRoom {
 
   /** Calls back every letter of a round that has not begun to leave. */
   async withdraw(roundId: string): Promise<{ withdrawn: number }> {
-    const ids = [...this.letters]
+    const ids = [...this.letters.all()]
       .filter(([, memory]) => memory.roundId === roundId && mayWithdraw(memory.state))
       .map(([id]) => id);
     await this.journal.append(ids.map((id) => this.move(id, "withdrawn")));
@@ -143,14 +136,14 @@ export class PostRoom {
 
   /** A mail server says that it could not deliver a letter after all. Resolves with whether that is news. */
   async returned(letterId: string, reply: string): Promise<boolean> {
-    if (!mayMove(this.letters.get(letterId)?.state ?? "prepared", "returned")) return false;
+    if (!mayMove(this.letters.stateOf(letterId), "returned")) return false;
     await this.journal.append([this.move(letterId, "returned", { reply })]);
     return true;
   }
 
   /** Whether a message answers a letter of this room and was not announced yet. */
   isNewReply(replyTo: string, messageName: string): boolean {
-    return this.letters.has(replyTo) && !this.knownReplies.has(messageName);
+    return this.letters.get(replyTo) !== undefined && !this.knownReplies.has(messageName);
   }
 
   /** Announces an answer to a letter, once. */
@@ -171,8 +164,10 @@ export class PostRoom {
   /** Rebuilds the memory from the journal and settles what a crash left half done. */
   private async recover(): Promise<void> {
     for (const event of this.journal.since(0)) {
-      if (isLetterEvent(event)) this.remember(event);
-      else if ("messageName" in event) this.knownReplies.add(event.messageName);
+      if (isLetterEvent(event)) {
+        this.letters.remember(event);
+        if (event.state === "accepted") this.limits.taken(event.at);
+      } else if ("messageName" in event) this.knownReplies.add(event.messageName);
       else if (event.paused) this.paused.set(event.roundId, []);
       else this.paused.delete(event.roundId);
     }
@@ -181,7 +176,7 @@ export class PostRoom {
     for (const id of bodies) {
       const memory = this.letters.get(id);
       const { roundId, leavesAt, letter, post } = await this.queue.get(id);
-      if (post !== this.options.post && !isFinal(memory?.state ?? "prepared")) {
+      if (post !== this.options.post && !isFinal(this.letters.stateOf(id))) {
         // What was handed over for practice must never leave for real, nor the other way round.
         const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
         moves.push(this.move(id, state, { roundId, digest: digestOf(letter), reply: OTHER_POST_REPLY }));
@@ -194,36 +189,18 @@ export class PostRoom {
       }
     }
     await this.journal.append(moves);
-    for (const [id, memory] of this.letters) {
+    for (const [id, memory] of this.letters.all()) {
       if (!isFinal(memory.state)) this.enqueue(id, memory.nextAt);
       else if (bodies.has(id)) await this.queue.remove(id);
     }
     this.pump();
   }
 
-  /** Changes a letter's state in memory at once, so that nothing else can take the letter meanwhile; gives the event to write. */
+  /** Changes a letter's state; gives the event to write. */
   private move(id: string, state: LetterState, details: Partial<LetterEvent> = {}): Unnumbered<LetterEvent> {
-    const known = this.letters.get(id);
-    if (!mayMove(known?.state ?? "prepared", state)) {
-      throw new Error(`A letter that is ${known?.state} can't become ${state}.`);
-    }
-    const event = { at: this.options.now(), letterId: id, roundId: known?.roundId ?? "", ...details, state };
-    this.remember(event);
+    const event = this.letters.move(id, state, details);
+    if (state === "accepted") this.limits.taken(event.at);
     return event;
-  }
-
-  private remember(event: Unnumbered<LetterEvent>): void {
-    if (event.state === "accepted") this.limits.taken(event.at);
-    const known = this.letters.get(event.letterId);
-    const isTry = event.state === "leaving";
-    this.letters.set(event.letterId, {
-      roundId: event.roundId,
-      state: event.state,
-      digest: event.digest ?? known?.digest ?? "",
-      tries: (known?.tries ?? 0) + (isTry ? 1 : 0),
-      firstTriedAt: known?.firstTriedAt || (isTry ? event.at : 0),
-      nextAt: event.nextAt ?? known?.nextAt ?? 0,
-    });
   }
 
   private enqueue(id: string, at: number): void {
@@ -245,9 +222,8 @@ export class PostRoom {
     }
     while (this.underWay < CONNECTIONS && this.ready.length > 0) {
       const id = this.ready[0] ?? "";
-      const { state, roundId = "" } = this.letters.get(id) ?? {};
-      const parked = this.paused.get(roundId);
-      if (!mayMove(state ?? "prepared", "leaving")) this.ready.shift();
+      const parked = this.paused.get(this.letters.get(id)?.roundId ?? "");
+      if (!mayMove(this.letters.stateOf(id), "leaving")) this.ready.shift();
       else if (parked) parked.push(...this.ready.splice(0, 1));
       else {
         const dayOpensAt = this.limits.dayOpensAt(now, this.underWay);
@@ -293,7 +269,7 @@ export class PostRoom {
 
   /** Holds all that is due until a moment, because the day has had its fill; gives the moment. */
   private holdReady(until: number): number {
-    const held = this.ready.filter((id) => mayMove(this.letters.get(id)?.state ?? "prepared", "held"));
+    const held = this.ready.filter((id) => mayMove(this.letters.stateOf(id), "held"));
     this.ready = [];
     for (const id of held) this.later.set(id, until);
     this.journal
