@@ -13,7 +13,7 @@ import { Journal, type Unnumbered } from "./journal";
 import { LetterMemories } from "./letterMemories";
 import { afterMany } from "./lettersToMany";
 import { Problem } from "./problem";
-import { digestOf, Queue, type QueuedLetter } from "./queue";
+import { bytesOf, digestOf, Queue, type QueuedLetter } from "./queue";
 import { type Limits, SendingLimits } from "./sendingLimits";
 import { CONNECTIONS, type Outcome, type Transport } from "./transport";
 
@@ -92,7 +92,8 @@ export class PostRoom {
   }
 
   private async takeOver({ roundId, leavesAt, letters }: HandOver): Promise<{ taken: number; known: number }> {
-    const digests = new Map(letters.map((letter) => [letter.id, digestOf(letter)]));
+    const bytesById = new Map(letters.map((letter) => [letter.id, bytesOf(letter)]));
+    const digests = new Map([...bytesById].map(([id, bytes]) => [id, digestOf(bytes)]));
     const fresh = letters.filter(({ id }) => {
       const known = this.letters.get(id);
       if (known && known.digest !== digests.get(id)) {
@@ -100,7 +101,9 @@ export class PostRoom {
       }
       return !known;
     });
-    await this.queue.put(fresh.map((letter) => ({ roundId, leavesAt, letter, post: this.options.post })));
+    await this.queue.put(
+      fresh.map((letter) => ({ roundId, leavesAt, letter, post: this.options.post, bytes: bytesById.get(letter.id) })),
+    );
     const state = leavesAt > this.options.now() ? "held" : "handed";
     const moves = fresh.map(({ id }) =>
       this.move(id, state, { roundId, digest: digests.get(id) ?? "", nextAt: leavesAt }),
@@ -179,10 +182,10 @@ export class PostRoom {
       if (post !== this.options.post && !isFinal(this.letters.stateOf(id))) {
         // What was handed over for practice must never leave for real, nor the other way round.
         const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
-        moves.push(this.move(id, state, { roundId, digest: digestOf(letter), reply: OTHER_POST_REPLY }));
+        moves.push(this.move(id, state, { roundId, digest: digestOf(bytesOf(letter)), reply: OTHER_POST_REPLY }));
       } else if (!memory) {
         // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
-        moves.push(this.move(id, "held", { roundId, digest: digestOf(letter), nextAt: leavesAt }));
+        moves.push(this.move(id, "held", { roundId, digest: digestOf(bytesOf(letter)), nextAt: leavesAt }));
       } else if (memory.state === "leaving") {
         // The practice post drops a Message-ID that it has, so trying again is safe; a relay can't be asked.
         moves.push(this.move(id, this.options.post === "practice" ? "handed" : "uncertain", { reply: CRASH_REPLY }));

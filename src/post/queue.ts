@@ -16,8 +16,8 @@ const queuedSchema = z.object({
   refused: z.array(z.string()).default([]),
 });
 export type QueuedLetter = z.infer<typeof queuedSchema>;
-/** A letter as it comes into the queue. */
-type NewlyQueued = z.input<typeof queuedSchema>;
+/** A letter as it comes into the queue, with its bytes where they are made already. */
+type NewlyQueued = z.input<typeof queuedSchema> & { readonly bytes?: Buffer };
 
 /** Letters that were handed over together. Before, each had a file of its own. */
 const bundleSchema = z.preprocess((value) => (Array.isArray(value) ? value : [value]), z.array(queuedSchema));
@@ -59,17 +59,21 @@ export class Queue {
   /** Resolves once all of them are on disk. */
   async put(newLetters: readonly NewlyQueued[]): Promise<void> {
     if (newLetters.length === 0) return;
-    const letters = newLetters.map((one): QueuedLetter => ({ post: "practice", taken: 0, refused: [], ...one }));
+    const letters = newLetters.map(
+      ({ bytes: _bytes, ...one }): QueuedLetter => ({ post: "practice", taken: 0, refused: [], ...one }),
+    );
     const name = `${randomUUID()}${ENDING}`;
-    const text = Buffer.from(JSON.stringify(letters));
+    const bytes = bundleBytes(
+      letters.map((queued, place) => [queued, newLetters[place]?.bytes ?? bytesOf(queued.letter)]),
+    );
     await this.change(async () => {
-      await writeWhole(path.join(this.folder, name), text);
+      await writeWhole(path.join(this.folder, name), bytes);
       await syncFolder(this.folder);
     });
     this.know(name, letters);
     // What came before leaves before: it is not put out for what comes now.
-    if (this.bytesInMemory() + text.length <= MOST_BYTES_IN_MEMORY)
-      this.read.set(name, { letters: Promise.resolve(letters), bytes: text.length });
+    if (this.bytesInMemory() + bytes.length <= MOST_BYTES_IN_MEMORY)
+      this.read.set(name, { letters: Promise.resolve(letters), bytes: bytes.length });
   }
 
   async get(letterId: string): Promise<QueuedLetter> {
@@ -179,7 +183,22 @@ export class Queue {
   }
 }
 
-/** Tells letters of the same id but other content apart. */
-export function digestOf(letter: HandedLetter): string {
-  return createHash("sha256").update(JSON.stringify(letter)).digest("base64url");
+/** A letter as it is written down. */
+export function bytesOf(letter: HandedLetter): Buffer {
+  return Buffer.from(JSON.stringify(letter));
+}
+
+/** Tells letters of the same id but other content apart, by their bytes. */
+export function digestOf(bytes: Buffer): string {
+  return createHash("sha256").update(bytes).digest("base64url");
+}
+
+/** A bundle in JSON, made of letters that are bytes already. */
+function bundleBytes(letters: readonly (readonly [QueuedLetter, Buffer])[]): Buffer {
+  const parts = letters.flatMap(([{ letter: _letter, ...rest }, bytes], place) => [
+    Buffer.from(`${place === 0 ? "[" : ","}${JSON.stringify(rest).slice(0, -1)},"letter":`),
+    bytes,
+    Buffer.from("}"),
+  ]);
+  return Buffer.concat([...parts, Buffer.from("]")]);
 }
