@@ -2,6 +2,8 @@ import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { request } from "node:http";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import type { HandedLetter } from "@/core/delivery/handOver";
+import { letter } from "@/post/testing";
 import { delivered } from "./support/mailboxes";
 import { TestServer } from "./support/server";
 
@@ -32,18 +34,6 @@ beforeAll(async () => {
   await events();
 });
 afterAll(() => server.stop());
-
-function letter(id: string, part: Record<string, unknown> = {}) {
-  return {
-    id,
-    to: { name: "Ewa Wójcik", address: "ewa@harbourmail.example" },
-    from: { name: "Ilse Maronde", address: "ilse@sallowbay.example" },
-    subject: "How things stand",
-    html: "<p>64 %</p>",
-    text: "64 %",
-    ...part,
-  };
-}
 
 interface Said {
   readonly status: number;
@@ -158,7 +148,7 @@ describe("what can't be read is refused with its reason, and the server stays we
 });
 
 describe("a letter can't carry more than itself", () => {
-  const handOver = (part: Record<string, unknown>, round: Record<string, unknown> = {}) =>
+  const handOver = (part: Partial<HandedLetter>, round: Record<string, unknown> = {}) =>
     ask("POST", "/api/post/letters", { roundId: "round", leavesAt: 0, letters: [letter("a", part)], ...round });
   const to = (name: string, address = "ewa@harbourmail.example") => ({ to: { name, address } });
 

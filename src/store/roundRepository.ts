@@ -15,7 +15,7 @@ import { type Tally, tallyStates } from "@/core/delivery/tally";
 import type { WrittenAbout } from "@/core/model/noteKind";
 import type { VineDatabase } from "./database";
 import { announcedReply } from "./replyRepository";
-import { headOf } from "./schemaVersions";
+import { searchedWords } from "./schemaVersions";
 import { commitChange } from "./worldRepository";
 
 /** Keeps a round with all its letters as they are to leave, and what sending it changes, before anything is handed over. */
@@ -37,9 +37,11 @@ export async function saveRound(
         together ? together.map((one) => [one.studentId, one.recipientId]) : [[studentId, recipient.id]],
       ),
     });
-    await database.letterTexts.bulkAdd(
-      whole.map((letter) => ({ id: letter.id, text: letter.text, head: headOf(letter) })),
-    );
+    await database.roundWords.add({
+      id: round.id,
+      letters: whole.map((letter): [string, string] => [letter.id, searchedWords(letter)]),
+    });
+    await database.letterTexts.bulkAdd(whole.map(({ id, text }) => ({ id, text })));
     await database.letterPages.bulkAdd(whole.map(({ id, html }) => ({ id, html })));
   });
 }
@@ -205,7 +207,7 @@ export async function lettersAbout(database: VineDatabase, studentId: string): P
   return [...own, ...ofFamily.flat()].sort((a, b) => b.stateAt - a.stateAt);
 }
 
-const SEARCHED_AT_ONCE = 2_000;
+const ROUNDS_SEARCHED_AT_ONCE = 20;
 const MOST_FOUND = 200;
 
 /**
@@ -219,16 +221,17 @@ export async function searchLetters(
   onProgress: (share: number, found: readonly Letter[]) => void,
 ): Promise<Letter[]> {
   const wanted = words.trim().toLowerCase();
-  const ids = await database.letterTexts.toCollection().primaryKeys();
+  const ids = await database.rounds.orderBy("createdAt").reverse().primaryKeys();
   const found: Letter[] = [];
-  for (let from = 0; from < ids.length && found.length < MOST_FOUND && !signal.aborted; from += SEARCHED_AT_ONCE) {
-    const first = ids[from];
-    const last = ids[Math.min(from + SEARCHED_AT_ONCE, ids.length) - 1];
-    // Ranges are read many times as fast as one record after the other.
-    const texts = await database.letterTexts.where("id").between(first, last, true, true).toArray();
-    const hits = texts.filter(({ head, text }) => `${head}\n${text}`.toLowerCase().includes(wanted));
-    for (const letter of await database.letters.bulkGet(hits.map(({ id }) => id))) if (letter) found.push(letter);
-    onProgress(Math.min(1, (from + SEARCHED_AT_ONCE) / ids.length), found);
+  for (
+    let from = 0;
+    from < ids.length && found.length < MOST_FOUND && !signal.aborted;
+    from += ROUNDS_SEARCHED_AT_ONCE
+  ) {
+    const rounds = await database.roundWords.bulkGet(ids.slice(from, from + ROUNDS_SEARCHED_AT_ONCE));
+    const hits = rounds.flatMap((round) => (round?.letters ?? []).filter(([, searched]) => searched.includes(wanted)));
+    for (const letter of await database.letters.bulkGet(hits.map(([id]) => id))) if (letter) found.push(letter);
+    onProgress(Math.min(1, (from + ROUNDS_SEARCHED_AT_ONCE) / ids.length), found);
   }
   return found.sort((a, b) => b.stateAt - a.stateAt).slice(0, MOST_FOUND);
 }

@@ -1,6 +1,6 @@
 import type Dexie from "dexie";
 import type { Transaction } from "dexie";
-import type { Letter } from "@/core/delivery/round";
+import type { Letter, WholeLetter } from "@/core/delivery/round";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
 
 /** One version of the stored data: its tables with their keys, and how records of the version before become its own. */
@@ -94,6 +94,7 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
       // The text of letters lies apart: a list of thousands reads none of it.
       letters: "id, roundId, state, recipient.id, studentId, noteId, [roundId+state], recipient.address",
       roundPeople: "id",
+      roundWords: "id",
       letterTexts: "id",
       letterPages: "id",
       replies: "id, letterId, state",
@@ -103,7 +104,7 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
       { from: "letters", to: "letterTexts", field: "text" },
       { from: "letters", to: "letterPages", field: "html" },
     ],
-    fill: fillRoundPeople,
+    fill: fillRounds,
   },
 ];
 
@@ -132,31 +133,34 @@ async function migrate(transaction: Transaction, records: NonNullable<SchemaVers
   }
 }
 
-/** Who each round was to is kept beside it, and what a search reads beside the text, so that neither reads the letters. */
-async function fillRoundPeople(transaction: Transaction): Promise<void> {
-  const pairs = new Map<string, [studentId: string, recipientId: string][]>();
-  const heads = new Map<string, string>();
+/** Who each round was to, and what a search reads of it, are kept beside it, so that neither reads the letters. */
+async function fillRounds(transaction: Transaction): Promise<void> {
+  const byRound = new Map<string, Letter[]>();
   await transaction.table("letters").each((letter: Letter) => {
-    const { id, roundId, studentId, recipient } = letter;
-    pairs.set(roundId, [...(pairs.get(roundId) ?? []), [studentId, recipient.id]]);
-    heads.set(id, headOf(letter));
+    byRound.set(letter.roundId, [...(byRound.get(letter.roundId) ?? []), letter]);
   });
-  await transaction
-    .table("letterTexts")
-    .toCollection()
-    .modify((one: { id: string; head: string }) => {
-      one.head = heads.get(one.id) ?? "";
-    });
-  await transaction.table("roundPeople").bulkPut([...pairs].map(([id, people]) => ({ id, people })));
+  for (const [id, letters] of byRound) {
+    const people = letters.map(({ studentId, recipient }) => [studentId, recipient.id]);
+    const texts = (await transaction.table("letterTexts").bulkGet(letters.map((letter) => letter.id))) as {
+      text: string;
+    }[];
+    const words = letters.map((letter, place) => [
+      letter.id,
+      searchedWords({ ...letter, text: texts[place]?.text ?? "" }),
+    ]);
+    await transaction.table("roundPeople").put({ id, people });
+    await transaction.table("roundWords").put({ id, letters: words });
+  }
 }
 
-/** What of a letter is searched beside its text. */
-export function headOf({
+/** What of a letter a search reads: its words and whom it is to and about, in small letters. */
+export function searchedWords({
   subject,
   studentName,
   recipient,
-}: Pick<Letter, "subject" | "studentName" | "recipient">): string {
-  return [subject, studentName, recipient.name, recipient.address].join("\n");
+  text,
+}: Pick<WholeLetter, "subject" | "studentName" | "recipient" | "text">): string {
+  return [subject, studentName, recipient.name, recipient.address, text].join("\n").toLowerCase();
 }
 
 const AT_ONCE = 500;
