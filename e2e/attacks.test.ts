@@ -11,6 +11,7 @@ import { TestServer } from "./support/server";
 const ROUTES: readonly (readonly [method: string, route: string, body?: unknown])[] = [
   ["POST", "/api/post/letters", { roundId: "round", leavesAt: 0, letters: [letter("a")] }],
   ["POST", "/api/post/messages", { letters: [letter("a")] }],
+  ["PUT", `/api/post/enclosures/${"0".repeat(64)}`, "another file"],
   ["POST", "/api/post/pause", { roundId: "round", paused: true }],
   ["POST", "/api/post/withdraw", { roundId: "round" }],
   ["POST", "/api/family/answers", { answerId: "a", cardId: "c", studentName: "Ana", studentNumber: "", guardians: [] }],

@@ -1,12 +1,16 @@
+import { writeFile } from "node:fs/promises";
+import path from "node:path";
+import type { ElementHandle } from "puppeteer-core";
 import { beforeAll, expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
 import { choose, fill, openPage, press, waitForWords } from "./support/browser";
-import { browser, goOnWith, journey, page, server, TODAY } from "./support/journey";
+import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { beginNote, leaveOutUnreachable, seeCautions, send, setTakeBack, wordsOf } from "./support/steps";
+import { beginNote, leaveOutUnreachable, seeCautions, send, setTakeBack, untilSettled, wordsOf } from "./support/steps";
 import { readdress } from "./support/stored";
 
 journey({ VINE_DEMO: "1", VINE_PRACTICE_LATE_MS: "50" });
+const folder = temporaryFolder();
 const HOUR_MS = 3_600_000;
 
 beforeAll(() => setTakeBack(page, 0));
@@ -207,6 +211,34 @@ test("the same words to a whole class go as one letter in which nobody sees the 
   expect(new Set(fresh.map(({ mail }) => mail.messageId)).size).toBe(1);
   for (const { mail } of fresh) expect(mail.text).toContain("The harbour is closed on Friday");
   await press(page, "Back to the note");
+});
+
+test("a file is enclosed: named before sending, in every mailbox byte by byte, in the record and at the family's", async () => {
+  const file = path.join(folder, "tides.pdf");
+  const bytes = Buffer.from(
+    [..."%PDF-1.7\r\n", 0, 255].map((one) => (typeof one === "string" ? one.charCodeAt(0) : one)),
+  );
+  await writeFile(file, bytes);
+  await noteToFirstClass();
+  const before = new Set((await delivered(server.dataFolder)).map(({ mail }) => mail.messageId));
+  const input = (await page.waitForSelector("[aria-label='A file to be enclosed']")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(file);
+  await waitForWords(page, "tides.pdf (1 kB)");
+  await send(page);
+  await untilSettled(page);
+  const accepted = Number(/^\d+/.exec(await countdown())?.[0]);
+  const mails = (await delivered(server.dataFolder)).filter(({ mail }) => !before.has(mail.messageId));
+  expect(mails).toHaveLength(accepted);
+  for (const { mail } of mails) {
+    expect(mail.attachments.map(({ filename }) => filename)).toEqual(["tides.pdf"]);
+    expect(mail.attachments[0]?.content).toEqual(bytes);
+  }
+  await press(page, "Open it in the record", "link");
+  await waitForWords(page, "Enclosed: tides.pdf (1 kB)");
+  await page.click(".stem a[href='/practice']");
+  await page.waitForFunction(() =>
+    /Enclosed: tides\.pdf \(1 kB\)/.test(document.querySelector(".phone")?.textContent ?? ""),
+  );
 });
 
 test("two tabs send one round once; a page of an older version stops and asks to be loaded again", async () => {

@@ -1,5 +1,6 @@
 import type { SendMailOptions } from "nodemailer";
 import type { HandedLetter } from "@/core/delivery/handOver";
+import type { EnclosedFile } from "./enclosures";
 
 /** The Message-ID comes from the letter's id, so that one letter is one message however often it is tried. */
 export function messageIdOf(letterId: string): string {
@@ -15,7 +16,10 @@ export function letterIdsIn(header: string): string[] {
  * One letter as a message: plain text and HTML side by side, one recipient. A link that stops the letters goes in its
  * head (RFC 2369), and a mail program may follow it by itself when its reader says so (RFC 8058).
  */
-export function composeMessage(letter: HandedLetter, stopLink?: string): SendMailOptions {
+export function composeMessage(
+  letter: HandedLetter,
+  { stopLink, enclosed = [] }: { stopLink?: string | undefined; enclosed?: readonly EnclosedFile[] } = {},
+): SendMailOptions {
   return {
     messageId: messageIdOf(letter.id),
     from: letter.from,
@@ -27,6 +31,7 @@ export function composeMessage(letter: HandedLetter, stopLink?: string): SendMai
     text: letter.text,
     html: letter.html,
     textEncoding: "base64",
+    attachments: enclosed.map(({ name, type, content }) => ({ filename: name, contentType: type, content })),
     ...(stopLink && {
       list: { unsubscribe: stopLink },
       headers: { "List-Unsubscribe-Post": "List-Unsubscribe=One-Click" },

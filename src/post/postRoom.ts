@@ -9,6 +9,7 @@ import {
   postEventSchema,
 } from "@/core/delivery/postEvent";
 import { nextTry } from "@/core/delivery/retry";
+import { Enclosures } from "./enclosures";
 import { Journal, type Unnumbered } from "./journal";
 import { LetterMemories } from "./letterMemories";
 import { afterMany } from "./lettersToMany";
@@ -46,6 +47,7 @@ export class PostRoom {
     private readonly options: PostRoomOptions,
     private readonly journal: Journal<PostEvent>,
     private readonly queue: Queue,
+    readonly enclosures: Enclosures,
     private readonly limits: SendingLimits,
   ) {
     this.letters = new LetterMemories(options.now);
@@ -54,7 +56,8 @@ export class PostRoom {
   static async open(options: PostRoomOptions): Promise<PostRoom> {
     const queue = await Queue.open(path.join(options.folder, "queue"));
     const journal = await Journal.open(path.join(options.folder, "journal.ndjson"), postEventSchema);
-    const room = new PostRoom(options, journal, queue, new SendingLimits(options.limits ?? {}));
+    const enclosures = await Enclosures.open(path.join(options.folder, "enclosures"));
+    const room = new PostRoom(options, journal, queue, enclosures, new SendingLimits(options.limits ?? {}));
     await room.recover();
     return room;
   }
@@ -101,6 +104,7 @@ export class PostRoom {
       }
       return !known;
     });
+    for (const { id, enclosures } of fresh) this.enclosures.need(id, enclosures);
     await this.queue.put(
       fresh.map((letter) => ({ roundId, leavesAt, letter, post: this.options.post, bytes: bytesById.get(letter.id) })),
     );
@@ -120,7 +124,7 @@ export class PostRoom {
       .filter(([, memory]) => memory.roundId === roundId && mayWithdraw(memory.state))
       .map(([id]) => id);
     await this.journal.append(ids.map((id) => this.move(id, "withdrawn")));
-    await Promise.all(ids.map((id) => this.queue.remove(id)));
+    await Promise.all(ids.map((id) => this.forgetText(id)));
     for (const id of ids) this.later.delete(id);
     if (this.paused.has(roundId)) this.paused.set(roundId, []);
     return { withdrawn: ids.length };
@@ -179,6 +183,7 @@ export class PostRoom {
     for (const id of bodies) {
       const memory = this.letters.get(id);
       const { roundId, leavesAt, letter, post } = await this.queue.get(id);
+      this.enclosures.recall(id, letter.enclosures);
       if (post !== this.options.post && !isFinal(this.letters.stateOf(id))) {
         // What was handed over for practice must never leave for real, nor the other way round.
         const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
@@ -194,8 +199,9 @@ export class PostRoom {
     await this.journal.append(moves);
     for (const [id, memory] of this.letters.all()) {
       if (!isFinal(memory.state)) this.enqueue(id, memory.nextAt);
-      else if (bodies.has(id)) await this.queue.remove(id);
+      else if (bodies.has(id)) await this.forgetText(id);
     }
+    await this.enclosures.tidy();
     this.pump();
   }
 
@@ -285,7 +291,9 @@ export class PostRoom {
     const { transport, post } = this.options;
     await this.journal.append([this.move(id, "leaving")]);
     const queued = await this.queue.get(id);
-    const outcome = await transport.send(queued.letter);
+    const enclosed = await this.enclosures.filesOf(queued.letter.enclosures).catch(() => undefined);
+    if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_REPLY);
+    const outcome = await transport.send(queued.letter, enclosed);
     if (this.closed) return;
     if (queued.letter.together) return this.settleMany(id, queued, outcome);
     const { reply } = outcome;
@@ -315,11 +323,18 @@ export class PostRoom {
 
   private async settle(id: string, state: LetterState, reply: string): Promise<void> {
     await this.journal.append([this.move(id, state, { reply })]);
+    await this.forgetText(id);
+  }
+
+  /** Nothing of a letter that met its fate stays but what the journal says. */
+  private async forgetText(id: string): Promise<void> {
     await this.queue.remove(id);
+    await this.enclosures.release(id);
   }
 }
 
 const MAX_EVENTS_PER_ANSWER = 1000;
+const NO_ENCLOSURE_REPLY = "A file that goes along with it is not there any more, so it did not leave.";
 const OTHER_POST_REPLY = "It was handed over while letters left by another post, so it did not leave.";
 /** Longer waits than a timer can count are cut up. */
 const MAX_TIMER_MS = 3_600_000;

@@ -55,8 +55,8 @@ function problemFrom(cause: unknown): Problem {
   });
 }
 
-/** A request's JSON body, checked; it is never read further than the limit. */
-export async function readBody<T>(request: Request, schema: z.ZodType<T>, maxBytes = MAX_BODY_BYTES): Promise<T> {
+/** A request's body; it is never read further than the limit. */
+export async function readBytes(request: Request, maxBytes: number): Promise<Buffer> {
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
@@ -68,9 +68,15 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>, maxByt
     }
     chunks.push(part.value);
   }
+  return Buffer.concat(chunks);
+}
+
+/** A request's JSON body, checked. */
+export async function readBody<T>(request: Request, schema: z.ZodType<T>, maxBytes = MAX_BODY_BYTES): Promise<T> {
+  const bytes = await readBytes(request, maxBytes);
   let body: unknown;
   try {
-    body = JSON.parse(Buffer.concat(chunks).toString("utf8"));
+    body = JSON.parse(bytes.toString("utf8"));
   } catch (cause) {
     throw new Problem("not readable", "The request body is not JSON.", { cause });
   }

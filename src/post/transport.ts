@@ -1,6 +1,7 @@
 import { createTransport } from "nodemailer";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import { composeMessage } from "./compose";
+import type { EnclosedFile } from "./enclosures";
 
 /** What became of one try. */
 export type Outcome =
@@ -13,7 +14,7 @@ export type Outcome =
   | { kind: "unknown"; reply: string };
 
 export interface Transport {
-  send(letter: HandedLetter): Promise<Outcome>;
+  send(letter: HandedLetter, enclosed?: readonly EnclosedFile[]): Promise<Outcome>;
   close(): void;
 }
 
@@ -27,14 +28,17 @@ export function smtpTransport(
 ): Transport {
   const pool = createTransport({ url, pool: true, maxConnections: CONNECTIONS, maxMessages: Number.POSITIVE_INFINITY });
   return {
-    send: async (letter) => {
+    send: async (letter, enclosed = []) => {
       try {
         const {
           response,
           accepted,
           rejectedErrors = [],
         } = await pool.sendMail(
-          composeMessage(letter, letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId)),
+          composeMessage(letter, {
+            stopLink: letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId),
+            enclosed,
+          }),
         );
         return rejectedErrors.length > 0
           ? inPart(accepted.length, rejectedErrors)

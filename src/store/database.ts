@@ -45,6 +45,8 @@ export type VineDatabase = Dexie &
     letterPages: EntityTable<Pick<WholeLetter, "id" | "html">, "id">;
     roundPeople: EntityTable<RoundPeople, "id">;
     roundWords: EntityTable<RoundWords, "id">;
+    /** What goes along with letters, by SHA-256. */
+    files: EntityTable<{ digest: string; bytes: ArrayBuffer }, "digest">;
     replies: EntityTable<Reply, "id">;
     talks: EntityTable<Talk, "id">;
     templates: EntityTable<Template, "id">;

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, expect, test } from "vitest";
 import { starterWords } from "@/core/letter/starterWords";
 import type { Selection } from "@/core/selection/selection";
 import { openDatabase, type VineDatabase } from "./database";
+import { fileBytes, keepFile, missingFiles } from "./fileRepository";
 import { keepSelections, keptByName, markSeen, removeKeptSelection } from "./keptSelectionRepository";
 import { keepTemplates, removeTemplate, templatesByName } from "./templateRepository";
 
@@ -57,4 +58,22 @@ test("templates are kept with all their languages, by their names, and taken out
   expect(second).toEqual(template);
   await removeTemplate(database, "t");
   expect((await templatesByName(database)).map(({ id }) => id)).toEqual(["u"]);
+});
+
+test("a file is kept once, named by what is in it; one that is not here is told", async () => {
+  const bytes = new TextEncoder().encode("tides").buffer;
+  const first = await keepFile(database, "tides.txt", "text/plain", bytes);
+  const second = await keepFile(database, "the same.txt", "text/plain", bytes);
+  expect(first).toEqual({
+    digest: "0e714fd92f7538e3531b61c0eeb7f9c70e44475be7557df873b13df3af34225f",
+    name: "tides.txt",
+    type: "text/plain",
+    bytes: 5,
+  });
+  expect(second.digest).toBe(first.digest);
+  expect(await database.files.count()).toBe(1);
+  expect(await fileBytes(database, first.digest)).toEqual(bytes);
+  const gone = { ...first, digest: "0".repeat(64) };
+  expect(await missingFiles(database, [first, gone])).toEqual([gone]);
+  await expect(keepFile(database, "a/b.txt", "text/plain", bytes)).rejects.toThrow();
 });

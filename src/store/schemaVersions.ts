@@ -97,6 +97,7 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
       roundWords: "id",
       letterTexts: "id",
       letterPages: "id",
+      files: "digest",
       replies: "id, letterId, state",
       talks: "id, studentId, at",
     },

@@ -24,11 +24,14 @@ const BROKEN = /\S {2,}\S|\p{L} [,.;](?:\s|$)|\(\s*\)|,\s*[,.;]/u;
 export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[] {
   const collected = new Collected(index);
   const lines = linesFor(index.world);
+  // A file named after a student goes to everybody.
+  const fileNames = (note.enclosures ?? []).map(({ name }) => name.replace(/[_.-]/g, " "));
   for (const { planned, rendered } of noteLetters(index, note, plan.letters)) {
     for (const field of rendered.unfilled) {
       if (hasSource(field, index.world)) collected.add("unfilled-field", planned, { field });
     }
     let [foreign, raw, broken] = ["", "", ""];
+    for (const name of fileNames) foreign ||= lines.names.foreign(lines.read(name).names, planned) ?? "";
     for (const line of [rendered.subject, ...rendered.text.split("\n")]) {
       const read = lines.read(line);
       foreign ||= lines.names.foreign(read.names, planned) ?? "";

@@ -290,6 +290,13 @@ const STOPS: readonly Fault[] = [
     },
   ],
   [
+    "a file that is named after another student",
+    "foreign-name",
+    ({ note }) => {
+      note.enclosures = [{ digest: "0".repeat(64), name: "report_Dmitri-Voss.pdf", type: "application/pdf", bytes: 9 }];
+    },
+  ],
+  [
     "seven pictures of 90 kB",
     "too-large-letter",
     ({ note }) => {
@@ -548,6 +555,14 @@ describe("a clean note is silent", () => {
       (scene) => {
         guardian(scene, "wojcik").frequency = "daily";
         scene.written.push(sent("Ana", 2, "praise", "other"));
+      },
+    ],
+    [
+      "with a file for everybody",
+      ({ note }) => {
+        note.enclosures = [
+          { digest: "0".repeat(64), name: "Tide_table  0.8649.pdf", type: "application/pdf", bytes: 9 },
+        ];
       },
     ],
     ["after praise of yesterday", (scene) => scene.written.push(sent("Ana", 1, "praise", "other"))],

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { enclosuresSchema } from "../model/enclosure";
 
 /** The most letters in one hand-over, and the longest text or HTML of one. */
 export const MAX_LETTERS_PER_HANDOVER = 50;
@@ -32,6 +33,8 @@ export const handedLetterSchema = z.object({
   subject: headerSchema.min(1),
   html: z.string().max(MAX_LETTER_CHARACTERS),
   text: z.string().max(MAX_LETTER_CHARACTERS),
+  /** What goes along; the files are handed over before, each once. */
+  enclosures: enclosuresSchema.optional(),
 });
 export type HandedLetter = z.infer<typeof handedLetterSchema>;
 
@@ -43,14 +46,20 @@ export const handOverSchema = z.object({
 });
 export type HandOver = z.infer<typeof handOverSchema>;
 
-/** Letters in their order, as many at a time as one hand-over may hold. */
+/** What of a letter stands in a request, in characters. */
+function charactersOf({ html, text }: Pick<HandedLetter, "html" | "text">): number {
+  return html.length + text.length;
+}
+
+/** Letters in their order, as many at a time as one hand-over may hold, or as `sizeOf` (in characters) lets fit into one. */
 export function* handOverParts<Letter extends Pick<HandedLetter, "html" | "text">>(
   letters: readonly Letter[],
+  sizeOf: (letter: Letter) => number = charactersOf,
 ): Generator<Letter[]> {
   let part: Letter[] = [];
   let characters = 0;
   for (const letter of letters) {
-    const more = letter.html.length + letter.text.length;
+    const more = sizeOf(letter);
     const isFull = part.length === MAX_LETTERS_PER_HANDOVER || characters + more > MAX_HANDOVER_CHARACTERS;
     if (part.length > 0 && isFull) {
       yield part;

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { enclosuresSchema } from "../model/enclosure";
 import { noteKindSchema } from "../model/noteKind";
 import { letterStateSchema } from "./letterState";
 
@@ -22,6 +23,8 @@ export const letterSchema = z.object({
   /** Why the student was selected, in words. */
   reason: z.string(),
   subject: z.string(),
+  /** What went along with it. */
+  enclosures: enclosuresSchema.optional(),
   state: letterStateSchema,
   /** When it came into the state, ms since the epoch. */
   stateAt: z.number(),

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { letterBodySchema, letterSubjectSchema } from "../letter/letterDocument";
 import { selectionSchema } from "../selection/selection";
+import { enclosuresSchema } from "./enclosure";
 import { noteKindSchema } from "./noteKind";
 
 /** Who of a family a note is written to. */
@@ -32,6 +33,8 @@ export const noteSchema = z.object({
   onlyNew: z.boolean().optional(),
   /** Guardians and students who are not to get this note though they belong to the selection. */
   leftOutRecipientIds: z.array(z.string()),
+  /** What goes along with every letter. */
+  enclosures: enclosuresSchema.optional(),
   /** The sender's name and where replies go, where this note has others than the settings. */
   sender: z.object({ name: z.string(), replyTo: z.string() }).optional(),
   /** Who is written to about a student instead of whom the audience says, by student id: guardians, or the student. */

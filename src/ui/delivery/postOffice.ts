@@ -4,8 +4,10 @@ import { type HandOver, handOverParts, MAX_LETTERS_PER_HANDOVER } from "@/core/d
 import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { FamilyEvent } from "@/core/families/familyEvent";
+import type { Enclosure } from "@/core/model/enclosure";
 import type { VineDatabase } from "@/store/database";
 import { familyJournalPlace } from "@/store/familyRepository";
+import { fileBytes } from "@/store/fileRepository";
 import { announcedReplies, keepReply } from "@/store/replyRepository";
 import {
   findRound,
@@ -34,6 +36,10 @@ export function handOverPrepared(database: VineDatabase): Promise<void> {
     for (const [roundId, letters] of byRound) {
       const round = await findRound(database, roundId);
       if (!round) continue;
+      await handOverFiles(
+        database,
+        letters.flatMap(({ enclosures = [] }) => enclosures),
+      );
       for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
         const some = await wholeLetters(database, letters.slice(from, from + MAX_LETTERS_PER_HANDOVER));
         for (const part of handOverParts(some)) {
@@ -49,7 +55,7 @@ function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: re
   return {
     roundId,
     leavesAt,
-    letters: letters.map(({ id, recipient, together, subject, html, text }) => ({
+    letters: letters.map(({ id, recipient, together, subject, html, text, enclosures }) => ({
       id,
       to: together ? from : { name: recipient.name, address: recipient.address },
       ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
@@ -59,8 +65,18 @@ function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: re
       subject,
       html,
       text,
+      ...(enclosures && { enclosures }),
     })),
   };
+}
+
+/** Hands over the files that go along with letters, each once, before the letters themselves. Errors: one is not in this browser. */
+export async function handOverFiles(database: VineDatabase, enclosures: readonly Enclosure[]): Promise<void> {
+  for (const { digest, name } of new Map(enclosures.map((one) => [one.digest, one])).values()) {
+    const bytes = await fileBytes(database, digest);
+    if (!bytes) throw new Error(`“${name}” is not in this browser any more, so the letters it goes along with wait.`);
+    await ask(`/api/post/enclosures/${digest}`, { method: "PUT", body: bytes });
+  }
 }
 
 /** Calls a round back: what was not handed over yet stays here, what has not begun to leave stays in the post room. */

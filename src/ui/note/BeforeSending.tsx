@@ -8,9 +8,11 @@ import { sendingPlan } from "@/core/delivery/sendingPlan";
 import { planWords } from "@/core/delivery/sendingWords";
 import { isAnnouncement } from "@/core/letter/announcement";
 import { isGoodAddress } from "@/core/matching/address";
+import { enclosureWords } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
+import { missingFiles } from "@/store/fileRepository";
 import { markSeen } from "@/store/keptSelectionRepository";
 import { markRealConfirmed, realIsConfirmed } from "@/store/roundRepository";
 import { usePostLine } from "@/ui/delivery/PostLineContext";
@@ -41,6 +43,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const [at, setAt] = useState<number>();
   const [copy, setCopy] = useState(false);
   const [together, setTogether] = useState(false);
+  const { enclosures = [] } = note;
   const canGoTogether = isAnnouncement(note) && people.letters.length > 1;
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
@@ -67,17 +70,24 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
     (isTogether ? Math.ceil(people.letters.length / MAX_TOGETHER) : people.letters.length) + (copy ? 1 : 0);
   const leavesAt = at ?? Date.now() + settings.takeBackSeconds * 1000;
 
+  /** Why nothing can leave after all, in words. */
+  const obstacle = async (): Promise<string | undefined> => {
+    // Read once more, since a word may have been typed after the check that is shown.
+    if ((await engine.check(note, at ?? now())).stops > 0)
+      return "Something was changed that must be mended first, so nothing was sent. Go back to see what it is.";
+    const [gone] = await missingFiles(database, enclosures);
+    if (gone)
+      return `“${gone.name}” is not in this browser any more, so nothing was sent. Take it out of the note, or enclose it again.`;
+    if (at !== undefined && at < Date.now())
+      return "That time has passed, so nothing was sent. Choose a later one, or send now.";
+    return undefined;
+  };
   const send = async () => {
     setBusy(true);
     try {
-      // Read once more, since a word may have been typed after the check that is shown.
-      if ((await engine.check(note, at ?? now())).stops > 0) {
-        setProblem("Something was changed that must be mended first, so nothing was sent. Go back to see what it is.");
-        setBusy(false);
-        return;
-      }
-      if (at !== undefined && at < Date.now()) {
-        setProblem("That time has passed, so nothing was sent. Choose a later one, or send now.");
+      const found = await obstacle();
+      if (found !== undefined) {
+        setProblem(found);
         setBusy(false);
         return;
       }
@@ -112,6 +122,9 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
           {hasSender && `, ${settings.teacherAddress}`}
           {sender.replyTo && `; replies go to ${sender.replyTo}`}.
         </p>
+        {enclosures.length > 0 && (
+          <p className="mb-2">Enclosed with each letter: {enclosures.map(enclosureWords).join(", ")}.</p>
+        )}
         <SendWhen at={at} takeBackSeconds={settings.takeBackSeconds} onChange={setAt} />
         {line.status && (
           <p className="quiet small" role="status">

@@ -10,6 +10,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/letterView";
 import type { CheckView, FindingView } from "@/workers/engine/noteView";
 import { ChosenField } from "./ChosenField";
+import { EnclosuresPart } from "./EnclosuresPart";
 import { FieldTray } from "./FieldTray";
 import { SenderPart } from "./SenderPart";
 import type { LetterEditors } from "./useLetterEditors";
@@ -51,6 +52,7 @@ export function SidePart(props: SidePartProps) {
         </div>
       )}
       <FieldTray editors={editors} letter={letter} />
+      <EnclosuresPart note={props.note} onChange={props.onChange} />
       <Button size="sm" variant="link" className="text-start" onClick={() => setHelping(true)}>
         Keys of this screen
       </Button>

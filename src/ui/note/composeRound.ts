@@ -43,6 +43,7 @@ export async function composeRound(
     subject: rendered.subject,
     html: rendered.html,
     text: rendered.text,
+    ...(note.enclosures?.length && { enclosures: note.enclosures }),
   }));
   const others = finished.flatMap(
     ({

@@ -5,22 +5,27 @@ import { preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { mboxText } from "@/core/formats/mbox";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { isGoodAddress } from "@/core/matching/address";
+import { enclosedBytes } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
 import { usePostLine } from "@/ui/delivery/PostLineContext";
-import { ask } from "@/ui/delivery/postOffice";
+import { ask, handOverFiles } from "@/ui/delivery/postOffice";
 import { roundTimes } from "@/ui/delivery/roundTimes";
 import { download } from "@/ui/shared/download";
 import { printHtml } from "@/ui/shared/printHtml";
 import { useVine } from "@/ui/shared/VineContext";
 
+/** How much longer a file is as the text of a message (RFC 2045, base64). */
+const BASE64_GROWTH = 4 / 3;
+
 /** What can be done with the letter that is shown, and with all of them, without sending anything to a family. */
 export function useLetterActions(note: Note, letterKey: string | undefined) {
-  const { engine, world } = useVine();
+  const { engine, world, database } = useVine();
   const line = usePostLine();
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const { from, replyTo } = senderOf(settings, note.sender);
+  const enclosed = note.enclosures?.length ? { enclosures: note.enclosures } : {};
   const finished = async (): Promise<RenderedLetter | undefined> =>
     letterKey === undefined ? undefined : engine.finishedLetter(note, letterKey);
   const fileName = (note.name || "letter").replace(/[^\p{L}\d ,.-]/gu, " ").trim() || "letter";
@@ -57,6 +62,7 @@ export function useLetterActions(note: Note, letterKey: string | undefined) {
           subject: letter.subject,
           html: letter.html,
           text: letter.text,
+          ...enclosed,
         },
       ],
       { from, replyTo, ...roundTimes(0) },
@@ -90,6 +96,7 @@ export function useLetterActions(note: Note, letterKey: string | undefined) {
       subject: rendered.subject,
       html: rendered.html,
       text: rendered.text,
+      ...enclosed,
       file: `${String(place + 1).padStart(4, "0")} ${entry.studentName}.eml`,
     }));
     const written = letters.filter(({ to, subject }) => isGoodAddress(to.address) && subject !== "");
@@ -100,7 +107,9 @@ export function useLetterActions(note: Note, letterKey: string | undefined) {
     const messages: string[] = [];
     const busy = toast.loading(`Writing ${counted(written.length, "letter")} …`);
     try {
-      for (const batch of handOverParts(written)) {
+      await handOverFiles(database, note.enclosures ?? []);
+      const filesInText = BASE64_GROWTH * enclosedBytes(note.enclosures ?? []);
+      for (const batch of handOverParts(written, ({ html, text }) => html.length + text.length + filesInText)) {
         const body = JSON.stringify({ letters: batch.map(({ file: _file, ...letter }) => letter) });
         const answer = (await ask("/api/post/messages", { method: "POST", body })) as { messages: string[] };
         messages.push(...answer.messages);

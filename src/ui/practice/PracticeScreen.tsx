@@ -159,6 +159,7 @@ function Phone({ message }: { message: ReadMessage }) {
         ) : (
           <LetterFrame title="Letter" html={message.html} followsLinks />
         )}
+        {message.enclosed.length > 0 && <p className="small mt-2 mb-0">Enclosed: {message.enclosed.join(", ")}</p>}
       </div>
       <div className="text-center mt-2">
         <Button size="sm" variant="link" aria-pressed={asText} onClick={() => setAsText(!asText)}>

@@ -1,5 +1,6 @@
 import PostalMime from "postal-mime";
 import * as z from "zod";
+import { sizeWords } from "@/core/model/enclosure";
 import { ask } from "@/ui/delivery/postOffice";
 
 const mailboxesSchema = z.array(z.object({ address: z.string(), messages: z.number(), newestAt: z.number() }));
@@ -16,6 +17,8 @@ export interface ReadMessage {
   readonly subject: string;
   readonly html: string;
   readonly text: string;
+  /** The files that came along, each with its size. */
+  readonly enclosed: readonly string[];
   /** Where its reader can have the letters stopped; none where it says nothing of that. */
   readonly stopLink: string | undefined;
 }
@@ -48,7 +51,7 @@ export async function fetchMessages(address: string): Promise<ReadMessage[]> {
   return Promise.all(
     listed.map(async ({ name, at }) => {
       const raw = await (await fetch(`${path}/${name}`)).arrayBuffer();
-      const { from, to, subject, html, text, headers } = await PostalMime.parse(raw);
+      const { from, to, subject, html, text, headers, attachments } = await PostalMime.parse(raw);
       const list = headers.find(({ key }) => key === "list-unsubscribe")?.value ?? "";
       return {
         name,
@@ -58,6 +61,11 @@ export async function fetchMessages(address: string): Promise<ReadMessage[]> {
         subject: subject ?? "",
         html: html ?? "",
         text: text ?? "",
+        enclosed: attachments.flatMap(({ disposition, filename, content }) =>
+          disposition === "attachment" && filename
+            ? `${filename} (${sizeWords(typeof content === "string" ? content.length : content.byteLength)})`
+            : [],
+        ),
         stopLink: /<(https?:[^>]+)>/.exec(list)?.[1],
       };
     }),

@@ -3,6 +3,7 @@ import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useEffect } from "react";
 import type { Letter } from "@/core/delivery/round";
+import { enclosureWords } from "@/core/model/enclosure";
 import { markRead, repliesTo } from "@/store/replyRepository";
 import { wholeLetters } from "@/store/roundRepository";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
@@ -37,6 +38,12 @@ export function OpenLetter({ letter, isAmongFamily }: OpenLetterProps) {
         To <bdi>{letter.recipient.name}</bdi>, {letter.recipient.address}
         <br />
         Why: {letter.reason}
+        {letter.enclosures && (
+          <>
+            <br />
+            Enclosed: {letter.enclosures.map(enclosureWords).join(", ")}
+          </>
+        )}
       </p>
       <p className="small quiet">
         {formatMoment(letter.stateAt)}

@@ -1,0 +1,93 @@
+import { createHash } from "node:crypto";
+import { existsSync } from "node:fs";
+import { mkdir, readdir, readFile, rm } from "node:fs/promises";
+import path from "node:path";
+import type { Enclosure } from "@/core/model/enclosure";
+import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./durableFile";
+import { Problem } from "./problem";
+
+/** A file as it goes along with a message. */
+export interface EnclosedFile {
+  readonly name: string;
+  readonly type: string;
+  readonly content: Buffer;
+}
+
+/**
+ * The files that go along with letters, each once however many letters have it, named by its SHA-256. A file goes with
+ * the last letter that needs it; `tidy` takes out those that no letter ever needed.
+ */
+export class Enclosures {
+  /** By digest: the letters that still need the file. */
+  private readonly neededBy = new Map<string, Set<string>>();
+  private readonly digestsOf = new Map<string, readonly string[]>();
+
+  private constructor(private readonly folder: string) {}
+
+  static async open(folder: string): Promise<Enclosures> {
+    await mkdir(folder, { recursive: true, mode: PRIVATE_FOLDER });
+    return new Enclosures(folder);
+  }
+
+  /** Resolves once the file is on disk. Bytes of another digest are refused. */
+  async put(digest: string, bytes: Buffer): Promise<void> {
+    if (createHash("sha256").update(bytes).digest("hex") !== digest)
+      throw new Problem("not readable", "The file is not the one that its digest names.");
+    if (this.has(digest)) return;
+    await writeWhole(this.fileOf(digest), bytes);
+    await syncFolder(this.folder);
+  }
+
+  /** Notes that a letter needs its files; refused where one is not there. */
+  need(letterId: string, enclosures: readonly Enclosure[] = []): void {
+    const gone = enclosures.find(({ digest }) => !this.has(digest));
+    if (gone)
+      throw new Problem("not there", `“${gone.name}” was not handed over before the letter it goes along with.`);
+    this.recall(letterId, enclosures);
+  }
+
+  /** Knows again, after a restart, what a letter needs. */
+  recall(letterId: string, enclosures: readonly Enclosure[] = []): void {
+    if (enclosures.length === 0) return;
+    this.digestsOf.set(
+      letterId,
+      enclosures.map(({ digest }) => digest),
+    );
+    for (const { digest } of enclosures)
+      this.neededBy.set(digest, (this.neededBy.get(digest) ?? new Set()).add(letterId));
+  }
+
+  /** A letter has met its fate. */
+  async release(letterId: string): Promise<void> {
+    const digests = this.digestsOf.get(letterId) ?? [];
+    this.digestsOf.delete(letterId);
+    for (const digest of digests) {
+      const needed = this.neededBy.get(digest);
+      needed?.delete(letterId);
+      if (needed?.size !== 0) continue;
+      this.neededBy.delete(digest);
+      await rm(this.fileOf(digest), { force: true });
+    }
+  }
+
+  /** The files of a letter. Errors: one is not there. */
+  filesOf(enclosures: readonly Enclosure[] = []): Promise<EnclosedFile[]> {
+    return Promise.all(
+      enclosures.map(async ({ digest, name, type }) => ({ name, type, content: await readFile(this.fileOf(digest)) })),
+    );
+  }
+
+  /** Takes out what no letter needs, such as what a crash left. */
+  async tidy(): Promise<void> {
+    for (const name of await readdir(this.folder))
+      if (!this.neededBy.has(name)) await rm(path.join(this.folder, name), { force: true });
+  }
+
+  private has(digest: string): boolean {
+    return existsSync(this.fileOf(digest));
+  }
+
+  private fileOf(digest: string): string {
+    return path.join(this.folder, digest);
+  }
+}
