@@ -52,11 +52,11 @@ export function SidePart(props: SidePartProps) {
         </div>
       )}
       <FieldTray editors={editors} letter={letter} />
-      <EnclosuresPart note={props.note} onChange={props.onChange} />
       <Button size="sm" variant="link" className="text-start" onClick={() => setHelping(true)}>
         Keys of this screen
       </Button>
       {helping && <KeysDialog of="the note" keys={NOTE_KEYS} onClose={() => setHelping(false)} />}
+      <EnclosuresPart note={props.note} onChange={props.onChange} />
       <SenderPart note={props.note} onChange={props.onChange} />
     </aside>
   );
