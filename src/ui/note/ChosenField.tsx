@@ -8,7 +8,7 @@ import { USUAL_DETAILS } from "@/core/letter/blocks";
 import { FIELD_FORMATS } from "@/core/letter/fieldValue";
 import { MISSING_DETAILS, type MissingDetail } from "@/core/letter/letterDocument";
 import { useVine } from "@/ui/shared/VineContext";
-import type { LetterView } from "@/workers/engine/letterView";
+import type { LetterView } from "@/workers/engine/shownLetter";
 import { BLOCK_WORDS } from "./LiveNodes";
 
 const MOST_DAYS = 366;

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { Form } from "react-bootstrap";
 import { FIELD_GROUPS } from "@/core/letter/field";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
-import type { LetterView } from "@/workers/engine/letterView";
+import type { LetterView } from "@/workers/engine/shownLetter";
 import { BLOCK_WORDS } from "./LiveNodes";
 import { placeContent } from "./placeContent";
 import type { LetterEditors } from "./useLetterEditors";

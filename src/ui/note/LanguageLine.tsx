@@ -5,7 +5,7 @@ import { baseLanguage, LETTER_LANGUAGES } from "@/core/letter/letterWords";
 import type { Note } from "@/core/model/note";
 import { languageName } from "@/core/selection/reason";
 import { useVine } from "@/ui/shared/VineContext";
-import type { LetterView } from "@/workers/engine/letterView";
+import type { LetterView } from "@/workers/engine/shownLetter";
 
 interface LanguageLineProps {
   readonly note: Note;

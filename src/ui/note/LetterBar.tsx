@@ -5,8 +5,8 @@ import { Button, Dropdown } from "react-bootstrap";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import type { Note } from "@/core/model/note";
 import { useVine } from "@/ui/shared/VineContext";
-import type { LetterView } from "@/workers/engine/letterView";
 import type { PeopleView } from "@/workers/engine/noteView";
+import type { LetterView } from "@/workers/engine/shownLetter";
 import { useLetterActions } from "./useLetterActions";
 
 /** How the letter is looked at: as it is written, or finished. */

@@ -5,7 +5,7 @@ import { type BlockModel, blockKey, type LiveBlockNode } from "@/core/letter/blo
 import type { FieldNode } from "@/core/letter/letterDocument";
 import { fieldKey } from "@/core/letter/livePartKeys";
 import { LinkedText } from "@/ui/shared/LinkedText";
-import type { LetterView } from "@/workers/engine/letterView";
+import type { LetterView } from "@/workers/engine/shownLetter";
 
 /** The letter whose values are shown while writing. */
 export const ShownLetterContext = createContext<LetterView | undefined>(undefined);

@@ -12,7 +12,7 @@ import { FieldExtension, PictureExtension } from "@/ui/note/fieldExtensions";
 import { ShownLetterContext } from "@/ui/note/LiveNodes";
 import { PictureButton } from "@/ui/note/PictureButton";
 import { useVine } from "@/ui/shared/VineContext";
-import { EMPTY_LETTER_VIEW } from "@/workers/engine/emptyLetterView";
+import { EMPTY_LETTER_VIEW } from "@/workers/engine/shownLetter";
 
 /** The words under every letter. Web addresses that are typed become links. */
 export function SignatureEditor({

@@ -16,10 +16,11 @@ import type { AnswerView } from "./answersView";
 import type { ClassDetails, PieceDetails, StudentDetails } from "./detailsView";
 import type { GradebookView } from "./gradebookView";
 import type { LetterExtremes } from "./letterExtremes";
-import type { LetterView, LiveParts } from "./letterView";
+import type { LiveParts } from "./letterView";
 import type { CheckView, LetterEntry, PeopleView } from "./noteView";
 import type { PreviewView } from "./previewView";
 import type { SelectionNewsView } from "./selectionNewsView";
+import type { LetterView } from "./shownLetter";
 
 /** What the engine worker can be asked. It holds the world and its figures; screens hold neither. */
 export interface EngineApi {

@@ -1,8 +1,7 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
-import { type BlockModel, blockKey, blockModel, type LiveBlockNode } from "@/core/letter/blocks";
+import { blockKey, blockModel, type LiveBlockNode } from "@/core/letter/blocks";
 import { compileLetter } from "@/core/letter/compileLetter";
 import { fieldsFor } from "@/core/letter/fields";
-import type { FieldKind } from "@/core/letter/fieldValue";
 import { fieldWriter } from "@/core/letter/fieldWriter";
 import type { LetterContext } from "@/core/letter/letterContext";
 import type { FieldNode, PassageNode } from "@/core/letter/letterDocument";
@@ -12,35 +11,7 @@ import { type Period, WHOLE_YEAR } from "@/core/model/term";
 import { compileSelection } from "@/core/selection/compileSelection";
 import { type NotePeople, type PlannedLetter, planNote } from "@/core/selection/planNote";
 import { classRowsOf, type SelectionRow } from "@/core/selection/selectionRow";
-import { EMPTY_LETTER_VIEW } from "./emptyLetterView";
-
-export interface FieldView {
-  readonly id: string;
-  readonly group: string;
-  readonly label: string;
-  readonly kind: FieldKind;
-  /** Empty where this student has none. */
-  readonly value: string;
-}
-
-/** The values of the letter that is shown while it is written. */
-export interface LetterView {
-  /** The letter shown; none while nobody is written to. */
-  readonly key: string | undefined;
-  /** The language that its recipient reads; empty where none is known. */
-  readonly reads: string;
-  readonly place: number;
-  readonly count: number;
-  readonly fields: readonly FieldView[];
-  /** What each field that stands in the letter holds, as it is set there, by `fieldKey`. */
-  readonly placed: Readonly<Record<string, string>>;
-  /** What each live block of the letter holds, by `blockKey`. */
-  readonly blocks: Readonly<Record<string, BlockModel>>;
-  /** The lines of the signature. */
-  readonly signature: readonly string[];
-  /** For each passage, by `passageKey`: whether this letter has it, and how many letters do. */
-  readonly passages: Readonly<Record<string, { readonly isOn: boolean; readonly letters: number }>>;
-}
+import { EMPTY_LETTER_VIEW, type LetterView } from "./shownLetter";
 
 function signatureLines(context: LetterContext): string[] {
   const words = { subject: { type: "doc" as const, content: [] }, body: { type: "doc" as const, content: SIGNATURE } };
