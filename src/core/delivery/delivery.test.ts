@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { enclosedBytes, enclosureSchema, enclosureWords, sizeWords } from "../model/enclosure";
 import { DEFAULT_SETTINGS } from "../model/settings";
 import { handOverParts, MAX_LETTER_CHARACTERS, MAX_LETTERS_PER_HANDOVER } from "./handOver";
 import { letterAfter } from "./letterAfter";
@@ -111,4 +112,32 @@ test("a note’s own sender comes before the one of the settings, and that befor
     from: { name: "I. M." },
     replyTo: "office@sallowbay.example",
   });
+});
+
+test("an enclosure is named with its size, and nothing in it can name another place", () => {
+  const file = { digest: "a".repeat(64), name: "tides.pdf", type: "application/pdf", bytes: 120_400 };
+  expect(enclosureSchema.parse(file)).toEqual(file);
+  expect([1, 999, 120_400, 999_999, 1_000_000, 4_960_000].map(sizeWords)).toEqual([
+    "1 kB",
+    "1 kB",
+    "120 kB",
+    "1.0 MB",
+    "1.0 MB",
+    "5.0 MB",
+  ]);
+  expect(enclosureWords(file)).toBe("tides.pdf (120 kB)");
+  expect(enclosedBytes([file, { ...file, bytes: 1 }])).toBe(120_401);
+  const bad = [
+    { name: "../secret" },
+    { name: "a\\b" },
+    { name: "a\r\nBcc: x" },
+    { name: "" },
+    { digest: "A".repeat(64) },
+    { digest: `../${"a".repeat(61)}` },
+    { type: "text/html\r\nX: 1" },
+    { bytes: 5_000_001 },
+    { bytes: 0 },
+  ];
+  for (const part of bad)
+    expect(enclosureSchema.safeParse({ ...file, ...part }).success, JSON.stringify(part)).toBe(false);
 });

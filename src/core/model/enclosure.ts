@@ -30,7 +30,7 @@ export function enclosedBytes(enclosures: readonly Enclosure[]): number {
 
 /** "120 kB", for a reader. */
 export function sizeWords(bytes: number): string {
-  return bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+  return bytes < 999_500 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
 }
 
 /** "tides.pdf (120 kB)", as it is named beside a letter. */
