@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { existsSync } from "node:fs";
+import { existsSync, rmSync } from "node:fs";
 import { mkdir, readdir, readFile, rm } from "node:fs/promises";
 import path from "node:path";
 import type { Enclosure } from "@/core/model/enclosure";
@@ -40,9 +40,7 @@ export class Enclosures {
 
   /** Notes that a letter needs its files; refused where one is not there. */
   need(letterId: string, enclosures: readonly Enclosure[] = []): void {
-    const gone = enclosures.find(({ digest }) => !this.has(digest));
-    if (gone)
-      throw new Problem("not there", `“${gone.name}” was not handed over before the letter it goes along with.`);
+    this.mustHave(enclosures);
     this.recall(letterId, enclosures);
   }
 
@@ -58,7 +56,7 @@ export class Enclosures {
   }
 
   /** A letter has met its fate. */
-  async release(letterId: string): Promise<void> {
+  release(letterId: string): void {
     const digests = this.digestsOf.get(letterId) ?? [];
     this.digestsOf.delete(letterId);
     for (const digest of digests) {
@@ -66,12 +64,14 @@ export class Enclosures {
       needed?.delete(letterId);
       if (needed?.size !== 0) continue;
       this.neededBy.delete(digest);
-      await rm(this.fileOf(digest), { force: true });
+      // At once, so that no letter can find the file in the moment before it goes.
+      rmSync(this.fileOf(digest), { force: true });
     }
   }
 
   /** The files of a letter. Errors: one is not there. */
-  filesOf(enclosures: readonly Enclosure[] = []): Promise<EnclosedFile[]> {
+  async filesOf(enclosures: readonly Enclosure[] = []): Promise<EnclosedFile[]> {
+    this.mustHave(enclosures);
     return Promise.all(
       enclosures.map(async ({ digest, name, type }) => ({ name, type, content: await readFile(this.fileOf(digest)) })),
     );
@@ -81,6 +81,12 @@ export class Enclosures {
   async tidy(): Promise<void> {
     for (const name of await readdir(this.folder))
       if (!this.neededBy.has(name)) await rm(path.join(this.folder, name), { force: true });
+  }
+
+  private mustHave(enclosures: readonly Enclosure[]): void {
+    const gone = enclosures.find(({ digest }) => !this.has(digest));
+    if (gone)
+      throw new Problem("not there", `“${gone.name}” was not handed over before the letter it goes along with.`);
   }
 
   private has(digest: string): boolean {

@@ -329,7 +329,7 @@ export class PostRoom {
   /** Nothing of a letter that met its fate stays but what the journal says. */
   private async forgetText(id: string): Promise<void> {
     await this.queue.remove(id);
-    await this.enclosures.release(id);
+    this.enclosures.release(id);
   }
 }
 

@@ -17,10 +17,13 @@ export function wishFindings(index: FiguresIndex, plan: NotePlan, now: number): 
     if (days > 0) asked.set(recipient.id, { name: recipient.name, frequency, since: now - days * MS_PER_DAY });
   }
   if (asked.size === 0) return [];
-  const letters = [...index.world.students.keys()].flatMap((studentId) => index.writtenAbout(studentId));
-  const tooSoon = [...asked].filter(([id, { since }]) =>
-    letters.some(({ at, recipientIds }) => at > since && recipientIds.includes(id)),
-  );
+  const had = new Set<string>();
+  for (const studentId of index.world.students.keys()) {
+    for (const { at, recipientIds } of index.writtenAbout(studentId)) {
+      for (const id of recipientIds) if (at > (asked.get(id)?.since ?? Number.POSITIVE_INFINITY)) had.add(id);
+    }
+  }
+  const tooSoon = [...asked].filter(([id]) => had.has(id));
   if (tooSoon.length === 0) return [];
   return [
     findingOf("wishes-fewer", {
