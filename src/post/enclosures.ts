@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { existsSync, rmSync } from "node:fs";
-import { mkdir, readdir, readFile, rm } from "node:fs/promises";
+import { mkdir, readdir, readFile } from "node:fs/promises";
 import path from "node:path";
 import type { Enclosure } from "@/core/model/enclosure";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./durableFile";
@@ -59,10 +59,14 @@ export class Enclosures {
   release(letterId: string): void {
     const digests = this.digestsOf.get(letterId) ?? [];
     this.digestsOf.delete(letterId);
+    for (const digest of digests) this.neededBy.get(digest)?.delete(letterId);
+    this.drop(digests);
+  }
+
+  /** Takes out those of some files that no letter needs. */
+  drop(digests: readonly string[]): void {
     for (const digest of digests) {
-      const needed = this.neededBy.get(digest);
-      needed?.delete(letterId);
-      if (needed?.size !== 0) continue;
+      if ((this.neededBy.get(digest)?.size ?? 0) > 0) continue;
       this.neededBy.delete(digest);
       // At once, so that no letter can find the file in the moment before it goes.
       rmSync(this.fileOf(digest), { force: true });
@@ -79,8 +83,7 @@ export class Enclosures {
 
   /** Takes out what no letter needs, such as what a crash left. */
   async tidy(): Promise<void> {
-    for (const name of await readdir(this.folder))
-      if (!this.neededBy.has(name)) await rm(path.join(this.folder, name), { force: true });
+    this.drop(await readdir(this.folder));
   }
 
   private mustHave(enclosures: readonly Enclosure[]): void {

@@ -113,6 +113,8 @@ export class PostRoom {
       this.move(id, state, { roundId, digest: digests.get(id) ?? "", nextAt: leavesAt }),
     );
     await this.journal.append(moves);
+    // Files of letters that have met their fate already came in vain.
+    this.enclosures.drop(letters.flatMap(({ enclosures = [] }) => enclosures.map(({ digest }) => digest)));
     for (const { id } of fresh) this.enqueue(id, leavesAt);
     this.pump();
     return { taken: fresh.length, known: letters.length - fresh.length };

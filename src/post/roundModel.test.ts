@@ -1,11 +1,14 @@
-import { mkdtemp, rm } from "node:fs/promises";
+import { createHash } from "node:crypto";
+import { mkdtemp, readdir, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import fc from "fast-check";
 import { expect, test } from "vitest";
+import type { HandOver } from "@/core/delivery/handOver";
 import { isFinal, type LetterState } from "@/core/delivery/letterState";
 import type { PostStatus } from "@/core/delivery/postEvent";
 import { PostRoom } from "./postRoom";
+import type { Problem } from "./problem";
 import { handOver, statesOf } from "./testing";
 import type { Transport } from "./transport";
 
@@ -29,6 +32,14 @@ const step: fc.Arbitrary<Step> = fc.oneof(
   fc.record({ kind: fc.constant("time passes" as const), minutes: fc.integer({ min: 1, max: 200 }) }),
 );
 
+const FILE = Buffer.from("tides");
+const ENCLOSURE = {
+  digest: createHash("sha256").update(FILE).digest("hex"),
+  name: "tides.txt",
+  type: "text/plain",
+  bytes: FILE.length,
+};
+
 type Said = "accepted" | "try again" | "refused";
 const MINUTE_MS = 60_000;
 const DAY_MINUTES = 1_500;
@@ -39,6 +50,8 @@ const DAY_MINUTES = 1_500;
  */
 class FarEnd {
   readonly taken = new Map<string, number>();
+  /** What came without the file that belongs to it. */
+  readonly withoutFile: string[] = [];
   /** After so many sends nothing is answered any more, as when the server dies. */
   sendsUntilDeath = Number.POSITIVE_INFINITY;
 
@@ -49,7 +62,10 @@ class FarEnd {
 
   transport(): Transport {
     return {
-      send: async ({ id }) => {
+      send: async ({ id, enclosures = [] }, enclosed = []) => {
+        if (enclosed.length !== enclosures.length || enclosed.some(({ content }) => !content.equals(FILE))) {
+          this.withoutFile.push(id);
+        }
         const kind = this.says();
         if (kind === "accepted" && !(this.post === "practice" && this.taken.has(id))) {
           this.taken.set(id, (this.taken.get(id) ?? 0) + 1);
@@ -85,7 +101,7 @@ test.each(["practice", "relay"] as const)(
                 case "hand over": {
                   const ids = Array.from({ length: one.letters }, (_, place) => `r${one.round}-l${place}`);
                   const leavesAt = one.later ? clock + 30 * MINUTE_MS : 0;
-                  await room.handOver(handOver(ids, leavesAt, `r${one.round}`));
+                  await handOverWithFile(room, handOver(ids, leavesAt, `r${one.round}`));
                   for (const id of ids) handed.add(id);
                   break;
                 }
@@ -132,6 +148,11 @@ test.each(["practice", "relay"] as const)(
               else expect(state === "refused" || state === "withdrawn", `${id} is ${state}`).toBe(true);
               if (withdrawn.has(id)) expect(state).toBe("withdrawn");
             }
+            expect(farEnd.withoutFile).toEqual([]);
+            expect(room.eventsAfter(0).filter((event) => "reply" in event && /file/.test(event.reply ?? ""))).toEqual(
+              [],
+            );
+            await expect.poll(() => readdir(path.join(folder, "enclosures"))).toEqual([]);
           } finally {
             await room.close();
             await rm(folder, { recursive: true, force: true });
@@ -143,6 +164,20 @@ test.each(["practice", "relay"] as const)(
   },
   120_000,
 );
+
+/** Every other letter has a file with it, which is handed over first; another letter may have taken it along meanwhile. */
+async function handOverWithFile(room: PostRoom, request: HandOver): Promise<void> {
+  const letters = request.letters.map((one, place) => (place % 2 === 0 ? { ...one, enclosures: [ENCLOSURE] } : one));
+  for (;;) {
+    await room.enclosures.put(ENCLOSURE.digest, FILE);
+    try {
+      await room.handOver({ ...request, letters });
+      return;
+    } catch (cause) {
+      if ((cause as Problem).code !== "not there") throw cause;
+    }
+  }
+}
 
 function allFinal(states: Record<string, LetterState>): boolean {
   return Object.values(states).every(isFinal);
