@@ -1,10 +1,12 @@
+import { readdir, writeFile } from "node:fs/promises";
+import path from "node:path";
 import { expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
 import { Random } from "@/demo/random";
 import { openPage, waitForWords } from "./support/browser";
-import { browser, goOnWith, journey, page, server, TODAY } from "./support/journey";
+import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+import { beginNote, enclose, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
 import { readdress, storedLetters } from "./support/stored";
 
 /** How often a process is killed or a page closed; `npm run crash` asks for more. */
@@ -15,11 +17,15 @@ const CLOCK_STEP_MS = 120_000;
 const MINUTES_PER_CRASH = 60_000;
 
 journey({ VINE_DEMO: "1", VINE_PRACTICE_DELAY_MS: "15" });
+const folder = temporaryFolder();
 
 test(
   `through ${CRASHES} crashes of server and page (seed ${SEED}) every letter arrives once or is refused with its reason, and the record agrees`,
   async () => {
     const random = new Random(SEED);
+    const bytes = Buffer.from(Array.from({ length: 30_000 }, () => random.whole(0, 255)));
+    const file = path.join(folder, "tides.pdf");
+    await writeFile(file, bytes);
     const school = demoSchool(TODAY);
     const troubled = school.guardians.filter(({ addresses: [address = ""] }) =>
       /@(harbourmail|tidepost)/.test(address),
@@ -40,6 +46,7 @@ test(
     while (crashes < CRASHES) {
       await beginNote(page, "How things stand");
       await leaveOutUnreachable(page);
+      await enclose(page, file);
       await send(page);
       rounds += 1;
       let left = await lettersIn(OPEN);
@@ -75,6 +82,8 @@ test(
       if (state === "refused") expect(reply).toContain("550");
       else expect(state).toBe("accepted");
     }
+    for (const { mail } of mails) expect(mail.attachments.map(({ content }) => content)).toEqual([bytes]);
+    await expect.poll(() => readdir(path.join(server.dataFolder, "post/enclosures"))).toEqual([]);
     expect(mails).toHaveLength(letters.filter(({ state }) => state === "accepted").length);
     console.info(`${crashes} crashes in ${rounds} rounds: ${letters.length} letters, ${mails.length} arrived.`);
   },

@@ -1,12 +1,20 @@
 import { writeFile } from "node:fs/promises";
 import path from "node:path";
-import type { ElementHandle } from "puppeteer-core";
 import { beforeAll, expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
 import { choose, fill, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { beginNote, leaveOutUnreachable, seeCautions, send, setTakeBack, untilSettled, wordsOf } from "./support/steps";
+import {
+  beginNote,
+  enclose,
+  leaveOutUnreachable,
+  seeCautions,
+  send,
+  setTakeBack,
+  untilSettled,
+  wordsOf,
+} from "./support/steps";
 import { readdress } from "./support/stored";
 
 journey({ VINE_DEMO: "1", VINE_PRACTICE_LATE_MS: "50" });
@@ -221,9 +229,7 @@ test("a file is enclosed: named before sending, in every mailbox byte by byte, i
   await writeFile(file, bytes);
   await noteToFirstClass();
   const before = new Set((await delivered(server.dataFolder)).map(({ mail }) => mail.messageId));
-  const input = (await page.waitForSelector("[aria-label='A file to be enclosed']")) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(file);
-  await waitForWords(page, "tides.pdf (1 kB)");
+  await enclose(page, file);
   await send(page);
   await untilSettled(page);
   const accepted = Number(/^\d+/.exec(await countdown())?.[0]);

@@ -1,3 +1,4 @@
+import path from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
 import { fill, press, upload, waitForWords } from "./browser";
 
@@ -38,6 +39,13 @@ export async function leaveOutUnreachable(page: Page): Promise<void> {
       stops.length,
     );
   }
+}
+
+/** Encloses a file with every letter of the note that is open. */
+export async function enclose(page: Page, file: string): Promise<void> {
+  const input = (await page.waitForSelector("[aria-label='A file to be enclosed']")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(file);
+  await waitForWords(page, `${path.basename(file)} (`);
 }
 
 /** Ticks every caution of the send sheet. */

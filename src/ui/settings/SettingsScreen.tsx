@@ -121,7 +121,7 @@ function SenderForm({ settings }: { settings: Settings }) {
           }
         />
       </Form.Group>
-      <div>
+      <div className="text-end">
         <Button type="submit">Save</Button>
       </div>
     </Form>
