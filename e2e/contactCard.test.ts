@@ -50,6 +50,7 @@ test("a card goes from publishing over a family's phone to the families, correct
   await fill(family, "E-mail address", "robin.quite@tidepost.example");
   await press(family, "Send to the teacher");
   await waitForWords(family, "has arrived");
+  await family.close();
 
   await waitForWords(page, "1 answer to take in");
   await waitForWords(page, "new guardian: Robin Quite, guardian, robin.quite@tidepost.example");
