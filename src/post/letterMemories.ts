@@ -16,8 +16,11 @@ export interface LetterMemory {
 export class LetterMemories {
   private readonly letters = new Map<string, LetterMemory>();
 
-  /** `now` in ms since the epoch. */
-  constructor(private readonly now: () => number) {}
+  /** `now` in ms since the epoch; `onAccepted` is told of every letter that a mail server took, and when. */
+  constructor(
+    private readonly now: () => number,
+    private readonly onAccepted: (at: number) => void,
+  ) {}
 
   get(id: string): LetterMemory | undefined {
     return this.letters.get(id);
@@ -42,6 +45,7 @@ export class LetterMemories {
   }
 
   remember(event: Unnumbered<LetterEvent>): void {
+    if (event.state === "accepted") this.onAccepted(event.at);
     const known = this.letters.get(event.letterId);
     const isTry = event.state === "leaving";
     this.letters.set(event.letterId, {

@@ -50,7 +50,7 @@ export class PostRoom {
     readonly enclosures: Enclosures,
     private readonly limits: SendingLimits,
   ) {
-    this.letters = new LetterMemories(options.now);
+    this.letters = new LetterMemories(options.now, (at) => limits.taken(at));
   }
 
   static async open(options: PostRoomOptions): Promise<PostRoom> {
@@ -110,7 +110,7 @@ export class PostRoom {
     );
     const state = leavesAt > this.options.now() ? "held" : "handed";
     const moves = fresh.map(({ id }) =>
-      this.move(id, state, { roundId, digest: digests.get(id) ?? "", nextAt: leavesAt }),
+      this.letters.move(id, state, { roundId, digest: digests.get(id) ?? "", nextAt: leavesAt }),
     );
     await this.journal.append(moves);
     // Files of letters that have met their fate already came in vain.
@@ -125,7 +125,7 @@ export class PostRoom {
     const ids = [...this.letters.all()]
       .filter(([, memory]) => memory.roundId === roundId && mayWithdraw(memory.state))
       .map(([id]) => id);
-    await this.journal.append(ids.map((id) => this.move(id, "withdrawn")));
+    await this.journal.append(ids.map((id) => this.letters.move(id, "withdrawn")));
     await Promise.all(ids.map((id) => this.forgetText(id)));
     for (const id of ids) this.later.delete(id);
     if (this.paused.has(roundId)) this.paused.set(roundId, []);
@@ -146,7 +146,7 @@ export class PostRoom {
   /** A mail server says that it could not deliver a letter after all. Resolves with whether that is news. */
   async returned(letterId: string, reply: string): Promise<boolean> {
     if (!mayMove(this.letters.stateOf(letterId), "returned")) return false;
-    await this.journal.append([this.move(letterId, "returned", { reply })]);
+    await this.journal.append([this.letters.move(letterId, "returned", { reply })]);
     return true;
   }
 
@@ -173,10 +173,8 @@ export class PostRoom {
   /** Rebuilds the memory from the journal and settles what a crash left half done. */
   private async recover(): Promise<void> {
     for (const event of this.journal.since(0)) {
-      if (isLetterEvent(event)) {
-        this.letters.remember(event);
-        if (event.state === "accepted") this.limits.taken(event.at);
-      } else if ("messageName" in event) this.knownReplies.add(event.messageName);
+      if (isLetterEvent(event)) this.letters.remember(event);
+      else if ("messageName" in event) this.knownReplies.add(event.messageName);
       else if (event.paused) this.paused.set(event.roundId, []);
       else this.paused.delete(event.roundId);
     }
@@ -189,13 +187,17 @@ export class PostRoom {
       if (post !== this.options.post && !isFinal(this.letters.stateOf(id))) {
         // What was handed over for practice must never leave for real, nor the other way round.
         const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
-        moves.push(this.move(id, state, { roundId, digest: digestOf(bytesOf(letter)), reply: OTHER_POST_REPLY }));
+        moves.push(
+          this.letters.move(id, state, { roundId, digest: digestOf(bytesOf(letter)), reply: OTHER_POST_REPLY }),
+        );
       } else if (!memory) {
         // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
-        moves.push(this.move(id, "held", { roundId, digest: digestOf(bytesOf(letter)), nextAt: leavesAt }));
+        moves.push(this.letters.move(id, "held", { roundId, digest: digestOf(bytesOf(letter)), nextAt: leavesAt }));
       } else if (memory.state === "leaving") {
         // The practice post drops a Message-ID that it has, so trying again is safe; a relay can't be asked.
-        moves.push(this.move(id, this.options.post === "practice" ? "handed" : "uncertain", { reply: CRASH_REPLY }));
+        moves.push(
+          this.letters.move(id, this.options.post === "practice" ? "handed" : "uncertain", { reply: CRASH_REPLY }),
+        );
       }
     }
     await this.journal.append(moves);
@@ -205,13 +207,6 @@ export class PostRoom {
     }
     await this.enclosures.tidy();
     this.pump();
-  }
-
-  /** Changes a letter's state; gives the event to write. */
-  private move(id: string, state: LetterState, details: Partial<LetterEvent> = {}): Unnumbered<LetterEvent> {
-    const event = this.letters.move(id, state, details);
-    if (state === "accepted") this.limits.taken(event.at);
-    return event;
   }
 
   private enqueue(id: string, at: number): void {
@@ -284,14 +279,14 @@ export class PostRoom {
     this.ready = [];
     for (const id of held) this.later.set(id, until);
     this.journal
-      .append(held.map((id) => this.move(id, "held", { nextAt: until })))
+      .append(held.map((id) => this.letters.move(id, "held", { nextAt: until })))
       .catch((cause) => console.error(new Error("Letters beyond the day's limit could not be noted.", { cause })));
     return until;
   }
 
   private async sendOne(id: string): Promise<void> {
     const { transport, post } = this.options;
-    await this.journal.append([this.move(id, "leaving")]);
+    await this.journal.append([this.letters.move(id, "leaving")]);
     const queued = await this.queue.get(id);
     const enclosed = await this.enclosures.filesOf(queued.letter.enclosures).catch(() => undefined);
     if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_REPLY);
@@ -319,12 +314,12 @@ export class PostRoom {
     const memory = this.letters.get(id);
     const nextAt = nextTry(memory?.tries ?? 1, memory?.firstTriedAt ?? now(), now());
     if (nextAt === undefined) return this.settle(id, fate, reply);
-    await this.journal.append([this.move(id, "deferred", { reply, nextAt })]);
+    await this.journal.append([this.letters.move(id, "deferred", { reply, nextAt })]);
     this.enqueue(id, nextAt);
   }
 
   private async settle(id: string, state: LetterState, reply: string): Promise<void> {
-    await this.journal.append([this.move(id, state, { reply })]);
+    await this.journal.append([this.letters.move(id, state, { reply })]);
     await this.forgetText(id);
   }
 

@@ -55,7 +55,7 @@ export function EnclosuresPart({ note, onChange }: { note: Note; onChange: (part
           </li>
         ))}
       </ul>
-      <Button size="sm" variant="outline-primary" className="justify-self-start" onClick={() => input.current?.click()}>
+      <Button size="sm" variant="outline-primary" onClick={() => input.current?.click()}>
         <Paperclip size={15} aria-hidden /> Enclose a file
       </Button>
       <input
