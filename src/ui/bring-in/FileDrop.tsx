@@ -1,6 +1,7 @@
 "use client";
 import { useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
+import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 
 const ACCEPTED = ".csv,.tsv,.txt,.xlsx,.zip,.vcf";
 
@@ -53,20 +54,7 @@ export function FileDrop({ onFiles, busy, isSmall = false }: FileDropProps) {
           Paste a table
         </Button>
       </div>
-      <input
-        ref={input}
-        type="file"
-        multiple
-        className="visually-hidden"
-        tabIndex={-1}
-        accept={ACCEPTED}
-        aria-label="Tables"
-        onChange={(event) => {
-          const files = [...(event.target.files ?? [])];
-          event.target.value = "";
-          if (files.length > 0) onFiles(files);
-        }}
-      />
+      <HiddenFileInput ref={input} multiple accept={ACCEPTED} label="Tables" onFiles={onFiles} />
       {pasting && (
         <PasteForm
           onText={(text) => {

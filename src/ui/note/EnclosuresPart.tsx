@@ -6,6 +6,7 @@ import { toast } from "sonner";
 import { enclosedBytes, enclosureWords, MAX_ENCLOSED_BYTES, MAX_ENCLOSURES, sizeWords } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { keepFile } from "@/store/fileRepository";
+import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { useVine } from "@/ui/shared/VineContext";
 
 const ANY_TYPE = "application/octet-stream";
@@ -58,18 +59,7 @@ export function EnclosuresPart({ note, onChange }: { note: Note; onChange: (part
       <Button size="sm" variant="outline-primary" onClick={() => input.current?.click()}>
         <Paperclip size={15} aria-hidden /> Enclose a file
       </Button>
-      <input
-        ref={input}
-        type="file"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label="A file to be enclosed"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = "";
-          if (file) void add(file);
-        }}
-      />
+      <HiddenFileInput ref={input} label="A file to be enclosed" onFiles={([file]) => file && void add(file)} />
     </div>
   );
 }

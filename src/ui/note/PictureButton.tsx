@@ -4,6 +4,7 @@ import { Image as ImageIcon } from "lucide-react";
 import { useRef } from "react";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
+import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { placeContent } from "./placeContent";
 import { readPicture } from "./readPicture";
 
@@ -30,18 +31,11 @@ export function PictureButton({ editor }: { editor: Editor }) {
       >
         <ImageIcon size={15} aria-hidden />
       </Button>
-      <input
+      <HiddenFileInput
         ref={input}
-        type="file"
         accept="image/png,image/jpeg,image/gif,image/webp"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label="A file with a picture"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = "";
-          if (file) void place(file);
-        }}
+        label="A file with a picture"
+        onFiles={([file]) => file && void place(file)}
       />
     </>
   );

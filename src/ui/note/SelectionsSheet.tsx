@@ -13,6 +13,7 @@ import { counted, listed } from "@/core/words";
 import { keepSelections, keptByName, removeKeptSelection } from "@/store/keptSelectionRepository";
 import { keepTemplates, templatesByName } from "@/store/templateRepository";
 import { download } from "@/ui/shared/download";
+import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
 import { useCreateNote } from "./useCreateNote";
@@ -161,18 +162,11 @@ function TakeIn() {
       <Button size="sm" variant="link" onClick={() => input.current?.click()}>
         Take in a file
       </Button>
-      <input
+      <HiddenFileInput
         ref={input}
-        type="file"
         accept=".json"
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label="A file of templates and selections"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = "";
-          if (file) void take(file);
-        }}
+        label="A file of templates and selections"
+        onFiles={([file]) => file && void take(file)}
       />
     </>
   );
