@@ -23,6 +23,13 @@ export const enclosureSchema = z.object({
 export type Enclosure = z.infer<typeof enclosureSchema>;
 export const enclosuresSchema = z.array(enclosureSchema).max(MAX_ENCLOSURES);
 
+/** What a letter of a note carries of its files; nothing at all where there are none, so that letters without stay as they were. */
+export function enclosedWith({ enclosures = [] }: { enclosures?: Enclosure[] | undefined }): {
+  enclosures?: Enclosure[];
+} {
+  return enclosures.length > 0 ? { enclosures } : {};
+}
+
 /** What the files of a note have together, in bytes. */
 export function enclosedBytes(enclosures: readonly Enclosure[]): number {
   return enclosures.reduce((sum, { bytes }) => sum + bytes, 0);

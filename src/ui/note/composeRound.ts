@@ -2,6 +2,7 @@ import { preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import type { Round, WholeLetter } from "@/core/delivery/round";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/together";
+import { enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import type { Settings } from "@/core/model/settings";
 import { roundTimes } from "@/ui/delivery/roundTimes";
@@ -43,7 +44,7 @@ export async function composeRound(
     subject: rendered.subject,
     html: rendered.html,
     text: rendered.text,
-    ...(note.enclosures?.length && { enclosures: note.enclosures }),
+    ...enclosedWith(note),
   }));
   const others = finished.flatMap(
     ({

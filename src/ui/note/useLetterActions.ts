@@ -5,7 +5,7 @@ import { preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { mboxText } from "@/core/formats/mbox";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { isGoodAddress } from "@/core/matching/address";
-import { enclosedBytes } from "@/core/model/enclosure";
+import { enclosedBytes, enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
@@ -25,7 +25,7 @@ export function useLetterActions(note: Note, letterKey: string | undefined) {
   const line = usePostLine();
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const { from, replyTo } = senderOf(settings, note.sender);
-  const enclosed = note.enclosures?.length ? { enclosures: note.enclosures } : {};
+  const enclosed = enclosedWith(note);
   const finished = async (): Promise<RenderedLetter | undefined> =>
     letterKey === undefined ? undefined : engine.finishedLetter(note, letterKey);
   const fileName = (note.name || "letter").replace(/[^\p{L}\d ,.-]/gu, " ").trim() || "letter";
