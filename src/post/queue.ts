@@ -2,7 +2,8 @@ import { createHash, randomUUID } from "node:crypto";
 import { mkdir, readdir, readFile, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
-import { type HandedLetter, handedLetterSchema, idSchema } from "@/core/delivery/handOver";
+import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
+import { idSchema } from "@/core/model/id";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./durableFile";
 
 const queuedSchema = z.object({

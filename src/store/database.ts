@@ -1,15 +1,15 @@
 import Dexie, { type EntityTable } from "dexie";
+import type { ImportRecord } from "@/core/change/importRecord";
 import type { Reply } from "@/core/delivery/reply";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Talk } from "@/core/delivery/talk";
 import type { ContactCard } from "@/core/families/contactCard";
 import type { FamilyAnswer } from "@/core/families/familyEvent";
-import type { ImportRecord } from "@/core/model/importRecord";
+import type { KeptSelection } from "@/core/model/keptSelection";
 import type { Note } from "@/core/model/note";
 import type { PastScores } from "@/core/model/pastScores";
 import type { Template } from "@/core/model/template";
 import type { WorldTables } from "@/core/model/world";
-import type { KeptSelection } from "@/core/selection/keptSelection";
 import type { Recipe } from "@/core/tables/recipe";
 import { defineVersions, SCHEMA_VERSIONS } from "./schemaVersions";
 

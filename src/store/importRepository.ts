@@ -1,7 +1,7 @@
 import { applyChange, type Change, reverseChange } from "@/core/change/change";
 import { conflictWords } from "@/core/change/conflictWords";
+import { type ImportRecord, importRecordSchema } from "@/core/change/importRecord";
 import { dependentsOn, rebaseChange } from "@/core/change/rebase";
-import { type ImportRecord, importRecordSchema } from "@/core/model/importRecord";
 import { worldOf } from "@/core/model/world";
 import { type Recipe, recipeSchema } from "@/core/tables/recipe";
 import type { VineDatabase } from "./database";

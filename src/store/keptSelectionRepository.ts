@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { sameData } from "@/core/change/change";
-import { type KeptSelection, keptSelectionSchema } from "@/core/selection/keptSelection";
-import type { Selection } from "@/core/selection/selection";
+import { type KeptSelection, keptSelectionSchema } from "@/core/model/keptSelection";
+import type { Selection } from "@/core/model/selection";
 import type { VineDatabase } from "./database";
 
 export async function keepSelections(database: VineDatabase, kept: readonly KeptSelection[]): Promise<void> {

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, expect, test } from "vitest";
 import { starterWords } from "@/core/letter/starterWords";
-import type { Selection } from "@/core/selection/selection";
+import type { Selection } from "@/core/model/selection";
 import { openDatabase, type VineDatabase } from "./database";
 import { fileBytes, keepFile, missingFiles } from "./fileRepository";
 import { keepSelections, keptByName, markSeen, removeKeptSelection } from "./keptSelectionRepository";

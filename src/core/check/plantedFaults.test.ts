@@ -1,14 +1,14 @@
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import type { BlockNode, InlineNode, Mark, PlainBlockNode } from "../letter/letterDocument";
 import { startNote } from "../letter/starterNotes";
+import type { Condition } from "../model/condition";
 import { addDays, instantOf } from "../model/day";
+import type { BlockNode, InlineNode, Mark, PlainBlockNode } from "../model/letterDocument";
 import type { Note } from "../model/note";
 import type { NoteKind, WrittenAbout } from "../model/noteKind";
 import type { PastScores } from "../model/pastScores";
 import type { Score } from "../model/score";
 import { type WorldRecords, worldOf } from "../model/world";
-import type { Condition } from "../selection/condition";
 import { planNote } from "../selection/planNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { checkNote } from "./checkNote";

@@ -1,7 +1,7 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { liveBlocks } from "../letter/blocks";
 import { hasSource } from "../letter/fields";
-import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks } from "../letter/letterDocument";
+import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks } from "../model/letterDocument";
 import type { Note } from "../model/note";
 import { draftingWords } from "./draftingWords";
 import { type Finding, findingOf } from "./finding";

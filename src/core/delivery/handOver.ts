@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { enclosuresSchema } from "../model/enclosure";
+import { idSchema } from "../model/id";
 
 /** The most letters in one hand-over, and the longest text or HTML of one. */
 export const MAX_LETTERS_PER_HANDOVER = 50;
@@ -9,9 +10,6 @@ const MAX_HANDOVER_CHARACTERS = 4_000_000;
 
 /** The most people that one letter goes to; mail servers take no more at once. */
 export const MAX_TOGETHER = 100;
-
-/** Ids name files: nothing in them may lead elsewhere. */
-export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,80}$/);
 
 /** A value of a mail header: one line. */
 const headerSchema = z

@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { familyEventSchema } from "../families/familyEvent";
-import { idSchema } from "./handOver";
+import { idSchema } from "../model/id";
 import { letterStateSchema } from "./letterState";
 
 const numbered = {

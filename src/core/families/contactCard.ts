@@ -1,7 +1,7 @@
 import * as z from "zod";
-import { idSchema } from "../delivery/handOver";
 import { isGoodAddress } from "../matching/address";
 import { frequencySchema } from "../model/guardian";
+import { idSchema } from "../model/id";
 
 /** What a contact card can ask beside the child's name, which it always asks. */
 export const CARD_QUESTIONS = [

@@ -1,6 +1,6 @@
 import * as z from "zod";
-import { idSchema } from "../delivery/handOver";
 import { frequencySchema } from "../model/guardian";
+import { idSchema } from "../model/id";
 import { cardAnswerSchema } from "./contactCard";
 
 /** What a guardian says on the page of their own: whether, how often and in which language they wish to be written to. */

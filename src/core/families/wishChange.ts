@@ -1,7 +1,7 @@
 import { type Change, setRows } from "../change/change";
+import { languageTag } from "../matching/saidOfGuardian";
 import type { Guardian } from "../model/guardian";
 import type { World } from "../model/world";
-import { languageTag } from "./familyAnswer";
 import type { FamilyEvent } from "./familyEvent";
 
 /**

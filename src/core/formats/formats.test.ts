@@ -8,11 +8,11 @@ import { emptyWorldRecords, type World, worldOf } from "../model/world";
 import { planBringIn } from "../tables/planBringIn";
 import { readCards } from "../tables/readCards";
 import { readDelimited } from "../tables/readDelimited";
+import { readOneRoster } from "../tables/readOneRoster";
 import { NO_CHOICES } from "../tables/tableChoices";
 import { sampleStudent } from "../testing/sampleClass";
 import { birthdayCalendar } from "./birthdays";
 import { csvFile, csvText } from "./csv";
-import { readOneRoster } from "./readOneRoster";
 import { vcards } from "./vcard";
 import { writeOneRoster } from "./writeOneRoster";
 

@@ -1,8 +1,8 @@
 import { type Change, setRows } from "../change/change";
+import { readScoreCell } from "../figures/scoreCell";
 import type { Assignment } from "../model/assignment";
 import type { Score, ScoreColumn } from "../model/score";
 import type { World } from "../model/world";
-import { readScoreCell } from "../tables/scoreCell";
 
 /** One score set by hand; none clears it. */
 export interface ScoreEdit {

@@ -1,6 +1,6 @@
+import { inlineNodes, passagesOf } from "../model/letterDocument";
 import type { Note } from "../model/note";
 import { liveBlocks } from "./blocks";
-import { inlineNodes, passagesOf } from "./letterDocument";
 
 /** Whether a note says the same to everybody: no field, no block and no passage, in one language. Such a letter can go to many at once. */
 export function isAnnouncement({ subject, body, variants }: Pick<Note, "subject" | "body" | "variants">): boolean {

@@ -4,16 +4,16 @@ import { titleKey } from "../figures/pieceByTitle";
 import { trend } from "../figures/trend";
 import { nameKey } from "../matching/nameKey";
 import type { Assignment } from "../model/assignment";
-import { formatValue } from "./fieldValue";
-import { writingIn } from "./inLanguage";
-import type { LetterContext } from "./letterContext";
 import {
   type LetterBody,
   MISSING_DETAILS,
   type MissingDetail,
   type PlainBlockNode,
   plainBlocks,
-} from "./letterDocument";
+} from "../model/letterDocument";
+import { formatValue } from "./fieldValue";
+import { writingIn } from "./inLanguage";
+import type { LetterContext } from "./letterContext";
 import { wordsIn } from "./letterWords";
 import { pieceField, pieceOf } from "./pieceFields";
 import { trendPicture } from "./trendPicture";

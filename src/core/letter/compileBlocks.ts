@@ -1,4 +1,4 @@
-import type { Align, BlockNode, InlineNode, ListNode, Mark, PlainBlockNode, TableNode } from "./letterDocument";
+import type { Align, BlockNode, InlineNode, ListNode, Mark, PlainBlockNode, TableNode } from "../model/letterDocument";
 import { type FieldSlots, Passage, Track } from "./letterInMaking";
 import { escapeHtml, STYLES } from "./mailHtml";
 

@@ -1,23 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { checkNote } from "../check/checkNote";
+import { classDaysOf } from "../figures/classDays";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { classDaysOf } from "../gradebook/classDays";
+import type { Condition } from "../model/condition";
 import { addDays, instantOf } from "../model/day";
-import type { Note } from "../model/note";
-import type { Score } from "../model/score";
-import { PLAIN_SIGNATURE } from "../model/settings";
-import type { Statement } from "../model/statement";
-import { worldOf } from "../model/world";
-import type { Condition } from "../selection/condition";
-import { planCounts, planSentence } from "../selection/planCounts";
-import { planNote } from "../selection/planNote";
-import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { blockModel } from "./blocks";
-import { compileLetter } from "./compileLetter";
-import { fieldById } from "./fields";
-import type { FieldValue } from "./fieldValue";
-import type { LetterContext } from "./letterContext";
 import {
   type BlockNode,
   type InlineNode,
@@ -27,7 +14,20 @@ import {
   type Mark,
   type PassageNode,
   type PlainBlockNode,
-} from "./letterDocument";
+} from "../model/letterDocument";
+import type { Note } from "../model/note";
+import type { Score } from "../model/score";
+import { PLAIN_SIGNATURE } from "../model/settings";
+import type { Statement } from "../model/statement";
+import { worldOf } from "../model/world";
+import { planCounts, planSentence } from "../selection/planCounts";
+import { planNote } from "../selection/planNote";
+import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
+import { blockModel } from "./blocks";
+import { compileLetter } from "./compileLetter";
+import { fieldById } from "./fields";
+import type { FieldValue } from "./fieldValue";
+import type { LetterContext } from "./letterContext";
 import { letterContexts, noteLetters } from "./noteLetters";
 import { startNote } from "./starterNotes";
 

@@ -1,7 +1,3 @@
-import { type LiveBlockNode, liveBlocks } from "./blocks";
-import { compileBlocks, compileInline } from "./compileBlocks";
-import { fieldById } from "./fields";
-import type { LetterContext } from "./letterContext";
 import {
   type BlockNode,
   type FieldNode,
@@ -10,7 +6,11 @@ import {
   type LetterSubject,
   type PlainBlockNode,
   type SignatureDocument,
-} from "./letterDocument";
+} from "../model/letterDocument";
+import { type LiveBlockNode, liveBlocks } from "./blocks";
+import { compileBlocks, compileInline } from "./compileBlocks";
+import { fieldById } from "./fields";
+import type { LetterContext } from "./letterContext";
 import { AboutStudent, FieldSlots, LetterInMaking, Track } from "./letterInMaking";
 import { mailDocument } from "./mailHtml";
 

@@ -1,7 +1,7 @@
+import type { FieldNode } from "../model/letterDocument";
 import { fieldById } from "./fields";
 import { formatValue, withUpperFirst } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
-import type { FieldNode } from "./letterDocument";
 
 /** How a field is written for a letter: its value as the format says, or nothing. */
 export function fieldWriter({

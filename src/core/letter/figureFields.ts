@@ -7,7 +7,7 @@ import { gradeLabel, statementText } from "../figures/gradeLabel";
 import { handingIn } from "../figures/handingIn";
 import { roundFraction } from "../figures/rounding";
 import { nameKey } from "../matching/nameKey";
-import type { Since } from "../selection/condition";
+import type { Since } from "../model/condition";
 import { earlierAverage } from "../selection/earlierAverage";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";

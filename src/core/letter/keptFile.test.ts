@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
+import { selectedKey, selectionNews } from "../model/keptSelection";
+import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
-import { selectedKey, selectionNews } from "../selection/keptSelection";
-import type { Selection } from "../selection/selection";
 import { sampleClass, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { readKept, writeKept } from "./keptFile";
 import { starterWords } from "./starterWords";

@@ -1,9 +1,9 @@
 import * as z from "zod";
+import type { SelectionPart } from "../model/condition";
 import { classLabel } from "../model/schoolClass";
+import { selectionSchema } from "../model/selection";
 import { type NoteWords, noteWordsSchema } from "../model/template";
 import type { World } from "../model/world";
-import type { SelectionPart } from "../selection/condition";
-import { selectionSchema } from "../selection/selection";
 
 const FORMAT = "vine-note templates and selections";
 

@@ -1,9 +1,9 @@
+import type { FieldNode, PassageNode } from "../model/letterDocument";
 import { compileSelection } from "../selection/compileSelection";
 import { blockModel, type LiveBlockNode } from "./blocks";
 import { fieldWriter } from "./fieldWriter";
 import { writingIn } from "./inLanguage";
 import type { LetterContext } from "./letterContext";
-import type { FieldNode, PassageNode } from "./letterDocument";
 import { blockHtml, blockText, escapeHtml } from "./mailHtml";
 
 type Part =

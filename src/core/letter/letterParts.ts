@@ -1,5 +1,5 @@
-import type { Condition } from "../selection/condition";
-import type { BlockNode, InlineNode, PlainBlockNode } from "./letterDocument";
+import type { Condition } from "../model/condition";
+import type { BlockNode, InlineNode, PlainBlockNode } from "../model/letterDocument";
 
 /** The parts that ready-made letters are put together from. */
 

@@ -1,4 +1,4 @@
-import type { FieldNode, PassageNode } from "./letterDocument";
+import type { FieldNode, PassageNode } from "../model/letterDocument";
 
 /** Names a field as it is set in a letter. */
 export function fieldKey({ field, format, upperFirst }: Omit<FieldNode["attrs"], "fallback">): string {

@@ -1,5 +1,5 @@
+import { classDaysOf } from "../figures/classDays";
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { classDaysOf } from "../gradebook/classDays";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";

@@ -1,5 +1,5 @@
-import type { Condition } from "../selection/condition";
-import type { Selection } from "../selection/selection";
+import type { Condition } from "../model/condition";
+import type { Selection } from "../model/selection";
 import type { Starter } from "./starterWords";
 
 export interface ReadyMade {

@@ -1,6 +1,6 @@
 import type { Note } from "../model/note";
+import type { Selection } from "../model/selection";
 import type { NoteWords } from "../model/template";
-import type { Selection } from "../selection/selection";
 import { type Starter, starterWords } from "./starterWords";
 
 /** Who a new note is for where that was pointed out elsewhere: the starter's own conditions give way. */

@@ -1,7 +1,7 @@
+import type { SelectionPart } from "../model/condition";
+import type { BlockNode, InlineNode, PlainBlockNode } from "../model/letterDocument";
 import type { NoteKind } from "../model/noteKind";
 import type { NoteWords } from "../model/template";
-import type { SelectionPart } from "../selection/condition";
-import type { BlockNode, InlineNode, PlainBlockNode } from "./letterDocument";
 import { field, missingWork, paragraph, passage, text } from "./letterParts";
 
 /** A ready-made note: what it says, to whom, and what it is good for. */

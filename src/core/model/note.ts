@@ -1,8 +1,8 @@
 import * as z from "zod";
-import { letterBodySchema, letterSubjectSchema } from "../letter/letterDocument";
-import { selectionSchema } from "../selection/selection";
 import { enclosuresSchema } from "./enclosure";
+import { letterBodySchema, letterSubjectSchema } from "./letterDocument";
 import { noteKindSchema } from "./noteKind";
+import { selectionSchema } from "./selection";
 
 /** Who of a family a note is written to. */
 export const audienceSchema = z.object({

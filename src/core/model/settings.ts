@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "../letter/letterDocument";
+import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "./letterDocument";
 
 /** There is one settings record, under this id. */
 export const SETTINGS_ID = "settings";

@@ -1,6 +1,6 @@
 import * as z from "zod";
-import { letterBodySchema, letterSubjectSchema } from "../letter/letterDocument";
-import { matchSchema, selectionPartSchema } from "../selection/condition";
+import { matchSchema, selectionPartSchema } from "./condition";
+import { letterBodySchema, letterSubjectSchema } from "./letterDocument";
 import { audienceSchema, variantsSchema } from "./note";
 import { noteKindSchema } from "./noteKind";
 

@@ -1,9 +1,9 @@
 import type { ClassColumns } from "../figures/classColumns";
 import { nameKey } from "../matching/nameKey";
+import { type Comparison, compares, type SelectionPart } from "../model/condition";
 import type { SchoolClass } from "../model/schoolClass";
-import { type Comparison, compares, type SelectionPart } from "./condition";
+import type { Selection } from "../model/selection";
 import { NEAR_MISS_PERCENT, NEAR_MISS_PIECES } from "./judgeCondition";
-import type { Selection } from "./selection";
 
 /** Whether the student at a place of the columns is neither selected, nor a near miss, nor without an average. */
 type Outside = (place: number) => boolean;

@@ -1,8 +1,8 @@
 import type { Average } from "../figures/average";
 import type { StudentFigures } from "../figures/classFigures";
 import { nameKey } from "../matching/nameKey";
+import type { Condition, SelectionPart } from "../model/condition";
 import type { SchoolClass } from "../model/schoolClass";
-import type { Condition, SelectionPart } from "./condition";
 
 /** A condition on an average. */
 type AverageCondition = Extract<Condition, { kind: "overall" | "category" }>;

@@ -1,7 +1,7 @@
-import type { MatchRule, SelectionPart } from "./condition";
+import type { MatchRule, SelectionPart } from "../model/condition";
+import type { Selection } from "../model/selection";
 import { compileCondition, type Standing } from "./judgeCondition";
 import type { Reason } from "./reason";
-import type { Selection } from "./selection";
 import type { SelectionRow } from "./selectionRow";
 
 export interface Verdict {

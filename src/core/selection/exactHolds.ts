@@ -1,6 +1,6 @@
 import type { Average } from "../figures/average";
 import { compareFractions, decimalFraction } from "../figures/fraction";
-import { type Comparison, compares } from "./condition";
+import { type Comparison, compares } from "../model/condition";
 
 /** Whether the exact value alone, before rounding, would stand as the comparison says; the threshold in percent. */
 export function exactHolds(average: Average, comparison: Comparison, threshold: number): boolean {

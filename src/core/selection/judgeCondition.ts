@@ -1,9 +1,9 @@
 import type { Average } from "../figures/average";
 import { averageChange } from "../figures/averageChange";
 import { fractionToNumber } from "../figures/fraction";
+import { type Comparison, type Condition, compares } from "../model/condition";
 import { formatScore } from "../model/score";
 import { comparedAverage } from "./comparedAverage";
-import { type Comparison, type Condition, compares } from "./condition";
 import { exactHolds } from "./exactHolds";
 import type { Reason } from "./reason";
 import type { RowPiece, SelectionRow } from "./selectionRow";

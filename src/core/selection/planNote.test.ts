@@ -2,14 +2,14 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
 import { startNote } from "../letter/starterNotes";
+import type { Condition } from "../model/condition";
 import type { Note } from "../model/note";
+import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import type { Condition } from "./condition";
 import { planCounts, planSentence } from "./planCounts";
 import { planNote } from "./planNote";
 import { reasonWords } from "./reason";
-import type { Selection } from "./selection";
 import { selectionSentence } from "./sentence";
 
 const TODAY = "2026-11-24";

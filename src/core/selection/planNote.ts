@@ -1,11 +1,11 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { fractionToNumber } from "../figures/fraction";
 import type { Note } from "../model/note";
+import type { Selection } from "../model/selection";
 import { certainlyOutside } from "./certainlyOutside";
 import { compileSelection } from "./compileSelection";
 import type { Reason } from "./reason";
 import { type LeftOutRecipient, type Recipient, recipientsOf } from "./recipient";
-import type { Selection } from "./selection";
 import { classRowsOf, type SelectionRow } from "./selectionRow";
 
 /** What of a note decides who gets it. While its words are written, this stays. */

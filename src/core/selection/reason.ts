@@ -1,9 +1,9 @@
 import type { Average } from "../figures/average";
 import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/rounding";
 import type { ChecklistMark } from "../model/checklist";
+import { type Comparison, compares, type PieceStatus } from "../model/condition";
 import type { NoteKind } from "../model/noteKind";
 import { counted } from "../words";
-import { type Comparison, compares, type PieceStatus } from "./condition";
 import { exactHolds } from "./exactHolds";
 
 /** Why one student is, or nearly is, in a selection: the figure that decided and what it was held against. */

@@ -7,6 +7,7 @@ import { pieceByTitle } from "../figures/pieceByTitle";
 import { reachabilityOf } from "../matching/reachability";
 import type { Assignment } from "../model/assignment";
 import { type ChecklistMark, checklistsOf, markOf } from "../model/checklist";
+import type { Since } from "../model/condition";
 import { dayOfInstant, daysBetween, formatDay } from "../model/day";
 import type { Guardian } from "../model/guardian";
 import type { WrittenAbout } from "../model/noteKind";
@@ -14,7 +15,6 @@ import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import type { Student } from "../model/student";
 import type { Period } from "../model/term";
-import type { Since } from "./condition";
 import { earlierAverage } from "./earlierAverage";
 
 /** How one piece of work stands for a student. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { type Condition, conditionSchema } from "./condition";
+import { type Condition, conditionSchema } from "../model/condition";
 import { type Reason, reasonWords } from "./reason";
 import { conditionWords } from "./sentence";
 

@@ -1,9 +1,9 @@
 import { formatTypedPercent } from "../figures/rounding";
+import type { Condition, MatchRule, SelectionPart, Since } from "../model/condition";
 import { formatDay } from "../model/day";
+import type { Selection } from "../model/selection";
 import { counted, listed } from "../words";
-import type { Condition, MatchRule, SelectionPart, Since } from "./condition";
 import { languageName } from "./reason";
-import type { Selection } from "./selection";
 
 /** The names a sentence needs, looked up by whoever has them. */
 export interface SentenceNames {

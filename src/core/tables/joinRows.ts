@@ -1,10 +1,10 @@
+import { numberIn } from "../figures/scoreCell";
 import { type RowMatch, studentMatcher } from "../matching/matchStudents";
 import { nameKey } from "../matching/nameKey";
 import { classLabel } from "../model/schoolClass";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
-import { numberIn } from "./scoreCell";
 import { ADD, NOBODY } from "./tableChoices";
 import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";

@@ -1,7 +1,7 @@
 import { sameData } from "../change/change";
+import { type MarkMeaning, markKey } from "../figures/marks";
 import type { ColumnMeaning } from "./columnMeaning";
 import { outlivesTable } from "./joinRows";
-import { type MarkMeaning, markKey } from "./marks";
 import type { TablePlan } from "./planBringIn";
 import { fileStem, headerKey, type Recipe } from "./recipe";
 

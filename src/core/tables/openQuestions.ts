@@ -1,6 +1,6 @@
+import type { MarkMeaning } from "../figures/marks";
+import { markKey } from "../figures/marks";
 import type { JoinedRow } from "./joinRows";
-import type { MarkMeaning } from "./marks";
-import { markKey } from "./marks";
 import type { BringInPlan, TablePlan } from "./planBringIn";
 import { isAboutScores } from "./tableKind";
 

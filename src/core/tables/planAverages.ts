@@ -1,10 +1,10 @@
 import { applyChange, type Change, setRows } from "../change/change";
+import { readPercentCell } from "../figures/scoreCell";
 import { type AverageColumn, averageColumnId, OVERALL } from "../model/averageColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { World } from "../model/world";
 import type { JoinedRow } from "./joinRows";
 import { PieceBook } from "./pieceBook";
-import { readPercentCell } from "./scoreCell";
 import type { Understanding } from "./understand";
 
 /** What a table changes in the imported averages of one class: of one category, or the overall ones. */

@@ -1,7 +1,7 @@
 import { applyChange, type Change, setRows } from "../change/change";
-import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../families/familyAnswer";
-import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference } from "../families/mergeGuardian";
 import { isGoodAddress } from "../matching/address";
+import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference } from "../matching/mergeGuardian";
+import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../matching/saidOfGuardian";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";

@@ -1,13 +1,13 @@
 import { applyChange, type Change, setRows } from "../change/change";
+import { guessMark, type MarkMeaning, markKey } from "../figures/marks";
+import { type CellReading, readScoreCell } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import type { Assignment } from "../model/assignment";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import type { World } from "../model/world";
 import type { JoinedRow } from "./joinRows";
-import { guessMark, type MarkMeaning, markKey } from "./marks";
 import { PieceBook } from "./pieceBook";
-import { type CellReading, readScoreCell } from "./scoreCell";
 import { scoreEntries } from "./scoreEntries";
 import type { Understanding } from "./understand";
 

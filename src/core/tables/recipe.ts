@@ -1,7 +1,7 @@
 import * as z from "zod";
+import { markMeaningSchema } from "../figures/marks";
 import { nameKey } from "../matching/nameKey";
 import { type ColumnMeaning, columnMeaningSchema } from "./columnMeaning";
-import { markMeaningSchema } from "./marks";
 import { TABLE_KINDS } from "./tableKind";
 
 /** How tables of one shape are read: the teacher's answers, remembered for the next table of that shape. */

@@ -1,10 +1,10 @@
+import { guessMark } from "../figures/marks";
+import { numberIn } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import { type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES, isIdentity, meaningOfHeader } from "./columnMeaning";
 import { looksLikeDate } from "./dates";
-import { guessMark } from "./marks";
 import { readPieceHeader } from "./pieceBook";
 import type { RawTable } from "./rawTable";
-import { numberIn } from "./scoreCell";
 import type { TableKind } from "./tableKind";
 
 /** Where the header of a table is, and what everything in it seems to be. Every guess can be changed by the teacher. */

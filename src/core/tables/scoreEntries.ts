@@ -1,9 +1,9 @@
+import { markKey } from "../figures/marks";
+import { guessPercentReading, type NumberReading, numberIn, readScoreCell } from "../figures/scoreCell";
 import { readDate } from "./dates";
 import { cellReader, type JoinedRow } from "./joinRows";
-import { markKey } from "./marks";
 import { type PieceSaid, readPieceHeader } from "./pieceBook";
 import { outOf } from "./recognise";
-import { guessPercentReading, type NumberReading, numberIn, readScoreCell } from "./scoreCell";
 import type { PieceChoice } from "./tableChoices";
 import type { Understanding } from "./understand";
 

@@ -1,6 +1,6 @@
 import * as z from "zod";
+import { markMeaningSchema } from "../figures/marks";
 import { columnMeaningSchema } from "./columnMeaning";
-import { markMeaningSchema } from "./marks";
 import { TABLE_KINDS } from "./tableKind";
 
 /** Where a column of scores goes, where the teacher says otherwise than the heading: fields that are not set are guessed. */

@@ -1,12 +1,12 @@
+import type { MarkMeanings } from "../figures/marks";
+import { guessPercentReading } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import type { World } from "../model/world";
 import type { ColumnMeaning } from "./columnMeaning";
 import { type DateOrder, dateStyleOf } from "./dates";
-import type { MarkMeanings } from "./marks";
 import type { RawTable } from "./rawTable";
 import { fileStem, headerKey, type Recipe, shapeId } from "./recipe";
 import { type KnownNames, recognise, type TableShape } from "./recognise";
-import { guessPercentReading } from "./scoreCell";
 import type { BringInChoices, TableChoices } from "./tableChoices";
 import type { TableKind } from "./tableKind";
 

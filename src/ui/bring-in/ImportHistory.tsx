@@ -2,7 +2,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
-import { importName } from "@/core/model/importRecord";
+import { importName } from "@/core/change/importRecord";
 import { classLabel } from "@/core/model/schoolClass";
 import { counted } from "@/core/words";
 import { importsNewestFirst } from "@/store/importRepository";

@@ -1,6 +1,6 @@
 "use client";
 import { Button, Form } from "react-bootstrap";
-import { type MarkMeaning, markKey, markMeaningSchema } from "@/core/tables/marks";
+import { type MarkMeaning, markKey, markMeaningSchema } from "@/core/figures/marks";
 import { ADD, NOBODY } from "@/core/tables/tableChoices";
 import { counted } from "@/core/words";
 import type { BringInView } from "@/workers/bringIn/bringInView";

@@ -2,10 +2,10 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
+import { importName } from "@/core/change/importRecord";
 import { tallySentence } from "@/core/delivery/tally";
 import { startNote } from "@/core/letter/starterNotes";
 import type { Starter } from "@/core/letter/starterWords";
-import { importName } from "@/core/model/importRecord";
 import { fullName } from "@/core/model/student";
 import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { type Change, setRows } from "@/core/change/change";
-import { classDaysOf } from "@/core/gradebook/classDays";
+import { classDaysOf } from "@/core/figures/classDays";
 import { formatDay } from "@/core/model/day";
 import { type LogEntry, logEntrySchema } from "@/core/model/logEntry";
 import { LinkedText } from "@/ui/shared/LinkedText";

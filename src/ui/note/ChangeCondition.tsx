@@ -1,8 +1,8 @@
 "use client";
 import { useLiveQuery } from "dexie-react-hooks";
+import { importName } from "@/core/change/importRecord";
+import type { Condition, Since } from "@/core/model/condition";
 import { dayOfInstant, formatDay } from "@/core/model/day";
-import { importName } from "@/core/model/importRecord";
-import type { Condition, Since } from "@/core/selection/condition";
 import { importsNewestFirst } from "@/store/importRepository";
 import { roundsNewestFirst } from "@/store/roundRepository";
 import { useVine } from "@/ui/shared/VineContext";

@@ -6,7 +6,7 @@ import { X } from "lucide-react";
 import { Button, Form } from "react-bootstrap";
 import { USUAL_DETAILS } from "@/core/letter/blocks";
 import { FIELD_FORMATS } from "@/core/letter/fieldValue";
-import { MISSING_DETAILS, type MissingDetail } from "@/core/letter/letterDocument";
+import { MISSING_DETAILS, type MissingDetail } from "@/core/model/letterDocument";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { BLOCK_WORDS } from "./LiveNodes";

@@ -1,7 +1,7 @@
 "use client";
 import { X } from "lucide-react";
 import { Button } from "react-bootstrap";
-import type { Condition, ConditionGroup, MatchRule, SelectionPart } from "@/core/selection/condition";
+import type { Condition, ConditionGroup, MatchRule, SelectionPart } from "@/core/model/condition";
 import { CONDITION_OFFERS, ConditionPicker } from "./ConditionPicker";
 
 interface Conditions {

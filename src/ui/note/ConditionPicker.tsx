@@ -1,7 +1,7 @@
 "use client";
 import { useMemo } from "react";
+import { type Condition, comparisonSchema, pieceStatusSchema } from "@/core/model/condition";
 import { noteKindSchema } from "@/core/model/noteKind";
-import { type Condition, comparisonSchema, pieceStatusSchema } from "@/core/selection/condition";
 import { useVine } from "@/ui/shared/VineContext";
 import { ChangeCondition } from "./ChangeCondition";
 import {

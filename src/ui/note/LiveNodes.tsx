@@ -2,8 +2,8 @@
 import { NodeViewWrapper, type ReactNodeViewProps } from "@tiptap/react";
 import { createContext, useContext } from "react";
 import { type BlockModel, blockKey, type LiveBlockNode } from "@/core/letter/blocks";
-import type { FieldNode } from "@/core/letter/letterDocument";
 import { fieldKey } from "@/core/letter/livePartKeys";
+import type { FieldNode } from "@/core/model/letterDocument";
 import { LinkedText } from "@/ui/shared/LinkedText";
 import type { LetterView } from "@/workers/engine/shownLetter";
 

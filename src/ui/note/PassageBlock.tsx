@@ -2,8 +2,8 @@
 import { NodeViewContent, NodeViewWrapper, type ReactNodeViewProps } from "@tiptap/react";
 import { useContext, useState } from "react";
 import { Button } from "react-bootstrap";
-import type { PassageNode } from "@/core/letter/letterDocument";
 import { passageKey } from "@/core/letter/livePartKeys";
+import type { PassageNode } from "@/core/model/letterDocument";
 import { fullName } from "@/core/model/student";
 import { conditionsWords } from "@/core/selection/sentence";
 import { useVine } from "@/ui/shared/VineContext";

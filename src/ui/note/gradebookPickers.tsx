@@ -1,8 +1,8 @@
 "use client";
 import { useMemo } from "react";
 import { checklistMarkSchema } from "@/core/model/checklist";
+import type { Condition } from "@/core/model/condition";
 import { byFamilyName, fullName } from "@/core/model/student";
-import type { Condition } from "@/core/selection/condition";
 import { languageName } from "@/core/selection/reason";
 import { useVine } from "@/ui/shared/VineContext";
 import { Choice, Words } from "./sentencePickers";

@@ -1,5 +1,5 @@
 import { liveBlocks } from "@/core/letter/blocks";
-import { type FieldNode, inlineNodes, passagesOf } from "@/core/letter/letterDocument";
+import { type FieldNode, inlineNodes, passagesOf } from "@/core/model/letterDocument";
 import type { Note } from "@/core/model/note";
 import type { LiveParts } from "@/workers/engine/letterView";
 

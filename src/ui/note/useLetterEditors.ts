@@ -5,7 +5,7 @@ import { TextAlign } from "@tiptap/extension-text-align";
 import { type Editor, useEditor } from "@tiptap/react";
 import StarterKit from "@tiptap/starter-kit";
 import { useRef } from "react";
-import { letterBodySchema, letterSubjectSchema } from "@/core/letter/letterDocument";
+import { letterBodySchema, letterSubjectSchema } from "@/core/model/letterDocument";
 import type { Note } from "@/core/model/note";
 import { BLOCK_EXTENSIONS, FieldExtension, PASSAGE_EXTENSIONS, PictureExtension } from "./fieldExtensions";
 

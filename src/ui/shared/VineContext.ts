@@ -1,10 +1,10 @@
 "use client";
 import { createContext, useContext } from "react";
 import type { Change } from "@/core/change/change";
+import type { ImportRecord } from "@/core/change/importRecord";
 import type { Round, WholeLetter } from "@/core/delivery/round";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
 import type { Day } from "@/core/model/day";
-import type { ImportRecord } from "@/core/model/importRecord";
 import type { PastScores } from "@/core/model/pastScores";
 import type { World, WorldRecords } from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";

@@ -1,9 +1,9 @@
+import { type MarkMeaning, markKey } from "@/core/figures/marks";
 import type { RowMatch } from "@/core/matching/matchStudents";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import type { World } from "@/core/model/world";
 import type { JoinedRow } from "@/core/tables/joinRows";
-import { type MarkMeaning, markKey } from "@/core/tables/marks";
 import type { BringInPlan } from "@/core/tables/planBringIn";
 import { MOST_LISTED } from "./listWords";
 

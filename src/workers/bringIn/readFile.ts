@@ -1,7 +1,7 @@
-import { readOneRoster } from "@/core/formats/readOneRoster";
 import { MAX_TABLE_BYTES, type TableReading } from "@/core/tables/rawTable";
 import { looksLikeCards, readCards } from "@/core/tables/readCards";
 import { readDelimited } from "@/core/tables/readDelimited";
+import { readOneRoster } from "@/core/tables/readOneRoster";
 import { readWorkbook } from "./readWorkbook";
 
 /** The first bytes of every zip file: a workbook, or the tables of OneRoster. */

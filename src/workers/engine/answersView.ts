@@ -1,8 +1,8 @@
 import type { FamilyAnswer } from "@/core/families/familyEvent";
-import type { PersonDifference } from "@/core/families/mergeGuardian";
 import { numberedName } from "@/core/families/peopleList";
 import { type AnswerPlan, answerMatcher, planAnswer } from "@/core/families/planAnswer";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
+import type { PersonDifference } from "@/core/matching/mergeGuardian";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import type { World } from "@/core/model/world";

@@ -6,10 +6,10 @@ import { formatPercent } from "@/core/figures/rounding";
 import { nameKey } from "@/core/matching/nameKey";
 import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
+import { selectedKey } from "@/core/model/keptSelection";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
-import { selectedKey } from "@/core/selection/keptSelection";
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
 export interface AverageView {

@@ -1,7 +1,7 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
-import { selectedKey, selectionNews } from "@/core/selection/keptSelection";
+import { selectedKey, selectionNews } from "@/core/model/keptSelection";
+import type { Selection } from "@/core/model/selection";
 import { planNote } from "@/core/selection/planNote";
-import type { Selection } from "@/core/selection/selection";
 import { counted, listed } from "@/core/words";
 import { labelOf, nameOf } from "./noteView";
 

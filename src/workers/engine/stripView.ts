@@ -1,8 +1,8 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
+import { selectedKey } from "@/core/model/keptSelection";
+import type { Selection } from "@/core/model/selection";
 import { comparedAverage, isAverageCondition } from "@/core/selection/comparedAverage";
-import { selectedKey } from "@/core/selection/keptSelection";
 import type { NotePlan } from "@/core/selection/planNote";
-import type { Selection } from "@/core/selection/selection";
 
 /** Every student of the selection's classes as a dot along the measure of its first average. */
 export interface StripView {

@@ -1,11 +1,11 @@
 import { unzipSync } from "fflate";
 import Papa from "papaparse";
-import type { ColumnMeaning, ColumnRole } from "../tables/columnMeaning";
-import { decodeText } from "../tables/decodeText";
-import type { RawTable, TableReading } from "../tables/rawTable";
-import { plainCell } from "../tables/readDelimited";
-import type { TableKind } from "../tables/tableKind";
-import { METADATA, ONE_ROSTER_FILES, STATUS_OF_RESULT } from "./oneRosterNames";
+import { METADATA, ONE_ROSTER_FILES, STATUS_OF_RESULT } from "../formats/oneRosterNames";
+import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
+import { decodeText } from "./decodeText";
+import type { RawTable, TableReading } from "./rawTable";
+import { plainCell } from "./readDelimited";
+import type { TableKind } from "./tableKind";
 
 type Record_ = Readonly<Record<string, string>>;
 type Tables = ReadonlyMap<string, readonly Record_[]>;

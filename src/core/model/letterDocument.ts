@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { matchSchema, selectionPartSchema } from "../selection/condition";
+import { matchSchema, selectionPartSchema } from "./condition";
 
 /** The letter as the editor keeps it: a tree of plain nodes. Only what is named here can be in a letter. */
 

@@ -1,10 +1,10 @@
-import { isGoodAddress } from "../matching/address";
-import { freshId } from "../matching/freshId";
-import { nameKey } from "../matching/nameKey";
-import { splitName } from "../matching/splitName";
 import type { Guardian } from "../model/guardian";
 import { fullName, type Student } from "../model/student";
-import { confirmationAfter, frequencyFrom, languageTag, type SaidOfGuardian } from "./familyAnswer";
+import { isGoodAddress } from "./address";
+import { freshId } from "./freshId";
+import { nameKey } from "./nameKey";
+import { confirmationAfter, frequencyFrom, languageTag, type SaidOfGuardian } from "./saidOfGuardian";
+import { splitName } from "./splitName";
 
 /** The people of a world while a table or an answer is worked into it. */
 export interface Families {

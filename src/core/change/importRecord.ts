@@ -1,5 +1,5 @@
 import * as z from "zod";
-import type { Change } from "../change/change";
+import type { Change } from "./change";
 
 /** One applied import, however many files it had, with the change it made, so that it can be taken back whole. */
 export const importRecordSchema = z.object({

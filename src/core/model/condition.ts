@@ -1,7 +1,7 @@
 import * as z from "zod";
-import { checklistMarkSchema } from "../model/checklist";
-import { daySchema } from "../model/day";
-import { noteKindSchema } from "../model/noteKind";
+import { checklistMarkSchema } from "./checklist";
+import { daySchema } from "./day";
+import { noteKindSchema } from "./noteKind";
 
 export const comparisonSchema = z.enum(["below", "at most", "at least", "above"]);
 export type Comparison = z.infer<typeof comparisonSchema>;
