@@ -1,7 +1,7 @@
 import { checkNote } from "@/core/check/checkNote";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { noteLetters } from "@/core/letter/noteLetters";
-import { startNote } from "@/core/letter/starterNotes";
+import { startNote } from "@/core/letter/startNote";
 import { instantOf } from "@/core/model/day";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";

@@ -1,7 +1,7 @@
 import initSqlJs, { type Database } from "sql.js";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { editScores } from "@/core/gradebook/scoreEdit";
-import { startNote } from "@/core/letter/starterNotes";
+import { startNote } from "@/core/letter/startNote";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
@@ -12,7 +12,7 @@ const PERIOD = "winter";
 /** About one in ten: what a teacher would write to. */
 const LATE = 11;
 
-/** Choosing among 2,000 students with 400 pieces each, and one edit with all figures of its class made fresh. */
+/** Choosing among 2,000 students with 400 assignments each, and one edit with all figures of its class made fresh. */
 export async function figuresBench(): Promise<Comparison[]> {
   const world = worldOf(demoSchool(TODAY, LARGE_SCHOOL));
   const index = new FiguresIndex(world, TODAY);
@@ -29,20 +29,22 @@ async function filtering(index: FiguresIndex): Promise<Comparison[]> {
   });
   const unsent = { ...note, audience: { guardians: "none" as const, students: false } };
   const classes = [...index.world.classes.values()].map(({ id, studentIds }) => {
-    const pieces = index.gradebook(id)?.assignments.filter(({ termId }) => termId === PERIOD) ?? [];
+    const assignments = index.gradebook(id)?.assignments.filter(({ termId }) => termId === PERIOD) ?? [];
     const isLate = Uint8Array.from(
       studentIds.flatMap((studentId) =>
-        pieces.map((piece) => (index.world.scoreColumns.get(piece.id)?.scores[studentId]?.status === "late" ? 1 : 0)),
+        assignments.map((assignment) =>
+          index.world.scoreColumns.get(assignment.id)?.scores[studentId]?.status === "late" ? 1 : 0,
+        ),
       ),
     );
-    return { isLate, width: pieces.length, students: studentIds.length };
+    return { isLate, width: assignments.length, students: studentIds.length };
   });
   const bare = () => {
     let found = 0;
     for (const { isLate, width, students } of classes) {
       for (let student = 0; student < students; student += 1) {
         let late = 0;
-        for (let piece = 0; piece < width; piece += 1) late += isLate[student * width + piece] ?? 0;
+        for (let assignment = 0; assignment < width; assignment += 1) late += isLate[student * width + assignment] ?? 0;
         if (late >= LATE) found += 1;
       }
     }
@@ -63,7 +65,7 @@ async function filtering(index: FiguresIndex): Promise<Comparison[]> {
   if (planNote(index, unsent).selected.length !== found || queried() !== found)
     throw new Error("They do not choose the same students.");
   const ours = () => planNote(index, unsent);
-  const name = "choosing among 2,000 students with 400 pieces, with reasons";
+  const name = "choosing among 2,000 students with 400 assignments, with reasons";
   return [
     await compare({ name, peerName: "a loop over bytes", goal: 2 }, 100, ours, bare),
     await compare({ name, peerName: "sql.js", goal: 1 }, 100, ours, queried),
@@ -74,7 +76,7 @@ async function filtering(index: FiguresIndex): Promise<Comparison[]> {
 async function statusDatabase(classes: readonly { isLate: Uint8Array; width: number }[]): Promise<Database> {
   const { Database } = await initSqlJs();
   const database = new Database();
-  database.run("CREATE TABLE scores (class INTEGER, student INTEGER, piece INTEGER, late INTEGER); BEGIN");
+  database.run("CREATE TABLE scores (class INTEGER, student INTEGER, assignment INTEGER, late INTEGER); BEGIN");
   const insert = database.prepare("INSERT INTO scores VALUES (?, ?, ?, ?)");
   for (const [place, { isLate, width }] of classes.entries()) {
     for (const [at, late] of isLate.entries()) insert.run([place, Math.floor(at / width), at % width, late]);
@@ -87,13 +89,13 @@ async function statusDatabase(classes: readonly { isLate: Uint8Array; width: num
 /** The bare limit: the overall average of one class from its points in one array, without rules, drops or exactness. */
 function editing(index: FiguresIndex): Promise<Comparison> {
   const [schoolClass] = index.world.classes.values();
-  const [piece] = schoolClass ? (index.gradebook(schoolClass.id)?.assignments ?? []) : [];
+  const [assignment] = schoolClass ? (index.gradebook(schoolClass.id)?.assignments ?? []) : [];
   const [studentId] = schoolClass?.studentIds ?? [];
-  if (!schoolClass || !piece || studentId === undefined) throw new Error("The large school has no class.");
-  const pieces = index.gradebook(schoolClass.id)?.assignments ?? [];
+  if (!schoolClass || !assignment || studentId === undefined) throw new Error("The large school has no class.");
+  const assignments = index.gradebook(schoolClass.id)?.assignments ?? [];
   const points = Float64Array.from(
     schoolClass.studentIds.flatMap((id) =>
-      pieces.map((one) => index.world.scoreColumns.get(one.id)?.scores[id]?.points ?? Number.NaN),
+      assignments.map((one) => index.world.scoreColumns.get(one.id)?.scores[id]?.points ?? Number.NaN),
     ),
   );
   let turn = 0;
@@ -103,15 +105,15 @@ function editing(index: FiguresIndex): Promise<Comparison> {
     () => {
       turn += 1;
       const score = { status: "scored" as const, points: turn % 10 };
-      index.apply(editScores([{ assignmentId: piece.id, studentId, score }], index.world), turn);
+      index.apply(editScores([{ assignmentId: assignment.id, studentId, score }], index.world), turn);
       return schoolClass.studentIds.map((id) => index.figures(schoolClass.id, id, PERIOD));
     },
     () =>
       schoolClass.studentIds.map((_, student) => {
         let earned = 0;
         let possible = 0;
-        for (const [place, one] of pieces.entries()) {
-          const value = points[student * pieces.length + place] ?? Number.NaN;
+        for (const [place, one] of assignments.entries()) {
+          const value = points[student * assignments.length + place] ?? Number.NaN;
           if (Number.isNaN(value)) continue;
           earned += value;
           possible += one.pointsPossible;

@@ -1,10 +1,10 @@
 import { Eta } from "eta";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
-import { type BlockModel, blockModel } from "@/core/letter/blocks";
+import { type BlockModel, blockModel } from "@/core/letter/blockModel";
 import { compileLetter } from "@/core/letter/compileLetter";
 import { fieldWriter } from "@/core/letter/fieldWriter";
 import { letterContexts } from "@/core/letter/noteLetters";
-import { startNote } from "@/core/letter/starterNotes";
+import { startNote } from "@/core/letter/startNote";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";

@@ -5,7 +5,7 @@ import path from "node:path";
 import { createTransport } from "nodemailer";
 import { type HandedLetter, handOverParts } from "@/core/delivery/handOver";
 import { isLetterEvent } from "@/core/delivery/postEvent";
-import { composeMessage } from "@/post/compose";
+import { composeMessage } from "@/post/composeMessage";
 import { PostRoom } from "@/post/postRoom";
 import { Maildir } from "@/post/practice/maildir";
 import { PracticePost } from "@/post/practice/practicePost";
@@ -16,7 +16,7 @@ const LETTERS = 600;
 const HTML_BYTES = 15_000;
 const FILE = randomBytes(60_000);
 const ENCLOSURE = {
-  digest: createHash("sha256").update(FILE).digest("hex"),
+  sha256: createHash("sha256").update(FILE).digest("hex"),
   name: "tides.pdf",
   type: "application/pdf",
   bytes: FILE.length,
@@ -34,7 +34,7 @@ export async function postBench(): Promise<Comparison> {
 
   const throughQueue = async () => {
     const letters = batch(`queue-${++runs}`);
-    await room.enclosures.put(ENCLOSURE.digest, FILE);
+    await room.enclosures.put(ENCLOSURE.sha256, FILE);
     for (const part of handOverParts(letters)) {
       await room.handOver({ roundId: `round-${runs}`, leavesAt: 0, letters: part });
     }

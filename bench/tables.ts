@@ -1,7 +1,7 @@
 import Papa from "papaparse";
 import { applyChange } from "@/core/change/change";
-import { studentMatcher } from "@/core/matching/matchStudents";
 import { nameKey } from "@/core/matching/nameKey";
+import { studentMatcher } from "@/core/matching/studentMatcher";
 import type { Student } from "@/core/model/student";
 import { emptyWorldRecords, type World, worldOf } from "@/core/model/world";
 import { planBringIn } from "@/core/tables/planBringIn";
@@ -13,7 +13,7 @@ import { type Comparison, compare } from "./measure";
 
 const TABLE_BYTES = 20_000_000;
 const STUDENTS = 2_000;
-const PIECES = 50;
+const ASSIGNMENTS = 50;
 const TODAY = "2026-11-24";
 
 /** Reading a large table, matching many names, and working many scores into the gradebook. */
@@ -54,7 +54,7 @@ function matching(students: readonly Student[]): Promise<Comparison> {
 /** The bare limit: the same cells turned into numbers and put where they belong, without joining or checking anything. */
 function applying(students: readonly Student[]): Promise<Comparison> {
   const some = students.slice(0, STUDENTS);
-  const titles = Array.from({ length: PIECES }, (_, place) => `Piece ${place + 1} (20)`);
+  const titles = Array.from({ length: ASSIGNMENTS }, (_, place) => `Assignment ${place + 1} (20)`);
   const table: RawTable = {
     name: "scores.csv",
     fileName: "scores.csv",

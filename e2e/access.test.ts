@@ -92,7 +92,7 @@ describe.each(["light", "dark"])("in %s", (theme) => {
     await page.waitForSelector(".grid .head-button");
     await page.$eval(".grid .head-button", (button) => (button as HTMLButtonElement).click());
     await waitForWords(page, "Write to those from");
-    found.piece = await findings();
+    found.assignment = await findings();
     await page.locator(".pin-name button").click();
     await waitForWords(page, "How is this made");
     found.student = await findings();

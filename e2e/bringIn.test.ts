@@ -74,7 +74,7 @@ test("the gradebook names imported averages that differ from the computed ones",
   );
 });
 
-test("the second week asks nothing, says so, and the whole import is taken back", async () => {
+test("the second week asks nothing, says so, and all of it is taken back", async () => {
   await bringIn(page, await writeTables(weekOfExports(school, 2), path.join(folder, "two")));
   await waitForWords(page, "All tables have a known shape and were read as last time.");
   await waitForWords(page, "Nothing is open.");
@@ -88,7 +88,7 @@ test("the second week asks nothing, says so, and the whole import is taken back"
     await buttons[place]?.click();
   };
   await takeBack(1);
-  await waitForWords(page, "Take back the newer import first");
+  await waitForWords(page, "Take back what is newer first");
   await takeBack(0);
   await waitForWords(page, "Taken back");
   await takeBack(1);
@@ -143,6 +143,6 @@ test("a pasted table is read, its marks are asked with a guess, and one likely n
   await page.evaluate(() =>
     [...document.querySelectorAll("button")].find((button) => button.textContent?.startsWith("Yes, "))?.click(),
   );
-  await waitForWords(page, "9 scores in 1 piece of work");
+  await waitForWords(page, "9 scores in 1 assignment");
   await waitForWords(page, "Nothing is open.");
 });

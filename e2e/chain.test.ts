@@ -97,25 +97,25 @@ describe("from a gradebook file to a family's mailbox", () => {
     const upper = `${backwards[0]?.familyName.toUpperCase()}, ${backwards[0]?.givenName}`;
     const pickers = await page.$$(`select[aria-label="Who is ${upper}"]`);
     for (const [place, picker] of pickers.entries()) await picker.select(backwards[place]?.id ?? "");
-    await waitForWords(page, `${enrolled.length} scores in 1 piece of work`);
+    await waitForWords(page, `${enrolled.length} scores in 1 assignment`);
     await press(page, "Apply");
     await waitForWords(page, "Brought in:");
-    const pieces = schoolClass?.id
+    const assignments = schoolClass?.id
       ? school.assignments.filter(({ classId, termId }) => classId === schoolClass.id && termId === "winter").length
       : 0;
-    const seePieces = async (count: number) => {
+    const seeAssignments = async (count: number) => {
       await press(page, "Gradebook", "link");
-      await waitForWords(page, `${count} pieces of work`);
+      await waitForWords(page, `${count} assignments`);
     };
-    await seePieces(pieces + 1);
+    await seeAssignments(assignments + 1);
     await press(page, "Bring in", "link");
     await press(page, "Take back week.csv");
     await waitForWords(page, "Taken back");
-    await seePieces(pieces);
+    await seeAssignments(assignments);
     await press(page, "Bring in", "link");
     await press(page, "Apply again week.csv");
     await page.waitForFunction(() => !document.body.textContent?.includes("Taken back"));
-    await seePieces(pieces + 1);
+    await seeAssignments(assignments + 1);
   });
 
   test("the gradebook shows the averages worked out by hand", async () => {

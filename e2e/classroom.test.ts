@@ -15,7 +15,7 @@ test("what the class did is noted in its log, changed, and stands in a letter wi
   await press(page, "Class log");
   await fill(page, "What the class did", "We launched the tide buoy, see https://harbour.example/buoy");
   await press(page, "Add to the log");
-  await waitForWords(page, "It is in the class log.");
+  await waitForWords(page, "An entry was added to the class log.");
   await press(page, "Change the entry of 24 November 2026");
   await page.locator(".grid-side .lines textarea").fill("We launched the big tide buoy: https://harbour.example/buoy");
   await press(page, "Keep");
@@ -43,7 +43,7 @@ test("words for a range of averages are written once, and a letter has those of 
   await waitForWords(page, "Each range needs its words.");
   await fill(page, "Words from 85 percent", "These are the words from 85.");
   await press(page, "Keep the statement");
-  await waitForWords(page, "“Overall statement” is kept.");
+  await waitForWords(page, "The statement “Overall statement” was changed.");
   await beginNote(page, "How things stand");
   const overall = Number((await wordsOf(page, ".letter-body .field[title='Overall average']")).match(/\d+/)?.[0]);
   const from = overall >= 85 ? 85 : overall >= 70 ? 70 : 0;
@@ -89,7 +89,7 @@ test("all classes stand in one gradebook; a score goes to the right class, and i
   await page.focus(".grid");
   await page.keyboard.press("ArrowDown");
   await page.waitForSelector("#score-0-0.is-head");
-  // The first piece that counts: no checklist of what was handed in, no extra credit.
+  // The first assignment that counts: no checklist of what was handed in, no extra credit.
   await page.keyboard.type("0");
   await page.keyboard.press("Enter");
   await page.waitForFunction(

@@ -55,7 +55,7 @@ test("a card goes from publishing over a family's phone to the families, correct
   await waitForWords(page, "1 answer to take in");
   await waitForWords(page, "new guardian: Robin Quite, guardian, robin.quite@tidepost.example");
   await press(page, `Take in ${student.givenName} ${student.familyName}`);
-  await waitForWords(page, "is taken in");
+  await waitForWords(page, "was taken in");
   await press(page, "Families", "link");
   await fill(page, "Find a name", "Robin Quite");
   await waitForWords(page, "robin.quite@tidepost.example");

@@ -76,10 +76,10 @@ test(
     const mails = await delivered(server.dataFolder);
     const copies = new Map<string, number>();
     for (const { mail } of mails) copies.set(mail.messageId ?? "", (copies.get(mail.messageId ?? "") ?? 0) + 1);
-    for (const { id, state, reply } of letters) {
+    for (const { id, state, serverAnswer } of letters) {
       const arrived = copies.get(`<${id}@letters.vine-note.invalid>`) ?? 0;
       expect({ id, state, arrived }).toEqual({ id, state, arrived: state === "accepted" ? 1 : 0 });
-      if (state === "refused") expect(reply).toContain("550");
+      if (state === "refused") expect(serverAnswer).toContain("550");
       else expect(state).toBe("accepted");
     }
     for (const { mail } of mails) expect(mail.attachments.map(({ content }) => content)).toEqual([bytes]);

@@ -26,8 +26,8 @@ test("a family that can't be reached is found, and its address mended and the me
   });
   await waitForWords(page, "This is not an address yet");
   await fill(page, "Letters go to", "mended@harbourmail.example");
-  await press(page, "Save address");
-  await waitForWords(page, "is mended@harbourmail.example now");
+  await press(page, "Keep the address");
+  await waitForWords(page, "was changed to mended@harbourmail.example");
   expect(await trouble()).toBe(before - 1);
   await press(page, "Undo");
   await page.waitForFunction(
@@ -52,8 +52,8 @@ test("a student is added with a guardian, taken out, found among those taken out
   await fill(page, "Letters go to, guardian 1", "mo@harbormail.example");
   // A domain one letter off from one that many others use.
   await press(page, "Use mo@harbourmail.example");
-  await press(page, "Save");
-  await waitForWords(page, "Zora Quite-Another is saved.");
+  await press(page, "Keep");
+  await waitForWords(page, "Zora Quite-Another was added.");
   await waitForWords(page, "143 students");
   await fill(page, "Find a name", "Zora Quite");
   await waitForWords(page, "mo@harbourmail.example");

@@ -32,13 +32,13 @@ async function control(key: string): Promise<void> {
   await page.keyboard.up("Control");
 }
 
-test("a piece is added, its column typed by keyboard alone, and the averages follow; each step is undone", async () => {
-  await press(page, "Add a piece");
+test("an assignment is added, its column typed by keyboard alone, and the averages follow; each step is undone", async () => {
+  await press(page, "Add an assignment");
   await fill(page, "Title", "Keyboard survey");
   await fill(page, "Points possible", "10");
   await page.keyboard.press("Enter");
-  await waitForWords(page, "“Keyboard survey” is kept.");
-  await waitForWords(page, "15 pieces of work");
+  await waitForWords(page, "“Keyboard survey” was added.");
+  await waitForWords(page, "15 assignments");
   await page.focus(".grid");
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press("End");
@@ -137,8 +137,8 @@ test("a column copied from a spreadsheet is pasted, and an average says how it i
   await page.waitForSelector(".grid-side canvas[aria-label*='students']");
 });
 
-test("a bar of a distribution, and those who miss a piece, can be written to at once", async () => {
-  const title = await wordsOf(page, "#piece-details");
+test("a bar of a distribution, and those who miss an assignment, can be written to at once", async () => {
+  const title = await wordsOf(page, "#assignment-details");
   const missing = await page.$$eval(".grid-side ul li", (items) => items.map((item) => item.textContent ?? ""));
   expect(missing.length).toBeGreaterThan(0);
   await press(page, "Write to those missing it");
@@ -204,7 +204,7 @@ test("class settings and a grade scale show beforehand whose letter changes, and
   );
   const [before = ""] = await figure(1);
   await press(page, "Keep the settings");
-  await waitForWords(page, "The settings of the class are kept.");
+  await waitForWords(page, "The settings of");
   await waitForWords(page, "all points together.");
   await page.locator("[data-sonner-toast][data-front='true'] [data-button]").click();
   await waitForWords(page, "categories by weight.");
@@ -224,24 +224,26 @@ test("class settings and a grade scale show beforehand whose letter changes, and
     /[1-9]\d* letter grades? would change/.test(document.querySelector("form [role=status]")?.textContent ?? ""),
   );
   await press(page, "Keep the scale");
-  await waitForWords(page, "“A to E” is kept.");
+  await waitForWords(page, "The grade scale “A to E” was changed.");
   await choose(page, "Add a scale from an example", "Pass or not yet");
-  await waitForWords(page, "“Pass or not yet” is added.");
+  await waitForWords(page, "“Pass or not yet” was added.");
   await fillDate(page, "Last day of Winter term", "2027-06-01");
   await waitForWords(page, "Spring term begins before Winter term ends.");
 });
 
-test("a rubric is given to a piece, levels and a comment to a student, and the letter about it carries them", async () => {
+test("a rubric is given to an assignment, levels and a comment to a student, and the letter about it carries them", async () => {
+  // The terms that were typed before are not kept: whoever leaves them is asked.
   await press(page, "Gradebook", "link");
+  await press(page, "Leave it behind");
   await page.waitForSelector(".grid thead .head-button");
   await page.$eval(".grid thead .head-button", (button) => (button as HTMLButtonElement).click());
-  await press(page, "Change this piece");
+  await press(page, "Change this assignment");
   const rubric = "Rubric, if it has one: a criterion a line, with its levels";
   await fill(page, rubric, "Method: beginning");
   await waitForWords(page, "It needs a name, and two to ten levels");
   await fill(page, rubric, "Method: beginning, secure\nWriting: beginning, secure");
   await press(page, "Keep the change");
-  await waitForWords(page, "is kept.");
+  await waitForWords(page, "was changed.");
   await page.locator(".grid-side details.made summary").click();
   await choose(page, "Method", "secure");
   await waitForWords(page, "What you said to");

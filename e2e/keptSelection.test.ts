@@ -8,19 +8,19 @@ import { beginNote, bringIn, wordsOf } from "./support/steps";
 
 const school = demoSchool(TODAY);
 const [schoolClass] = school.classes;
-const piece = school.assignments.find(
+const assignment = school.assignments.find(
   ({ id, classId, termId, pointsPossible }) =>
     classId === schoolClass?.id &&
     termId === "winter" &&
     pointsPossible > 0 &&
     school.scoreColumns.some(({ assignmentId }) => assignmentId === id),
 );
-const scores = school.scoreColumns.find(({ assignmentId }) => assignmentId === piece?.id)?.scores ?? {};
-/** Two who handed the piece in. */
+const scores = school.scoreColumns.find(({ assignmentId }) => assignmentId === assignment?.id)?.scores ?? {};
+/** Two who handed the assignment in. */
 const [first, second] = (schoolClass?.studentIds ?? [])
   .filter((id) => scores[id]?.status === "scored")
   .flatMap((id) => school.students.find((student) => student.id === id) ?? []);
-if (!piece || !first || !second) throw new Error("The demo school has no such piece.");
+if (!assignment || !first || !second) throw new Error("The demo school has no such assignment.");
 
 journey();
 const folder = temporaryFolder();
@@ -33,21 +33,21 @@ const waitForSelection = (name: string) =>
   );
 const status = () => wordsOf(page, ".workspace-part .finding");
 
-test("a selection is kept by name; after an import the note says who is new in it, until that was seen", async () => {
+test("a selection is kept by name; after bringing in the note says who is new in it, until that was seen", async () => {
   await beginNote(page, "Missing work");
-  await choose(page, "Selection", "One piece not handed in");
-  await choose(page, "Piece of work", piece.title);
+  await choose(page, "Selection", "One assignment not handed in");
+  await choose(page, "Assignment", assignment.title);
   await choose(page, "Classes", "Ocean Science 8, Block 1");
   await press(page, "Keep by name …");
-  await fill(page, "Name of the selection", "The piece is late");
+  await fill(page, "Name of the selection", "The assignment is late");
   await press(page, "Keep");
-  await waitForSelection("The piece is late");
+  await waitForSelection("The assignment is late");
   const note = page.url();
 
   const file = path.join(folder, "scores.csv");
   await writeFile(
     file,
-    `Student ID,Student,${piece.title}\n${first.studentNumber},"${first.familyName}, ${first.givenName}",missing\n`,
+    `Student ID,Student,${assignment.title}\n${first.studentNumber},"${first.familyName}, ${first.givenName}",missing\n`,
   );
   await bringIn(page, [file]);
   await waitForWords(page, "Nothing is open.");
@@ -66,19 +66,19 @@ test("a selection is kept by name; after an import the note says who is new in i
 });
 
 test("words changed in a note are not those of the kept selection until they are kept in it, or given up", async () => {
-  await choose(page, "How the piece stands", "late");
-  await waitForWords(page, "The words below are not those of “The piece is late”.");
+  await choose(page, "How the assignment stands", "late");
+  await waitForWords(page, "The words below are not those of “The assignment is late”.");
   await press(page, "Use it as it is kept");
   await page.waitForFunction(
     () =>
-      (document.querySelector("select[aria-label='How the piece stands']") as HTMLSelectElement).value ===
+      (document.querySelector("select[aria-label='How the assignment stands']") as HTMLSelectElement).value ===
       "not handed in",
   );
   await press(page, "Notes", "link");
-  await waitForWords(page, "The piece is late");
-  await press(page, "Write to these The piece is late");
+  await waitForWords(page, "The assignment is late");
+  await press(page, "Write to these The assignment is late");
   await waitForWords(page, "Letter 1 of");
-  await waitForSelection("The piece is late");
+  await waitForSelection("The assignment is late");
 });
 
 test("for one student alone others are written to", async () => {

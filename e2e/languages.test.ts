@@ -17,7 +17,7 @@ async function writeSubject(words: string): Promise<void> {
   await page.keyboard.press("a");
   await page.keyboard.up("Control");
   await page.keyboard.type(words);
-  await waitForWords(page, "Saved");
+  await waitForWords(page, "Kept");
 }
 
 test("a template with Polish and Arabic words is taken to another browser and sent: each family gets its own", async () => {
@@ -28,7 +28,7 @@ test("a template with Polish and Arabic words is taken to another browser and se
   await page.waitForSelector(".letter-paper[dir=rtl]");
   await writeSubject(SUBJECTS.ar ?? "");
   await press(page, "Keep as a template");
-  await waitForWords(page, "is kept as a template");
+  await waitForWords(page, "was kept as a template");
   await press(page, "Notes", "link");
   const session = await page.createCDPSession();
   await session.send("Browser.setDownloadBehavior", { behavior: "allow", downloadPath: folder });

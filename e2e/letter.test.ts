@@ -76,10 +76,10 @@ test("a passage is in the letters that its conditions say, and stepping shows wh
   await choose(page, "Seen as", "plain text");
   await waitForWords(page, "This was not handed in:");
   await choose(page, "Show a letter worth a look", "the shortest");
-  await waitForWords(page, "Every piece of work is in.");
+  await waitForWords(page, "Every assignment is in.");
   await choose(page, "Seen as", "writing");
   await press(page, "For whom …");
-  await page.locator(".passage input[aria-label='Missing pieces']").fill("9");
+  await page.locator(".passage input[aria-label='Missing assignments']").fill("9");
   await page.waitForFunction(() => / in 0 of /.test(document.querySelector(".passage-head")?.textContent ?? ""));
   await press(page, "Take the passage out");
   await page.waitForFunction(() => !document.querySelector(".passage"));
@@ -119,9 +119,9 @@ test("the letter is kept as HTML and Markdown, and all of them as messages, with
   expect(mailbox.match(/^From ilse\.maronde@sallowbay\.example /gm)).toHaveLength(files.length);
 });
 
-test("a note is kept as a template, renamed, and begun with again", async () => {
+test("a note was kept as a template, renamed, and begun with again", async () => {
   await press(page, "Keep as a template");
-  await waitForWords(page, "is kept as a template");
+  await waitForWords(page, "was kept as a template");
   await press(page, "Notes", "link");
   await press(page, "Rename End of term");
   await fill(page, "Name of the template", "My end of term");
@@ -261,14 +261,14 @@ test("a picture is placed, said in words, and travels inside the message", async
 test("a block that is placed leaves the one that is chosen where it is; a trend is a picture with words", async () => {
   await beginNote(page, "Empty note");
   await page.locator(".letter-body .tiptap").click();
-  for (const block of ["Trend as a picture", "Score and comment on a piece", "What handing in would do"])
+  for (const block of ["Trend as a picture", "Score and comment on an assignment", "What handing in would do"])
     await press(page, block);
   await page.waitForFunction(() => document.querySelectorAll(".letter-body .block").length === 3);
   await page.waitForFunction(() =>
     /^\d+ \w+ \d+.%, .*\.$/.test(document.querySelector(".letter-body .block img")?.getAttribute("alt") ?? ""),
   );
-  await page.click(".letter-body .block[title='Score and comment on a piece']");
-  await choose(page, "Which piece of work", "Dune profile");
+  await page.click(".letter-body .block[title='Score and comment on an assignment']");
+  await choose(page, "Which assignment", "Dune profile");
   await waitForWords(page, "Dune profile: ");
 });
 

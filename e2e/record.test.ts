@@ -22,7 +22,7 @@ test("who letters are from, where replies go and what stands under them is set o
   await press(page, "Settings", "link");
   await fill(page, "Letters are from, if not your name", "Room 12, Sallow Bay");
   await fill(page, "Replies go to, if not your address", "not an address");
-  await press(page, "Save");
+  await press(page, "Keep");
   await waitForWords(page, "It should look like name@school.example.");
   await fill(page, "Replies go to, if not your address", "room12@sallowbay.example");
   await page.locator(".signature-editor .tiptap").click();
@@ -31,8 +31,8 @@ test("who letters are from, where replies go and what stands under them is set o
   await page.keyboard.up("Control");
   await page.keyboard.press("Enter");
   await page.keyboard.type("Ring me: 0555 0123 <weekdays> ");
-  await press(page, "Save");
-  await waitForWords(page, "The next letters use it");
+  await press(page, "Keep");
+  await waitForWords(page, "the next ones use it");
   await beginNote(page, "How things stand");
   await press(page, "This letter …");
   await press(page, "Send this one to me");

@@ -5,7 +5,7 @@ import { journey, page, TODAY } from "./support/journey";
 import { beginNote, wordsOf } from "./support/steps";
 
 const school = demoSchool(TODAY);
-/** A title that both blocks of one course have in this term, with its pieces. */
+/** A title that both blocks of one course have in this term, with its assignments. */
 const inTerm = school.assignments.filter(
   ({ termId, classId, categoryId }) =>
     termId === "winter" && ["class-1", "class-2"].includes(classId) && categoryId === "quizzes",
@@ -25,11 +25,11 @@ test("at most 60 % on one quiz or not handed in, in two classes: the right peopl
   await choose(page, "Classes", "Ocean Science 8, Block 1");
   await choose(page, "One more class", "Ocean Science 8, Block 2");
   await press(page, "Take this condition out");
-  await choose(page, "Add a condition", "score on one piece");
-  await choose(page, "Piece of work", title);
-  await choose(page, "Add a condition", "one piece not handed in");
+  await choose(page, "Add a condition", "score on one assignment");
+  await choose(page, "Assignment", title);
+  await choose(page, "Add a condition", "one assignment not handed in");
   await choose(page, "All or any", "or");
-  const pickers = await page.$$("select[aria-label='Piece of work']");
+  const pickers = await page.$$("select[aria-label='Assignment']");
   await pickers[1]?.select(title);
 
   const expected = inTerm

@@ -86,7 +86,7 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await waitForWords(page, "Begin a note");
   await take("notes");
   await press(page, "Desk", "link");
-  await waitForWords(page, "missing two pieces or more");
+  await waitForWords(page, "missing two assignments or more");
   await page.waitForSelector("section[aria-labelledby=lately] li");
   await take("desk");
   await page.evaluate(() => localStorage.setItem("vine-note-theme", "dark"));

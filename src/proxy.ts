@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { type NextRequest, NextResponse } from "next/server";
-import { contentSecurityPolicy, isOwnRequest } from "@/post/guard";
+import { contentSecurityPolicy, isOwnRequest } from "@/post/edge/isOwnRequest";
 
 /** Every request passes here first: foreign ones are refused, pages get their security policy. */
 export function proxy(request: NextRequest) {

@@ -8,8 +8,8 @@ import { fill, press, upload, waitForWords } from "./browser";
 export async function setTakeBack(page: Page, seconds: number): Promise<void> {
   await press(page, "Settings", "link");
   await fill(page, "Seconds to take a round back before it leaves", String(seconds));
-  await press(page, "Save");
-  await waitForWords(page, "The next letters use it");
+  await press(page, "Keep");
+  await waitForWords(page, "the next ones use it");
 }
 
 /** Gives files to be brought in; an empty gradebook names the way there otherwise. */

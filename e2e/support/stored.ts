@@ -29,14 +29,14 @@ export async function readdress(page: Page, addresses: Record<string, string>): 
 }
 
 /** What the record keeps of every letter. */
-export function storedLetters(page: Page): Promise<{ id: string; state: string; reply: string }[]> {
+export function storedLetters(page: Page): Promise<{ id: string; state: string; serverAnswer: string }[]> {
   return page.evaluate(async () => {
     const database = await new Promise<IDBDatabase>((resolve, reject) => {
       const opening = indexedDB.open("vine-note");
       opening.onsuccess = () => resolve(opening.result);
       opening.onerror = () => reject(opening.error);
     });
-    const letters = await new Promise<{ id: string; state: string; reply: string }[]>((resolve) => {
+    const letters = await new Promise<{ id: string; state: string; serverAnswer: string }[]>((resolve) => {
       const reading = database.transaction("letters").objectStore("letters").getAll();
       reading.onsuccess = () => resolve(reading.result);
     });

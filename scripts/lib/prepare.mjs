@@ -35,7 +35,7 @@ export function ensureBuilt() {
 }
 
 /** Runs a command in the project's folder; ends with a word of what went wrong if it fails. */
-export function run(command, args, complaint) {
+function run(command, args, complaint) {
   const { status } = spawnSync(command, args, { cwd: ROOT, stdio: "inherit", env: quietEnvironment() });
   if (status !== 0) fail(complaint);
 }

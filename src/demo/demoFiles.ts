@@ -1,4 +1,4 @@
-import { vcards } from "@/core/formats/vcard";
+import { vcards } from "@/core/formats/vcards";
 import { writeOneRoster } from "@/core/formats/writeOneRoster";
 import type { Day } from "@/core/model/day";
 import type { SchoolClass } from "@/core/model/schoolClass";

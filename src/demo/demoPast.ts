@@ -6,7 +6,7 @@ import { demoSchool, type SchoolSize } from "./demoSchool";
 const MARKED_AFTER_DAYS = 2;
 const AFTERNOON = 17;
 
-/** How the demo school's gradebook filled: each piece was marked two days after it fell due. */
+/** How the demo school's gradebook filled: each assignment was marked two days after it fell due. */
 export function demoPast(
   { assignments, scoreColumns }: Pick<WorldRecords, "assignments" | "scoreColumns">,
   today: Day,

@@ -13,10 +13,10 @@ export interface SchoolSize {
   /** Distinct students and how they are parted among the classes, the elective last. */
   readonly students: number;
   readonly classes: readonly { name: string; block: string; size: number }[];
-  readonly piecesPerTerm: number;
+  readonly assignmentsPerTerm: number;
 }
 
-export const SALLOW_BAY: SchoolSize = {
+const SALLOW_BAY: SchoolSize = {
   students: 142,
   classes: [
     { name: "Ocean Science 8", block: "Block 1", size: 28 },
@@ -25,7 +25,7 @@ export const SALLOW_BAY: SchoolSize = {
     { name: "Earth Systems 9", block: "Block 5", size: 29 },
     { name: "Charts and Navigation", block: "Block 6", size: 34 },
   ],
-  piecesPerTerm: 14,
+  assignmentsPerTerm: 14,
 };
 
 /** A school far beyond one teacher's: to see that nothing slows down. */
@@ -35,7 +35,7 @@ export const LARGE_SCHOOL: SchoolSize = {
     ...Array.from({ length: 6 }, (_, place) => ({ name: "Ocean Science 8", block: `Block ${place + 1}`, size: 167 })),
     ...Array.from({ length: 6 }, (_, place) => ({ name: "Earth Systems 9", block: `Block ${place + 1}`, size: 167 })),
   ],
-  piecesPerTerm: 400,
+  assignmentsPerTerm: 400,
 };
 
 const CATEGORIES: readonly Category[] = [
@@ -68,7 +68,7 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
     students.map(({ id }) => id),
   );
   const work = classes.map((schoolClass) =>
-    demoWork(random, { schoolClass, terms, today, piecesPerTerm: size.piecesPerTerm }),
+    demoWork(random, { schoolClass, terms, today, assignmentsPerTerm: size.assignmentsPerTerm }),
   );
   return {
     settings: [

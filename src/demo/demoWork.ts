@@ -18,19 +18,19 @@ const POINTS: Record<string, readonly number[]> = {
   quizzes: [10, 12, 15],
   projects: [50, 60, 100],
 };
-/** How the pieces of a term follow each other. */
+/** How the assignments of a term follow each other. */
 const PATTERN = ["labs", "quizzes", "preparation", "field-work", "labs", "quizzes", "projects"];
 
 interface WorkOptions {
   schoolClass: SchoolClass;
   terms: readonly Term[];
   today: Day;
-  piecesPerTerm: number;
+  assignmentsPerTerm: number;
 }
 
 /** The work of a class over the terms, with everybody's scores so far. */
 export function demoWork(random: Random, options: WorkOptions): { assignments: Assignment[]; columns: ScoreColumn[] } {
-  const { schoolClass, terms, today, piecesPerTerm } = options;
+  const { schoolClass, terms, today, assignmentsPerTerm } = options;
   const abilities = new Map(
     schoolClass.studentIds.map((id) => [id, { level: 0.85 + random.bell() * 0.12, care: random.next() }]),
   );
@@ -39,8 +39,8 @@ export function demoWork(random: Random, options: WorkOptions): { assignments: A
   for (const term of terms) {
     // Spring lies ahead: nothing is planned there yet.
     if (term.from > today) continue;
-    for (let place = 0; place < piecesPerTerm; place += 1) {
-      const assignment = demoAssignment(random, schoolClass, term, place, piecesPerTerm, assignments.length);
+    for (let place = 0; place < assignmentsPerTerm; place += 1) {
+      const assignment = demoAssignment(random, schoolClass, term, place, assignmentsPerTerm, assignments.length);
       assignments.push(assignment);
       if ((assignment.dueDate ?? "") > addDays(today, -1)) continue;
       const scores: Record<string, Score> = {};
@@ -59,10 +59,10 @@ function demoAssignment(
   schoolClass: SchoolClass,
   term: Term,
   place: number,
-  piecesPerTerm: number,
+  assignmentsPerTerm: number,
   order: number,
 ): Assignment {
-  const extraCredit = place === piecesPerTerm - 4;
+  const extraCredit = place === assignmentsPerTerm - 4;
   const categoryId = extraCredit ? "projects" : (PATTERN[place % PATTERN.length] ?? "labs");
   const titles = TITLES[categoryId] ?? [];
   const round =
@@ -76,7 +76,7 @@ function demoAssignment(
     termId: term.id,
     categoryId,
     title: extraCredit ? "Beach clean-up log" : lap > 0 ? `${title} ${lap + 1}` : title,
-    dueDate: addDays(term.from, Math.round(((place + 1) * span) / (piecesPerTerm + 1))),
+    dueDate: addDays(term.from, Math.round(((place + 1) * span) / (assignmentsPerTerm + 1))),
     pointsPossible: extraCredit ? 5 : categoryId === "preparation" ? 0 : random.pick(POINTS[categoryId] ?? [20]),
     extraCredit,
     order,

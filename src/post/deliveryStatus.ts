@@ -1,6 +1,6 @@
 import type { ParsedMail } from "mailparser";
-import { letterIdsIn } from "./compose";
-import { headerField } from "./headerField";
+import { letterIdsIn } from "./composeMessage";
+import { headerField } from "./edge/headerField";
 
 /** What a delivery status notification says of a letter. */
 export interface DeliveryStatus {
@@ -8,7 +8,7 @@ export interface DeliveryStatus {
   /** Whether the letter did not arrive; a delay or a success is no failure. */
   readonly failed: boolean;
   /** What the mail server said, in its own words. */
-  readonly reply: string;
+  readonly serverAnswer: string;
 }
 
 /**
@@ -25,13 +25,15 @@ export function readDeliveryStatus({ headers, attachments, text }: ParsedMail): 
   const original = part("message/rfc822", "text/rfc822-headers", "message/global", "message/global-headers");
   const [letterId] = letterIdsIn(/^message-id:[^\S\n]*(?:\r?\n[^\S\n]+)?(\S+)/im.exec(original)?.[1] ?? text ?? "");
   if (letterId === undefined) return undefined;
-  const field = (name: string) => headerField(status, name);
+  // A group of fields for the message, then one for each recipient (RFC 3464, section 2.1).
+  const groups = status.split(/(?:\r?\n){2,}/);
+  const field = (name: string) => groups.map((group) => headerField(group, name)).find(Boolean) ?? "";
   const action = field("action").toLowerCase();
   const said = field("diagnostic-code").replace(/^smtp;\s*/i, "");
   const recipient = field("final-recipient").replace(/^[^;]*;\s*/, "");
-  const reply =
+  const serverAnswer =
     said || `${field("status")} ${reasonIn(text ?? "", recipient)}`.trim() || "It came back without a reason.";
-  return { letterId, failed: action === "failed", reply };
+  return { letterId, failed: action === "failed", serverAnswer };
 }
 
 /** Servers that give no code say why in words to the reader: in the line after the one that names the mailbox. */

@@ -25,7 +25,7 @@ freshFolders();
 
 const BYTES = Buffer.from([0x25, 0x50, 0x44, 0x46, 0, 255, 13, 10, 46, 13, 10]);
 const enclosureOf = (bytes: Buffer, name = "Gezeiten für Ödön.pdf"): Enclosure => ({
-  digest: createHash("sha256").update(bytes).digest("hex"),
+  sha256: createHash("sha256").update(bytes).digest("hex"),
   name,
   type: "application/pdf",
   bytes: bytes.length,
@@ -42,8 +42,8 @@ test("a file goes along with each letter, byte by byte, and is gone with the las
   const server = new PracticePost(maildir);
   opened.push(server);
   const room = await openRoom({ transport: smtpTransport(await server.listen()) });
-  await room.enclosures.put(tides.digest, BYTES);
-  await room.enclosures.put(tides.digest, BYTES);
+  await room.enclosures.put(tides.sha256, BYTES);
+  await room.enclosures.put(tides.sha256, BYTES);
   await room.handOver(withTides("a", "b"));
   await until(room, "accepted", "accepted");
   const messages = await maildir.messages("ewa@harbourmail.example");
@@ -60,18 +60,18 @@ test("a file goes along with each letter, byte by byte, and is gone with the las
 
 test("what is not the file that it is called, or was not handed over, is refused, and no letter is taken", async () => {
   const room = await openRoom();
-  await expect(room.enclosures.put(tides.digest, Buffer.from("other"))).rejects.toMatchObject({ code: "not readable" });
+  await expect(room.enclosures.put(tides.sha256, Buffer.from("other"))).rejects.toMatchObject({ code: "not readable" });
   await expect(room.handOver(withTides("a"))).rejects.toMatchObject({ code: "not there" });
   expect(statesOf(room)).toEqual({});
   expect(await files()).toEqual([]);
 });
 
 test("after a restart a letter still has its file; what no letter needs is taken out", async () => {
-  const { transport } = scripted([{ kind: "try again", reply: "451 later" }]);
+  const { transport } = scripted([{ kind: "try again", serverAnswer: "451 later" }]);
   const room = await openRoom({ transport });
   const orphan = Buffer.from("nobody's");
-  await room.enclosures.put(tides.digest, BYTES);
-  await room.enclosures.put(enclosureOf(orphan).digest, orphan);
+  await room.enclosures.put(tides.sha256, BYTES);
+  await room.enclosures.put(enclosureOf(orphan).sha256, orphan);
   await room.handOver(withTides("a"));
   await until(room, "deferred");
   await closeLast();
@@ -81,7 +81,7 @@ test("after a restart a letter still has its file; what no letter needs is taken
     transport: {
       send: async (_letter, enclosed = []) => {
         given.push(...enclosed.map(({ content }) => content));
-        return { kind: "accepted", reply: "250 ok" };
+        return { kind: "accepted", serverAnswer: "250 ok" };
       },
       close: () => undefined,
     },
@@ -94,10 +94,10 @@ test("after a restart a letter still has its file; what no letter needs is taken
 test("a letter whose file is lost on disk is refused with the reason, and nothing leaves without it", async () => {
   const { transport, sent } = scripted();
   const room = await openRoom({ transport });
-  await room.enclosures.put(tides.digest, BYTES);
+  await room.enclosures.put(tides.sha256, BYTES);
   await room.pause("round", true);
   await room.handOver(withTides("a"));
-  await rm(path.join(folder, "enclosures", tides.digest));
+  await rm(path.join(folder, "enclosures", tides.sha256));
   await room.pause("round", false);
   await until(room, "refused");
   expect(sent).toEqual([]);
@@ -105,7 +105,7 @@ test("a letter whose file is lost on disk is refused with the reason, and nothin
 
 test("letters that are taken back need their files no more; a letter written as a message has them", async () => {
   const room = await openRoom();
-  await room.enclosures.put(tides.digest, BYTES);
+  await room.enclosures.put(tides.sha256, BYTES);
   const { messages } = await writeMessages({ letters: [letter("a", { enclosures: [tides] })] }, room.enclosures);
   const { attachments } = await simpleParser(messages[0] ?? "");
   expect(attachments.map(({ content }) => content)).toEqual([BYTES]);

@@ -2,9 +2,10 @@ import { mkdtemp, readFile, rm, stat } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { afterEach, beforeEach, expect, test } from "vitest";
-import type { CardAnswer, PublishedCard } from "@/core/families/contactCard";
+import type { CardAnswer } from "@/core/families/cardAnswer";
+import type { PublishedCard } from "@/core/model/contactCard";
+import { guardianOfToken, signedToken } from "./edge/signedToken";
 import { FamilyDesk } from "./familyDesk";
-import { guardianOfToken, signedToken } from "./signedToken";
 
 let folder: string;
 let desk: FamilyDesk;

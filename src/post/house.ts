@@ -1,6 +1,6 @@
 import { mkdir } from "node:fs/promises";
 import path from "node:path";
-import { PRIVATE_FOLDER } from "./durableFile";
+import { PRIVATE_FOLDER } from "./disk/writeWhole";
 import { FamilyDesk } from "./familyDesk";
 import { Inbox } from "./inbox";
 import { PostRoom } from "./postRoom";

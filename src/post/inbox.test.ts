@@ -2,7 +2,7 @@ import { mkdir, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { simpleParser } from "mailparser";
 import { describe, expect, test } from "vitest";
-import { messageIdOf } from "./compose";
+import { messageIdOf } from "./composeMessage";
 import { FamilyDesk } from "./familyDesk";
 import { Inbox } from "./inbox";
 import type { PostRoom } from "./postRoom";
@@ -79,7 +79,7 @@ describe("what comes back", () => {
     expect(room.eventsAfter(0).at(-1)).toMatchObject({
       letterId: "a",
       state: "returned",
-      reply: "552 5.2.2 Mailbox full",
+      serverAnswer: "552 5.2.2 Mailbox full",
     });
     const events = room.eventsAfter(0).length;
     await inbox.take(notification(part));

@@ -3,11 +3,11 @@ import { existsSync } from "node:fs";
 import { mkdir, readFile, rm } from "node:fs/promises";
 import path from "node:path";
 import { type ParsedMail, type SimpleParserOptions, simpleParser } from "mailparser";
-import { letterIdsIn } from "./compose";
+import { letterIdsIn } from "./composeMessage";
 import { readDeliveryStatus } from "./deliveryStatus";
-import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./durableFile";
+import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./disk/writeWhole";
+import { Problem } from "./edge/problem";
 import type { PostRoom } from "./postRoom";
-import { Problem } from "./problem";
 
 /** The largest message that is read; nobody answers a letter with more. */
 const MAX_MESSAGE_BYTES = 5_000_000;
@@ -35,7 +35,7 @@ export class Inbox {
     const mail = await simpleParser(Buffer.from(message), WITH_STATUS);
     const status = readDeliveryStatus(mail);
     if (status) {
-      if (status.failed) await this.room.returned(status.letterId, status.reply);
+      if (status.failed) await this.room.returned(status.letterId, status.serverAnswer);
       return;
     }
     const letterId = answeredLetter(mail);

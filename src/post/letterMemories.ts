@@ -1,12 +1,12 @@
 import { type LetterState, mayMove } from "@/core/delivery/letterState";
 import type { LetterEvent } from "@/core/delivery/postEvent";
-import type { Unnumbered } from "./journal";
+import type { Unnumbered } from "./disk/journal";
 
 /** What the post room keeps in mind of a letter. */
 export interface LetterMemory {
   readonly roundId: string;
   readonly state: LetterState;
-  readonly digest: string;
+  readonly sha256: string;
   readonly tries: number;
   readonly firstTriedAt: number;
   readonly nextAt: number;
@@ -51,7 +51,7 @@ export class LetterMemories {
     this.letters.set(event.letterId, {
       roundId: event.roundId,
       state: event.state,
-      digest: event.digest ?? known?.digest ?? "",
+      sha256: event.sha256 ?? known?.sha256 ?? "",
       tries: (known?.tries ?? 0) + (isTry ? 1 : 0),
       firstTriedAt: known?.firstTriedAt || (isTry ? event.at : 0),
       nextAt: event.nextAt ?? known?.nextAt ?? 0,

@@ -4,11 +4,11 @@ import { simpleParser } from "mailparser";
 import { describe, expect, test } from "vitest";
 import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
 import { postEventSchema } from "@/core/delivery/postEvent";
-import { isOwnRequest } from "./guard";
-import { Journal } from "./journal";
+import { Journal } from "./disk/journal";
+import { isOwnRequest } from "./edge/isOwnRequest";
+import { MAX_BODY_BYTES, Problem, readBody } from "./edge/problem";
 import { Maildir } from "./practice/maildir";
 import { PracticePost } from "./practice/practicePost";
-import { MAX_BODY_BYTES, Problem, readBody } from "./problem";
 import { folder, freshFolders, handOver, letter, opened, openRoom, scripted, statesOf, until } from "./testing";
 import { smtpTransport, type Transport } from "./transport";
 
@@ -45,8 +45,8 @@ describe("the post room", () => {
 
   test("keeps no text of a letter that arrived beside one that still waits", async () => {
     const { transport } = scripted([
-      { kind: "accepted", reply: "250 ok" },
-      { kind: "try again", reply: "451 later" },
+      { kind: "accepted", serverAnswer: "250 ok" },
+      { kind: "try again", serverAnswer: "451 later" },
     ]);
     const room = await openRoom({ transport });
     await room.handOver(handOver(["arrives", "waits"]));
@@ -80,14 +80,14 @@ describe("the post room", () => {
 
   test("tries a deferred letter again when it is due, and says why another was refused", async () => {
     const { transport, sent } = scripted([
-      { kind: "try again", reply: "452 full" },
-      { kind: "refused", reply: "550 nobody" },
+      { kind: "try again", serverAnswer: "452 full" },
+      { kind: "refused", serverAnswer: "550 nobody" },
     ]);
     let clock = 1_000;
     const room = await openRoom({ transport, now: () => clock });
     await room.handOver(handOver(["full"]));
     await until(room, "deferred");
-    expect(room.eventsAfter(0).at(-1)).toMatchObject({ reply: "452 full", nextAt: 1_000 + MINUTE });
+    expect(room.eventsAfter(0).at(-1)).toMatchObject({ serverAnswer: "452 full", nextAt: 1_000 + MINUTE });
     await room.handOver(handOver(["gone"], 0, "second"));
     await until(room, "deferred", "refused");
     await room.close();
@@ -149,7 +149,7 @@ describe("the practice post", () => {
     const { maildir, transport } = await practice();
     expect(await transport.send(letter("a"))).toMatchObject({ kind: "accepted" });
     const second = await transport.send(letter("a"));
-    expect(second).toMatchObject({ kind: "accepted", reply: expect.stringContaining("already here") });
+    expect(second).toMatchObject({ kind: "accepted", serverAnswer: expect.stringContaining("already here") });
     const messages = await maildir.messages("EWA@harbourmail.example");
     expect(messages).toHaveLength(1);
     const mail = await simpleParser(

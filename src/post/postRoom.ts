@@ -1,6 +1,7 @@
 import path from "node:path";
 import type { HandOver } from "@/core/delivery/handOver";
 import { isFinal, type LetterState, mayMove, mayWithdraw } from "@/core/delivery/letterState";
+import { nextTry } from "@/core/delivery/nextTry";
 import {
   isLetterEvent,
   type LetterEvent,
@@ -8,13 +9,12 @@ import {
   type PostStatus,
   postEventSchema,
 } from "@/core/delivery/postEvent";
-import { nextTry } from "@/core/delivery/retry";
-import { Enclosures } from "./enclosures";
-import { Journal, type Unnumbered } from "./journal";
+import { afterMany } from "./afterMany";
+import { Enclosures } from "./disk/enclosures";
+import { Journal, type Unnumbered } from "./disk/journal";
+import { bytesOf, contentHash, formerContentHash, Queue, type QueuedLetter } from "./disk/queue";
+import { Problem } from "./edge/problem";
 import { LetterMemories } from "./letterMemories";
-import { afterMany } from "./lettersToMany";
-import { Problem } from "./problem";
-import { bytesOf, digestOf, Queue, type QueuedLetter } from "./queue";
 import { type Limits, SendingLimits } from "./sendingLimits";
 import { CONNECTIONS, type Outcome, type Transport } from "./transport";
 
@@ -96,10 +96,11 @@ export class PostRoom {
 
   private async takeOver({ roundId, leavesAt, letters }: HandOver): Promise<{ taken: number; known: number }> {
     const bytesById = new Map(letters.map((letter) => [letter.id, bytesOf(letter)]));
-    const digests = new Map([...bytesById].map(([id, bytes]) => [id, digestOf(bytes)]));
-    const fresh = letters.filter(({ id }) => {
+    const hashes = new Map([...bytesById].map(([id, bytes]) => [id, contentHash(bytes)]));
+    const fresh = letters.filter((letter) => {
+      const { id } = letter;
       const known = this.letters.get(id);
-      if (known && known.digest !== digests.get(id)) {
+      if (known && known.sha256 !== hashes.get(id) && known.sha256 !== formerContentHash(letter)) {
         throw new Problem("already handed over", `Letter ${id} was handed over before, with other words.`);
       }
       return !known;
@@ -110,11 +111,11 @@ export class PostRoom {
     );
     const state = leavesAt > this.options.now() ? "held" : "handed";
     const moves = fresh.map(({ id }) =>
-      this.letters.move(id, state, { roundId, digest: digests.get(id) ?? "", nextAt: leavesAt }),
+      this.letters.move(id, state, { roundId, sha256: hashes.get(id) ?? "", nextAt: leavesAt }),
     );
     await this.journal.append(moves);
     // Files of letters that have met their fate already came in vain.
-    this.enclosures.drop(letters.flatMap(({ enclosures = [] }) => enclosures.map(({ digest }) => digest)));
+    this.enclosures.drop(letters.flatMap(({ enclosures = [] }) => enclosures.map(({ sha256 }) => sha256)));
     for (const { id } of fresh) this.enqueue(id, leavesAt);
     this.pump();
     return { taken: fresh.length, known: letters.length - fresh.length };
@@ -144,9 +145,9 @@ export class PostRoom {
   }
 
   /** A mail server says that it could not deliver a letter after all. Resolves with whether that is news. */
-  async returned(letterId: string, reply: string): Promise<boolean> {
+  async returned(letterId: string, serverAnswer: string): Promise<boolean> {
     if (!mayMove(this.letters.stateOf(letterId), "returned")) return false;
-    await this.journal.append([this.letters.move(letterId, "returned", { reply })]);
+    await this.journal.append([this.letters.move(letterId, "returned", { serverAnswer })]);
     return true;
   }
 
@@ -188,15 +189,21 @@ export class PostRoom {
         // What was handed over for practice must never leave for real, nor the other way round.
         const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
         moves.push(
-          this.letters.move(id, state, { roundId, digest: digestOf(bytesOf(letter)), reply: OTHER_POST_REPLY }),
+          this.letters.move(id, state, {
+            roundId,
+            sha256: contentHash(bytesOf(letter)),
+            serverAnswer: OTHER_POST_ANSWER,
+          }),
         );
       } else if (!memory) {
         // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
-        moves.push(this.letters.move(id, "held", { roundId, digest: digestOf(bytesOf(letter)), nextAt: leavesAt }));
+        moves.push(this.letters.move(id, "held", { roundId, sha256: contentHash(bytesOf(letter)), nextAt: leavesAt }));
       } else if (memory.state === "leaving") {
         // The practice post drops a Message-ID that it has, so trying again is safe; a relay can't be asked.
         moves.push(
-          this.letters.move(id, this.options.post === "practice" ? "handed" : "uncertain", { reply: CRASH_REPLY }),
+          this.letters.move(id, this.options.post === "practice" ? "handed" : "uncertain", {
+            serverAnswer: CRASH_ANSWER,
+          }),
         );
       }
     }
@@ -289,37 +296,38 @@ export class PostRoom {
     await this.journal.append([this.letters.move(id, "leaving")]);
     const queued = await this.queue.get(id);
     const enclosed = await this.enclosures.filesOf(queued.letter.enclosures).catch(() => undefined);
-    if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_REPLY);
+    if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_ANSWER);
     const outcome = await transport.send(queued.letter, enclosed);
     if (this.closed) return;
     if (queued.letter.together) return this.settleMany(id, queued, outcome);
-    const { reply } = outcome;
-    if (outcome.kind === "accepted" || outcome.kind === "refused") return this.settle(id, outcome.kind, reply);
-    if (outcome.kind === "unknown" && post === "relay") return this.settle(id, "uncertain", reply);
-    await this.tryLater(id, reply, "refused");
+    const { serverAnswer } = outcome;
+    if (outcome.kind === "accepted" || outcome.kind === "refused") return this.settle(id, outcome.kind, serverAnswer);
+    if (outcome.kind === "unknown" && post === "relay") return this.settle(id, "uncertain", serverAnswer);
+    await this.tryLater(id, serverAnswer, "refused");
   }
 
   /** A letter to many: who took it has it; it is tried again for those alone who asked for that. */
   private async settleMany(id: string, queued: QueuedLetter, outcome: Outcome): Promise<void> {
-    if (outcome.kind === "unknown" && this.options.post === "relay") return this.settle(id, "uncertain", outcome.reply);
+    if (outcome.kind === "unknown" && this.options.post === "relay")
+      return this.settle(id, "uncertain", outcome.serverAnswer);
     const { left, words, fate, isNarrower } = afterMany(queued, outcome);
     if (left.letter.together?.length === 0) return this.settle(id, fate, words);
     if (isNarrower) await this.queue.narrow(left);
-    await this.tryLater(id, `${words}; ${outcome.reply}`, fate);
+    await this.tryLater(id, `${words}; ${outcome.serverAnswer}`, fate);
   }
 
   /** Waits for the next try, or, when there is none any more, gives a letter its fate. */
-  private async tryLater(id: string, reply: string, fate: "accepted" | "refused"): Promise<void> {
+  private async tryLater(id: string, serverAnswer: string, fate: "accepted" | "refused"): Promise<void> {
     const { now } = this.options;
     const memory = this.letters.get(id);
     const nextAt = nextTry(memory?.tries ?? 1, memory?.firstTriedAt ?? now(), now());
-    if (nextAt === undefined) return this.settle(id, fate, reply);
-    await this.journal.append([this.letters.move(id, "deferred", { reply, nextAt })]);
+    if (nextAt === undefined) return this.settle(id, fate, serverAnswer);
+    await this.journal.append([this.letters.move(id, "deferred", { serverAnswer, nextAt })]);
     this.enqueue(id, nextAt);
   }
 
-  private async settle(id: string, state: LetterState, reply: string): Promise<void> {
-    await this.journal.append([this.letters.move(id, state, { reply })]);
+  private async settle(id: string, state: LetterState, serverAnswer: string): Promise<void> {
+    await this.journal.append([this.letters.move(id, state, { serverAnswer })]);
     await this.forgetText(id);
   }
 
@@ -331,8 +339,8 @@ export class PostRoom {
 }
 
 const MAX_EVENTS_PER_ANSWER = 1000;
-const NO_ENCLOSURE_REPLY = "A file that goes along with it is not there any more, so it did not leave.";
-const OTHER_POST_REPLY = "It was handed over while letters left by another post, so it did not leave.";
+const NO_ENCLOSURE_ANSWER = "A file that goes along with it is not there any more, so it did not leave.";
+const OTHER_POST_ANSWER = "It was handed over while letters left by another post, so it did not leave.";
 /** Longer waits than a timer can count are cut up. */
 const MAX_TIMER_MS = 3_600_000;
-const CRASH_REPLY = "The post room stopped while this letter was leaving.";
+const CRASH_ANSWER = "The post room stopped while this letter was leaving.";

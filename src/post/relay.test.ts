@@ -141,7 +141,7 @@ test.skipIf(whyNot !== undefined)(
     await untilTrue(room, (states) => Object.values(states).filter((state) => state === "accepted").length === 12);
     expect(statesOf(room)["letter-0"]).toBe("accepted");
     const returned = room.eventsAfter(0).find((event) => "state" in event && event.state === "returned");
-    expect(returned).toMatchObject({ reply: expect.stringContaining("no such mailbox any more") });
+    expect(returned).toMatchObject({ serverAnswer: expect.stringContaining("no such mailbox any more") });
 
     for (const address of addresses) {
       const box = path.join(boxOf(address), "new");

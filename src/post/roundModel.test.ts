@@ -7,8 +7,8 @@ import { expect, test } from "vitest";
 import type { HandOver } from "@/core/delivery/handOver";
 import { isFinal, type LetterState } from "@/core/delivery/letterState";
 import type { PostStatus } from "@/core/delivery/postEvent";
+import type { Problem } from "./edge/problem";
 import { PostRoom } from "./postRoom";
-import type { Problem } from "./problem";
 import { handOver, statesOf } from "./testing";
 import type { Transport } from "./transport";
 
@@ -34,7 +34,7 @@ const step: fc.Arbitrary<Step> = fc.oneof(
 
 const FILE = Buffer.from("tides");
 const ENCLOSURE = {
-  digest: createHash("sha256").update(FILE).digest("hex"),
+  sha256: createHash("sha256").update(FILE).digest("hex"),
   name: "tides.txt",
   type: "text/plain",
   bytes: FILE.length,
@@ -72,7 +72,7 @@ class FarEnd {
         }
         this.sendsUntilDeath -= 1;
         if (this.sendsUntilDeath < 0) return new Promise(() => undefined);
-        return { kind, reply: kind };
+        return { kind, serverAnswer: kind };
       },
       close: () => undefined,
     };
@@ -149,9 +149,9 @@ test.each(["practice", "relay"] as const)(
               if (withdrawn.has(id)) expect(state).toBe("withdrawn");
             }
             expect(farEnd.withoutFile).toEqual([]);
-            expect(room.eventsAfter(0).filter((event) => "reply" in event && /file/.test(event.reply ?? ""))).toEqual(
-              [],
-            );
+            expect(
+              room.eventsAfter(0).filter((event) => "serverAnswer" in event && /file/.test(event.serverAnswer ?? "")),
+            ).toEqual([]);
             await expect.poll(() => readdir(path.join(folder, "enclosures"))).toEqual([]);
           } finally {
             await room.close();
@@ -169,7 +169,7 @@ test.each(["practice", "relay"] as const)(
 async function handOverWithFile(room: PostRoom, request: HandOver): Promise<void> {
   const letters = request.letters.map((one, place) => (place % 2 === 0 ? { ...one, enclosures: [ENCLOSURE] } : one));
   for (;;) {
-    await room.enclosures.put(ENCLOSURE.digest, FILE);
+    await room.enclosures.put(ENCLOSURE.sha256, FILE);
     try {
       await room.handOver({ ...request, letters });
       return;

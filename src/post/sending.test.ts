@@ -31,7 +31,7 @@ const MINUTE = 60_000;
 describe("what a mail server lets through", () => {
   test("goes beyond a day's limit the next morning, over a restart and over midnight", async () => {
     let clock = NOON;
-    const { transport, sent } = scripted([{ kind: "refused", reply: "550 no" }]);
+    const { transport, sent } = scripted([{ kind: "refused", serverAnswer: "550 no" }]);
     const options = { transport, now: () => clock, limits: { dailyLimit: 3 } };
     const room = await openRoom(options);
     await room.handOver(handOver(["a", "b", "c", "d", "e", "f"]));
@@ -181,7 +181,7 @@ test("a letter to many goes once to each, shows nobody's address, and is tried a
   await room.handOver({ roundId: "round", leavesAt: 0, letters: [letter("many", { together }), letter("single")] });
   await until(room, "deferred", "accepted");
   expect(room.eventsAfter(0).find((event) => "state" in event && event.state === "deferred")).toMatchObject({
-    reply: expect.stringMatching(/^Taken for 2; not for two@gone\.example \(550 .*; three@grey\.example \(451 /),
+    serverAnswer: expect.stringMatching(/^Taken for 2; not for two@gone\.example \(550 .*; three@grey\.example \(451 /),
   });
   await closeLast();
   clock += 2 * MINUTE;
@@ -189,7 +189,7 @@ test("a letter to many goes once to each, shows nobody's address, and is tried a
   await until(again, "accepted");
   expect(again.eventsAfter(0).at(-1)).toMatchObject({
     state: "accepted",
-    reply: expect.stringMatching(/^Taken for 3; not for two@gone\.example/),
+    serverAnswer: expect.stringMatching(/^Taken for 3; not for two@gone\.example/),
   });
   for (const address of together) {
     const messages = await maildir.messages(address);
@@ -201,7 +201,7 @@ test("a letter to many goes once to each, shows nobody's address, and is tried a
     }
   }
   await closeLast();
-  const { transport } = scripted([{ kind: "refused", reply: "554 no" }]);
+  const { transport } = scripted([{ kind: "refused", serverAnswer: "554 no" }]);
   const refusing = await openRoom({ transport });
   await refusing.handOver({ roundId: "r2", leavesAt: 0, letters: [letter("none", { together })] });
   await untilTrue(refusing, ({ none }) => none === "refused");

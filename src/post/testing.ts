@@ -47,7 +47,7 @@ export function scripted(outcomes: Outcome[] = []) {
   const transport: Transport = {
     send: async ({ id }) => {
       sent.push(id);
-      return outcomes.shift() ?? { kind: "accepted", reply: "250 ok" };
+      return outcomes.shift() ?? { kind: "accepted", serverAnswer: "250 ok" };
     },
     close: () => undefined,
   };

@@ -1,17 +1,17 @@
 import { createTransport } from "nodemailer";
 import type { HandedLetter } from "@/core/delivery/handOver";
-import { composeMessage } from "./compose";
-import type { EnclosedFile } from "./enclosures";
+import { composeMessage } from "./composeMessage";
+import type { EnclosedFile } from "./disk/enclosures";
 
 /** What became of one try. */
 export type Outcome =
-  | { kind: "accepted"; reply: string }
-  | { kind: "try again"; reply: string }
-  | { kind: "refused"; reply: string }
+  | { kind: "accepted"; serverAnswer: string }
+  | { kind: "try again"; serverAnswer: string }
+  | { kind: "refused"; serverAnswer: string }
   /** Of many at once some were taken; the others were refused, in words, or are to be tried again. */
-  | { kind: "in part"; reply: string; taken: number; refused: readonly string[]; again: readonly string[] }
+  | { kind: "in part"; serverAnswer: string; taken: number; refused: readonly string[]; again: readonly string[] }
   /** The connection broke after the text was given over: the server may or may not have it. */
-  | { kind: "unknown"; reply: string };
+  | { kind: "unknown"; serverAnswer: string };
 
 export interface Transport {
   send(letter: HandedLetter, enclosed?: readonly EnclosedFile[]): Promise<Outcome>;
@@ -42,7 +42,7 @@ export function smtpTransport(
         );
         return rejectedErrors.length > 0
           ? inPart(accepted.length, rejectedErrors)
-          : { kind: "accepted", reply: response };
+          : { kind: "accepted", serverAnswer: response };
       } catch (cause) {
         const failure = cause as SmtpFailure & { rejectedErrors?: SmtpFailure[] };
         // Where all of many are refused, each may be for a reason of its own.
@@ -66,7 +66,7 @@ function inPart(taken: number, failures: readonly SmtpFailure[]): Outcome {
   const words = ({ recipient = "", response, message }: SmtpFailure) => `${recipient} (${response ?? message})`;
   return {
     kind: "in part",
-    reply: failures
+    serverAnswer: failures
       .filter((one) => !isFinal(one))
       .map(words)
       .join(", "),
@@ -77,9 +77,9 @@ function inPart(taken: number, failures: readonly SmtpFailure[]): Outcome {
 }
 
 function outcomeOf(error: SmtpFailure): Outcome {
-  const reply = error.response ?? error.message;
+  const serverAnswer = error.response ?? error.message;
   if (error.responseCode === undefined) {
-    return error.command === "DATA" ? { kind: "unknown", reply } : { kind: "try again", reply };
+    return error.command === "DATA" ? { kind: "unknown", serverAnswer } : { kind: "try again", serverAnswer };
   }
-  return error.responseCode >= 500 ? { kind: "refused", reply } : { kind: "try again", reply };
+  return error.responseCode >= 500 ? { kind: "refused", serverAnswer } : { kind: "try again", serverAnswer };
 }

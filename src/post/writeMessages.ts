@@ -1,7 +1,7 @@
 import { createTransport } from "nodemailer";
 import type { HandedLetter } from "@/core/delivery/handOver";
-import { composeMessage } from "./compose";
-import type { Enclosures } from "./enclosures";
+import { composeMessage } from "./composeMessage";
+import type { Enclosures } from "./disk/enclosures";
 
 /** Letters as whole messages (RFC 5322), as they would leave; nothing is kept and nothing is sent. */
 export async function writeMessages(

@@ -1,17 +1,20 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, expect, test } from "vitest";
+import { adding, type Change } from "@/core/change/change";
 import { starterWords } from "@/core/letter/starterWords";
 import type { Selection } from "@/core/model/selection";
-import { openDatabase, type VineDatabase } from "./database";
-import { fileBytes, keepFile, missingFiles } from "./fileRepository";
-import { keepSelections, keptByName, markSeen, removeKeptSelection } from "./keptSelectionRepository";
-import { keepTemplates, removeTemplate, templatesByName } from "./templateRepository";
+import { commitChange } from "./commitChange";
+import { fileBytes, keepFile, missingFiles } from "./keepFile";
+import { keptByName } from "./keptByName";
+import { openDatabase, type VineDatabase } from "./openDatabase";
+import { templatesByName } from "./templatesByName";
 
 let database: VineDatabase;
 beforeEach(() => {
   database = openDatabase();
 });
 afterEach(() => database.delete());
+const commit = (change: Change) => commitChange(database, change, { words: "Kept.", screen: "Notes" }, 1);
 
 const selection: Selection = {
   classIds: "all",
@@ -24,26 +27,13 @@ const selection: Selection = {
 const kept = (id: string, name: string) => ({ id, name, selection, seen: { at: 0, keys: [] } });
 
 test("selections are kept by name, in the order of their names; one that can't be read is not there", async () => {
-  await keepSelections(database, [kept("b", "below 70"), kept("a", "Above 90"), kept("c", "Émile’s group")]);
+  await commit(adding("keptSelections", [kept("b", "below 70"), kept("a", "Above 90"), kept("c", "Émile’s group")]));
   await database.keptSelections.put({ ...kept("x", "broken"), selection: { period: 3 } as unknown as Selection });
   expect((await keptByName(database)).map(({ name }) => name)).toEqual(["Above 90", "below 70", "Émile’s group"]);
-  await expect(keepSelections(database, [{ ...kept("d", "") }])).rejects.toThrow();
-  await removeKeptSelection(database, "b");
-  expect((await keptByName(database)).map(({ id }) => id)).toEqual(["a", "c"]);
+  await expect(commit(adding("keptSelections", [kept("d", "")]))).rejects.toThrow();
 });
 
-test("whom a selection held is remembered when a round was sent by it, and not by other words", async () => {
-  await keepSelections(database, [kept("a", "Below 70")]);
-  const other = { ...selection, conditions: [{ kind: "overall", comparison: "below", percent: 60 } as const] };
-  await markSeen(database, "a", { selection: other, keys: ["class/ana"] }, 5);
-  expect((await keptByName(database))[0]?.seen).toEqual({ at: 0, keys: [] });
-  await markSeen(database, "a", { selection, keys: ["class/ana"] }, 7);
-  expect((await keptByName(database))[0]?.seen).toEqual({ at: 7, keys: ["class/ana"] });
-  await markSeen(database, "gone", { selection, keys: [] }, 9);
-  expect(await keptByName(database)).toHaveLength(1);
-});
-
-test("templates are kept with all their languages, by their names, and taken out", async () => {
+test("templates are kept with all their languages, by their names", async () => {
   const { about: _about, ...words } = starterWords("progress", "");
   const template = {
     ...words,
@@ -52,12 +42,10 @@ test("templates are kept with all their languages, by their names, and taken out
     language: "en",
     variants: [{ language: "pl", subject: words.subject, body: words.body }],
   };
-  await keepTemplates(database, [template, { ...template, id: "u", name: "A first one" }]);
+  await commit(adding("templates", [template, { ...template, id: "u", name: "A first one" }]));
   const [first, second] = await templatesByName(database);
   expect([first?.id, second?.id]).toEqual(["u", "t"]);
   expect(second).toEqual(template);
-  await removeTemplate(database, "t");
-  expect((await templatesByName(database)).map(({ id }) => id)).toEqual(["u"]);
 });
 
 test("a file is kept once, named by what is in it; one that is not here is told", async () => {
@@ -65,15 +53,15 @@ test("a file is kept once, named by what is in it; one that is not here is told"
   const first = await keepFile(database, "tides.txt", "text/plain", bytes);
   const second = await keepFile(database, "the same.txt", "text/plain", bytes);
   expect(first).toEqual({
-    digest: "0e714fd92f7538e3531b61c0eeb7f9c70e44475be7557df873b13df3af34225f",
+    sha256: "0e714fd92f7538e3531b61c0eeb7f9c70e44475be7557df873b13df3af34225f",
     name: "tides.txt",
     type: "text/plain",
     bytes: 5,
   });
-  expect(second.digest).toBe(first.digest);
-  expect(await database.files.count()).toBe(1);
-  expect(await fileBytes(database, first.digest)).toEqual(bytes);
-  const gone = { ...first, digest: "0".repeat(64) };
+  expect(second.sha256).toBe(first.sha256);
+  expect(await database.enclosedFiles.count()).toBe(1);
+  expect(await fileBytes(database, first.sha256)).toEqual(bytes);
+  const gone = { ...first, sha256: "0".repeat(64) };
   expect(await missingFiles(database, [first, gone])).toEqual([gone]);
   await expect(keepFile(database, "a/b.txt", "text/plain", bytes)).rejects.toThrow();
 });

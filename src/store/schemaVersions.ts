@@ -1,19 +1,36 @@
 import type Dexie from "dexie";
 import type { Transaction } from "dexie";
-import type { Letter, WholeLetter } from "@/core/delivery/round";
+import type { Letter } from "@/core/delivery/round";
+import { searchedWords } from "@/core/delivery/searchedWords";
+import {
+  assignmentOfToday,
+  changeOfToday,
+  letterOfToday,
+  letterRecordOfToday,
+  noteOfToday,
+  pastScoresOfToday,
+  recipeOfToday,
+  scoresOfToday,
+} from "@/core/model/formerNames";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
 
 /** One version of the stored data: its tables with their keys, and how records of the version before become its own. */
 export interface SchemaVersion {
   readonly version: number;
-  /** Only the tables that are new or indexed anew. */
-  readonly stores: Record<string, string>;
+  /** Only the tables that are new or indexed anew; null takes a table out. */
+  readonly stores: Record<string, string | null>;
   /** By table: a pure function from a record of the version before to one of this version. */
   readonly records?: Record<string, (record: Record<string, unknown>) => Record<string, unknown>>;
   /** Makes records of a new table from the others, after all else. */
   readonly fill?: (transaction: Transaction) => Promise<void>;
   /** Fields that move out of a table into tables of their own, under the same id: from table, to table, field. */
   readonly apart?: readonly { readonly from: string; readonly to: string; readonly field: string }[];
+  /** Tables that are copied under another name or key, each record made anew; the old one is taken out a version later. */
+  readonly copied?: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly record: (record: Record<string, unknown>) => Record<string, unknown>;
+  }[];
 }
 
 /** Versions are only ever added at the end: somebody's browser may hold data of any of them. */
@@ -107,17 +124,39 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
     ],
     fill: fillRounds,
   },
+  {
+    // One word for each thing: an assignment, a grade label, a SHA-256, a server's answer; what was brought in.
+    version: 6,
+    stores: { broughtIn: "id, appliedAt", enclosedFiles: "sha256", changes: "++seq", drafts: "id" },
+    records: {
+      notes: noteOfToday,
+      templates: noteOfToday,
+      keptSelections: noteOfToday,
+      settings: (record) => ({ ...record, signature: letterOfToday(record.signature) }),
+      assignments: assignmentOfToday,
+      scoreColumns: (record) => ({ ...record, scores: scoresOfToday(record.scores) }),
+      pastScores: pastScoresOfToday,
+      recipes: recipeOfToday,
+      letters: letterRecordOfToday,
+    },
+    copied: [
+      { from: "imports", to: "broughtIn", record: (record) => ({ ...record, change: changeOfToday(record.change) }) },
+      { from: "files", to: "enclosedFiles", record: ({ digest, bytes }) => ({ sha256: digest, bytes }) },
+    ],
+  },
+  { version: 7, stores: { imports: null, files: null } },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */
 export function defineVersions(database: Dexie, versions: readonly SchemaVersion[]): void {
-  for (const { version, stores, records = {}, apart = [], fill } of versions) {
+  for (const { version, stores, records = {}, apart = [], copied = [], fill } of versions) {
     database
       .version(version)
       .stores(stores)
       .upgrade(async (transaction) => {
         await migrate(transaction, records);
         for (const one of apart) await setApart(transaction, one);
+        for (const one of copied) await copy(transaction, one);
         await fill?.(transaction);
       });
   }
@@ -154,16 +193,6 @@ async function fillRounds(transaction: Transaction): Promise<void> {
   }
 }
 
-/** What of a letter a search reads: its words and whom it is to and about, in small letters. */
-export function searchedWords({
-  subject,
-  studentName,
-  recipient,
-  text,
-}: Pick<WholeLetter, "subject" | "studentName" | "recipient" | "text">): string {
-  return [subject, studentName, recipient.name, recipient.address, text].join("\n").toLowerCase();
-}
-
 const AT_ONCE = 500;
 
 /** Moves a field into a table of its own, some hundred records at a time so that a long record does not fill the memory. */
@@ -180,6 +209,15 @@ async function setApart(
     await transaction.table(to).bulkPut(records.map((record) => ({ id: record.id, [field]: record[field] })));
     await transaction.table(from).bulkPut(records.map(({ [field]: _moved, ...rest }) => rest));
   }
+}
+
+/** Copies a table into another one, record by record. */
+async function copy(
+  transaction: Transaction,
+  { from, to, record }: NonNullable<SchemaVersion["copied"]>[number],
+): Promise<void> {
+  const keys = await transaction.table(from).toCollection().primaryKeys();
+  for (const key of keys) await transaction.table(to).put(record(await transaction.table(from).get(key)));
 }
 
 /** Fields of a letter were without a format before; the usual one is empty. */

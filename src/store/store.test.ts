@@ -1,33 +1,33 @@
 import "fake-indexeddb/auto";
 import { afterEach, describe, expect, test } from "vitest";
-import { type Change, reverseChange } from "@/core/change/change";
-import { worldAsOf } from "@/core/change/pastScores";
+import { adding, type Change, reverseChange } from "@/core/change/change";
+import { worldAsOf } from "@/core/change/worldAsOf";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
-import { startNote } from "@/core/letter/starterNotes";
+import { startNote } from "@/core/letter/startNote";
 import { worldOf } from "@/core/model/world";
 import { demoSchool } from "@/demo/demoSchool";
-import { openDatabase, type VineDatabase } from "./database";
-import { familyJournalPlace, settleAnswer, takeInFamilyEvents, waitingAnswers } from "./familyRepository";
-import { allRecipes, applyImport, importsNewestFirst, turnImport } from "./importRepository";
-import { findNote, notesNewestFirst, saveNote } from "./noteRepository";
-import { announcedReplies, keepReply, keepTalk, markRead, newReplies, talksAbout } from "./replyRepository";
+import { allRecipes, applyBroughtIn, broughtInNewestFirst, turnBroughtIn } from "./applyBroughtIn";
+import { commitChange } from "./commitChange";
+import { findNote, notesNewestFirst } from "./findNote";
+import { announcedReplies, keepReply, markRead, newReplies, talksAbout } from "./keepReply";
+import { isWorldEmpty, loadWorld, pastScores, replaceEverything } from "./loadWorld";
+import { openDatabase, type VineDatabase } from "./openDatabase";
 import {
   findRound,
-  journalPlace,
   lastFailure,
   lettersAbout,
   lettersOfRound,
   preparedLetters,
-  saveRound,
-  searchLetters,
-  takeInEvents,
   talliesByRound,
   wholeLetters,
-  withdrawPrepared,
   writtenAbout,
 } from "./roundRepository";
-import { SCHEMA_VERSIONS } from "./schemaVersions";
-import { commitChange, isWorldEmpty, loadWorld, pastScores, replaceEverything } from "./worldRepository";
+import { searchLetters } from "./searchLetters";
+import { dropUnfinished, keepRound, NOTHING_STAGED, stageLetters } from "./stageLetters";
+import { journalPlace, takeInEvents } from "./takeInEvents";
+import { familyJournalPlace, settleAnswer, takeInFamilyEvents, waitingAnswers } from "./takeInFamilyEvents";
+import { turnChange } from "./turnChange";
+import { withdrawPrepared } from "./withdrawPrepared";
 
 const school = demoSchool("2026-11-24");
 let database: VineDatabase;
@@ -42,6 +42,8 @@ afterEach(async () => {
 
 const [student] = school.students;
 if (!student) throw new Error("The demo school has no students.");
+const ABOUT = { words: "Something was changed.", screen: "Families" };
+const commit = (change: Change, now = 1) => commitChange(database, change, ABOUT, now);
 const renamed = (familyName: string, from = student): Change => ({
   students: { added: {}, updated: { [student.id]: [from, { ...from, familyName }] }, removed: {} },
 });
@@ -62,7 +64,7 @@ describe("the store", () => {
       ...renamed("Newname"),
       terms: { added: { x: { id: "x", name: "", from: "?", to: "?" } }, updated: {}, removed: {} },
     };
-    await expect(commitChange(database, bad)).rejects.toThrow();
+    await expect(commit(bad)).rejects.toThrow();
     expect((await database.students.get(student.id))?.familyName).toBe(student.familyName);
   });
 
@@ -75,9 +77,9 @@ describe("the store", () => {
     const change: Change = {
       scoreColumns: { added: {}, updated: { [column.assignmentId]: [column, cleared] }, removed: {} },
     };
-    await commitChange(database, change, 5);
-    await commitChange(database, reverseChange(change), 7);
-    await commitChange(database, renamed("No score at all"), 8);
+    await commit(change, 5);
+    await commit(reverseChange(change), 7);
+    await commit(renamed("No score at all"), 8);
     const past = await pastScores(database);
     expect(past.map(({ at }) => at)).toEqual([5, 7]);
     const now = worldOf(await loadWorld(database));
@@ -97,13 +99,13 @@ describe("the store", () => {
       change: renamed("Imported"),
     };
     const nameNow = async () => (await database.students.get(student.id))?.familyName;
-    await applyImport(database, record);
+    await applyBroughtIn(database, record, [], "Bring in");
     expect(await nameNow()).toBe("Imported");
-    await turnImport(database, "one", 2);
+    await turnBroughtIn(database, "one", 2);
     expect(await nameNow()).toBe(student.familyName);
-    expect((await importsNewestFirst(database))[0]?.takenBackAt).toBe(2);
-    await turnImport(database, "one", 3);
-    expect((await importsNewestFirst(database))[0]?.takenBackAt).toBeUndefined();
+    expect((await broughtInNewestFirst(database))[0]?.takenBackAt).toBe(2);
+    await turnBroughtIn(database, "one", 3);
+    expect((await broughtInNewestFirst(database))[0]?.takenBackAt).toBeUndefined();
     const other: Change = {
       students: {
         added: {},
@@ -116,15 +118,18 @@ describe("the store", () => {
         removed: {},
       },
     };
-    await commitChange(database, other);
-    await turnImport(database, "one", 4);
+    await commit(other);
+    await turnBroughtIn(database, "one", 4);
     expect(await database.students.get(student.id)).toMatchObject({
       familyName: student.familyName,
       address: "new@x.example",
     });
-    await turnImport(database, "one", 5);
-    await commitChange(database, renamed("Newer", { ...student, familyName: "Imported", address: "new@x.example" }));
-    await expect(turnImport(database, "one", 6)).rejects.toThrow(/Newer was changed since/);
+    await turnBroughtIn(database, "one", 5);
+    await commit(renamed("Newer", { ...student, familyName: "Imported", address: "new@x.example" }));
+    expect(await turnBroughtIn(database, "one", 6)).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining("Newer was changed since"),
+    });
     expect(await nameNow()).toBe("Newer");
   });
 
@@ -132,20 +137,28 @@ describe("the store", () => {
     await opened();
     const added = { ...student, id: "new-student", studentNumber: "1", guardians: [] };
     const change: Change = { students: { added: { "new-student": added }, updated: {}, removed: {} } };
-    await applyImport(database, {
-      id: "two",
-      fileNames: ["roster.csv"],
-      classIds: [],
-      summary: "",
-      appliedAt: 1,
-      change,
-    });
+    await applyBroughtIn(
+      database,
+      {
+        id: "two",
+        fileNames: ["roster.csv"],
+        classIds: [],
+        summary: "",
+        appliedAt: 1,
+        change,
+      },
+      [],
+      "Bring in",
+    );
     const [column] = school.scoreColumns;
     if (!column) throw new Error("The demo school has no scores.");
     await database.scoreColumns.put({ ...column, scores: { ...column.scores, "new-student": { status: "missing" } } });
-    await expect(turnImport(database, "two", 2)).rejects.toThrow(/still needs/);
+    expect(await turnBroughtIn(database, "two", 2)).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining("still needs"),
+    });
     await database.scoreColumns.put(column);
-    await turnImport(database, "two", 3);
+    await turnBroughtIn(database, "two", 3);
     expect(await database.students.get("new-student")).toBeUndefined();
   });
 
@@ -162,10 +175,11 @@ describe("the store", () => {
       classes: {},
       usedAt: 1,
     } as const;
-    await applyImport(
+    await applyBroughtIn(
       database,
       { id: "three", fileNames: ["x.csv"], classIds: [], summary: "", appliedAt: 1, change: {} },
       [recipe],
+      "Bring in",
     );
     await database.recipes.put({ ...recipe, id: "broken", kind: "nonsense" } as never);
     expect(await allRecipes(database)).toEqual([recipe]);
@@ -174,7 +188,7 @@ describe("the store", () => {
   test("notes are kept, and one that can't be read is not there", async () => {
     await opened();
     const note = startNote("progress", { id: "n", now: 5, period: "winter" });
-    await saveNote(database, note);
+    await commit(adding("notes", [note]));
     expect(await findNote(database, "n")).toEqual(note);
     expect(await findNote(database, "other")).toBeUndefined();
     expect(await notesNewestFirst(database)).toEqual([note]);
@@ -211,7 +225,7 @@ describe("rounds", () => {
     state: "prepared",
     stateAt: 1,
     seq: 0,
-    reply: "",
+    serverAnswer: "",
   });
   const event = (seq: number, letterId: string, state: Letter["state"]) => ({
     seq,
@@ -221,9 +235,25 @@ describe("rounds", () => {
     state,
   });
 
+  const keepWhole = async (kept: Round, letters: WholeLetter[]) =>
+    keepRound(database, kept, await stageLetters(database, letters, NOTHING_STAGED), {}, "Notes", 1);
+
+  test("letters of a round that was never finished are let go, and leave no trace", async () => {
+    await opened();
+    const staged = await stageLetters(database, [letter("a"), letter("b")], NOTHING_STAGED);
+    expect(await lettersAbout(database, "s")).toEqual([]);
+    await dropUnfinished(database);
+    expect(await preparedLetters(database)).toEqual([]);
+    expect(await database.letterPages.count()).toBe(0);
+    await keepRound(database, round, await stageLetters(database, [letter("c")], NOTHING_STAGED), {}, "Notes", 1);
+    await dropUnfinished(database);
+    expect((await preparedLetters(database)).map(({ id }) => id)).toEqual(["c"]);
+    expect(staged.count).toBe(2);
+  });
+
   test("the record follows the journal, remembers its place, and starts anew with another journal", async () => {
     await opened();
-    await saveRound(database, round, [letter("a"), letter("b")]);
+    await keepWhole(round, [letter("a"), letter("b")]);
     expect((await preparedLetters(database)).map(({ id }) => id)).toEqual(["a", "b"]);
     expect(await wholeLetters(database, [letter("b"), letter("gone")])).toEqual([letter("b")]);
     expect(Object.keys((await database.letters.get("a")) ?? {})).not.toContain("html");
@@ -257,8 +287,8 @@ describe("rounds", () => {
     expect(await newReplies(database)).toMatchObject([{ letterId: "a", text: "Thanks" }]);
     await markRead(database, [reply.id]);
     expect(await newReplies(database)).toEqual([]);
-    await database.letters.update("a", { state: "returned", reply: "550 gone" });
-    expect(await lastFailure(database, "g@x.example")).toMatchObject({ id: "a", reply: "550 gone" });
+    await database.letters.update("a", { state: "returned", serverAnswer: "550 gone" });
+    expect(await lastFailure(database, "g@x.example")).toMatchObject({ id: "a", serverAnswer: "550 gone" });
     await database.letters.update("a", { state: "accepted" });
     expect(await lastFailure(database, "g@x.example")).toBeUndefined();
     const found = (words: string) => searchLetters(database, words, new AbortController().signal, () => undefined);
@@ -267,7 +297,7 @@ describe("rounds", () => {
     // The newest rounds are read first, so that a search that is given up has what is likeliest wanted.
     const later = Array.from({ length: 20 }, (_, place) => `later-${place}`);
     for (const [place, id] of later.entries())
-      await saveRound(database, { ...round, id, createdAt: round.createdAt + 1 + place }, [
+      await keepWhole({ ...round, id, createdAt: round.createdAt + 1 + place }, [
         { ...letter(`${id}-letter`), roundId: id },
       ]);
     const givingUp = new AbortController();
@@ -277,7 +307,7 @@ describe("rounds", () => {
     });
     expect(first.map(({ roundId }) => roundId).sort()).toEqual([...later].sort());
     expect(await found("text")).toHaveLength(22);
-    await keepTalk(database, { id: "t", studentId: "s", at: 3, way: "call", text: "Called." });
+    await commit(adding("talks", [{ id: "t", studentId: "s", at: 3, way: "call", text: "Called." }]));
     expect(await talksAbout(database, "s")).toHaveLength(1);
     expect((await lettersAbout(database, "t")).map(({ id }) => id).sort()).toEqual(["a", "b"]);
     await withdrawPrepared(database, "r", 9);
@@ -300,97 +330,25 @@ test("what families say is taken in once: answers wait, a correction waits again
   };
   const said = { kind: "card answer", seq: 1, at: 5, answer } as const;
   const wish = { kind: "wish", seq: 2, at: 6, guardianId: guardian.id, wish: { confirmation: "stopped" } } as const;
-  const change = await takeInFamilyEvents(database, "j", [said, wish]);
+  const change = await takeInFamilyEvents(database, "j", [said, wish], 9);
   expect(change.guardians?.updated[guardian.id]?.[1].confirmation).toBe("stopped");
   expect((await database.guardians.get(guardian.id))?.confirmation).toBe("stopped");
-  await settleAnswer(database, "a", "refused", {});
+  const [waiting] = await waitingAnswers(database);
+  if (!waiting) throw new Error("No answer waits.");
+  const settled = await settleAnswer(database, waiting, "refused", {}, 9);
   expect(await waitingAnswers(database)).toEqual([]);
-  await takeInFamilyEvents(database, "j", [said, wish]);
+  await takeInFamilyEvents(database, "j", [said, wish], 9);
   expect(await waitingAnswers(database)).toEqual([]);
   const corrected = { ...said, seq: 3, answer: { ...answer, studentName: "Ana Wójcik" } };
-  await takeInFamilyEvents(database, "j", [corrected]);
+  await takeInFamilyEvents(database, "j", [corrected], 9);
   expect((await waitingAnswers(database)).map((one) => one.answer.studentName)).toEqual(["Ana Wójcik"]);
   expect(await familyJournalPlace(database)).toEqual({ journalId: "j", seq: 3 });
-});
-
-test("the data of version 1 is brought along to this one", async () => {
-  const [first] = SCHEMA_VERSIONS;
-  if (!first) throw new Error("There is no version 1.");
-  database = openDatabase("vine-note", [first]);
-  const { tags: _tags, ...oldStudent } = student;
-  const [guardian] = school.guardians;
-  const [schoolClass] = school.classes;
-  if (!guardian || !schoolClass) throw new Error("The demo school is empty.");
-  const { frequency: _frequency, ...oldGuardian } = guardian;
-  const { averageSource: _source, ...oldClass } = schoolClass;
-  await database.table("students").put(oldStudent);
-  await database.table("guardians").put(oldGuardian);
-  await database.table("classes").put(oldClass);
-  const note = startNote("progress", { id: "n", now: 5, period: "winter" });
-  const { addedStudentIds: _added, ...oldSelection } = note.selection;
-  const {
-    kind: _kind,
-    recipientChoices: _choices,
-    perFamily: _perFamily,
-    language: _language,
-    variants: _variants,
-    ...oldNote
-  } = note;
-  // Fields had no format and no capital yet.
-  const oldWords = JSON.parse(JSON.stringify(oldNote).replaceAll(',"format":"","upperFirst":false', ""));
-  await database.table("notes").put({ ...oldWords, selection: oldSelection });
-  const [settings] = school.settings;
-  if (!settings) throw new Error("The demo school has no settings.");
-  const { senderName: _name, replyTo: _replyTo, signature: _signature, ...oldSettings } = settings;
-  await database.table("settings").put(oldSettings);
-  await database.table("rounds").put({ id: "r", createdAt: 1, noteId: "n" });
-  const oldLetter = {
-    ...{ id: "l", roundId: "r", state: "accepted", studentId: "s", studentName: "Ana", subject: "Tides" },
-    recipient: { kind: "guardian", id: "g", name: "Ewa", address: "ewa@x.example" },
-  };
-  await database.table("letters").put({ ...oldLetter, html: "<p>page</p>", text: "text" });
-  await database
-    .table("imports")
-    .put({ id: "i", fileName: "a.csv", classId: "c", summary: "s", appliedAt: 1, change: {} });
-  database.close();
-  database = openDatabase();
-  const world = await loadWorld(database);
-  expect(await findNote(database, "n")).toEqual(note);
-  expect(world.settings).toEqual([settings]);
-  expect(await database.rounds.get("r")).toMatchObject({ noteKind: "information" });
-  expect(await database.letters.get("l")).toEqual(oldLetter);
-  expect(await database.roundPeople.get("r")).toEqual({ id: "r", people: [["s", "g"]] });
-  expect([await database.letterPages.get("l"), await database.letterTexts.get("l")]).toEqual([
-    { id: "l", html: "<p>page</p>" },
-    { id: "l", text: "text" },
-  ]);
-  const search = (words: string) => searchLetters(database, words, new AbortController().signal, () => undefined);
-  for (const words of ["TIDES", "ana", "ewa@x.example", "text"]) expect(await search(words)).toHaveLength(1);
-  expect(world.students).toEqual([{ ...oldStudent, tags: [] }]);
-  expect(world.guardians).toEqual([{ ...oldGuardian, frequency: "each letter" }]);
-  expect(world.classes).toEqual([{ ...oldClass, averageSource: "computed" }]);
-  expect(await importsNewestFirst(database)).toEqual([
-    { id: "i", fileNames: ["a.csv"], classIds: ["c"], summary: "s", appliedAt: 1, change: {} },
-  ]);
-});
-
-test("data of an older version is brought along, record by record", async () => {
-  database = openDatabase();
-  await replaceEverything(database, school);
-  database.close();
-  const next = {
-    version: (SCHEMA_VERSIONS.at(-1)?.version ?? 0) + 1,
-    stores: { students: "id, familyName" },
-    records: {
-      students: (record: Record<string, unknown>) => ({
-        ...record,
-        familyName: String(record.familyName).toUpperCase(),
-      }),
-    },
-  };
-  database = openDatabase("vine-note", [...SCHEMA_VERSIONS, next]);
-  const moved = await database.students.toArray();
-  expect(moved).toHaveLength(school.students.length);
-  expect(moved.every(({ familyName }) => familyName === familyName.toUpperCase())).toBe(true);
-  expect(await database.assignments.count()).toBe(school.assignments.length);
+  // What was settled waits again when it is taken back; the wish stays.
+  if (!settled.ok || settled.seq === undefined) throw new Error("The answer was not settled.");
+  await database.familyAnswers.update("a", { state: "refused" });
+  expect((await turnChange(database, { seq: settled.seq }, 10)).ok).toBe(true);
+  expect(await waitingAnswers(database)).toHaveLength(1);
+  const wishEntry = (await database.changes.toArray()).find(({ kind }) => kind === "wish");
+  expect((await turnChange(database, { seq: wishEntry?.seq ?? 0 }, 11)).ok).toBe(false);
+  expect((await database.guardians.get(guardian.id))?.confirmation).toBe("stopped");
 });

@@ -4,7 +4,8 @@ import type { Student } from "../model/student";
 import { worldOf } from "../model/world";
 import { sampleAssignment, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { applyChange, type Change, changeBetween, isEmptyChange, reverseChange, sameData, setRows } from "./change";
-import { dependentsOn, rebaseChange } from "./rebase";
+import { danglingRecords } from "./danglingRecords";
+import { rebaseChange } from "./rebaseChange";
 
 const students = fc.uniqueArray(
   fc
@@ -57,24 +58,24 @@ describe("a change", () => {
     expect(same.conflicts).toEqual([{ table: "students", key: "student", path: ["familyName"] }]);
 
     const column = (scores: Record<string, number>) => ({
-      assignmentId: "piece",
+      assignmentId: "assignment",
       classId: "class",
       scores: Object.fromEntries(
         Object.entries(scores).map(([id, points]) => [id, { status: "scored" as const, points }]),
       ),
     });
     const imported: Change = {
-      scoreColumns: { added: {}, updated: { piece: [column({ a: 1 }), column({ a: 2, b: 5 })] }, removed: {} },
+      scoreColumns: { added: {}, updated: { assignment: [column({ a: 1 }), column({ a: 2, b: 5 })] }, removed: {} },
     };
     const now = (scores: Record<string, number>) => ({
       ...worldOf(sampleWorld({})),
-      scoreColumns: new Map([["piece", column(scores)]]),
+      scoreColumns: new Map([["assignment", column(scores)]]),
     });
     const back = rebaseChange(now({ a: 2, b: 5, c: 9 }), reverseChange(imported));
     expect(back.conflicts).toEqual([]);
-    expect(back.change.scoreColumns?.updated.piece?.[1]).toEqual(column({ a: 1, c: 9 }));
+    expect(back.change.scoreColumns?.updated.assignment?.[1]).toEqual(column({ a: 1, c: 9 }));
     expect(rebaseChange(now({ a: 3, b: 5 }), reverseChange(imported)).conflicts).toEqual([
-      { table: "scoreColumns", key: "piece", path: ["scores", "a"] },
+      { table: "scoreColumns", key: "assignment", path: ["scores", "a"] },
     ]);
   });
 
@@ -86,11 +87,11 @@ describe("a change", () => {
     );
     const removed: Change = {
       students: { added: {}, updated: {}, removed: { student: sampleStudent() } },
-      assignments: { added: {}, updated: {}, removed: { piece: sampleAssignment() } },
+      assignments: { added: {}, updated: {}, removed: { assignment: sampleAssignment() } },
     };
     expect(
-      dependentsOn(applyChange(world, removed), removed).map(({ table, missing }) => `${table} ${missing.key}`),
-    ).toEqual(["classes student", "scoreColumns piece", "scoreColumns student"]);
+      danglingRecords(applyChange(world, removed), removed).map(({ table, missing }) => `${table} ${missing.key}`),
+    ).toEqual(["classes student", "scoreColumns assignment", "scoreColumns student"]);
   });
 
   test("data is the same whatever the order of its keys, and nothing is the same as not there", () => {

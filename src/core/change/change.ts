@@ -1,4 +1,5 @@
-import { WORLD_TABLES, type World, type WorldTable, type WorldTables } from "../model/world";
+import { CHANGE_TABLES, type ChangeTable, type ChangeTables, changeKey } from "../model/changeTables";
+import { WORLD_TABLES, type World } from "../model/world";
 
 /** What happened to the records of one table, by key. It can be applied, taken back, shown and kept. */
 export interface TableChange<Row> {
@@ -7,7 +8,8 @@ export interface TableChange<Row> {
   removed: Record<string, Row>;
 }
 
-export type Change = { [T in WorldTable]?: TableChange<WorldTables[T]> };
+/** What happened, by table. */
+export type Change = { [T in ChangeTable]?: TableChange<ChangeTables[T]> };
 
 /** The change that takes another one back. */
 export function reverseChange(change: Change): Change {
@@ -18,7 +20,7 @@ export function reverseChange(change: Change): Change {
   }));
 }
 
-/** A new world with the change made; untouched tables are the same objects. */
+/** A new world with the change made; untouched tables are the same objects, and what is no part of the world is passed over. */
 export function applyChange(world: World, change: Change): World {
   const next: Record<string, ReadonlyMap<string, unknown>> = { ...world };
   for (const table of WORLD_TABLES) {
@@ -34,11 +36,11 @@ export function applyChange(world: World, change: Change): World {
 }
 
 /** The change of one table that sets the given rows, seen from what is there now; rows that stay the same are not in it. */
-export function setRows<T extends WorldTable>(
-  current: ReadonlyMap<string, WorldTables[T]>,
-  rows: Iterable<readonly [string, WorldTables[T]]>,
-): TableChange<WorldTables[T]> {
-  const change: TableChange<WorldTables[T]> = { added: {}, updated: {}, removed: {} };
+export function setRows<T extends ChangeTable>(
+  current: ReadonlyMap<string, ChangeTables[T]>,
+  rows: Iterable<readonly [string, ChangeTables[T]]>,
+): TableChange<ChangeTables[T]> {
+  const change: TableChange<ChangeTables[T]> = { added: {}, updated: {}, removed: {} };
   for (const [key, row] of rows) {
     const before = current.get(key);
     if (before === undefined) change.added[key] = row;
@@ -47,12 +49,40 @@ export function setRows<T extends WorldTable>(
   return change;
 }
 
+/** The change of one table that leads from some records to others. */
+export function changedRows<T extends ChangeTable>(
+  from: readonly ChangeTables[T][],
+  to: readonly ChangeTables[T][],
+): TableChange<ChangeTables[T]> {
+  const [before, after] = [from, to].map((rows) => new Map(rows.map((row) => [(row as { id: string }).id, row])));
+  const removed = [...(before ?? [])].filter(([key]) => !after?.has(key));
+  return { ...setRows<T>(before ?? new Map(), after ?? []), removed: Object.fromEntries(removed) };
+}
+
 /** Whether a change does nothing at all. */
 export function isEmptyChange(change: Change): boolean {
-  return WORLD_TABLES.every((table) => {
-    const tableChange = change[table];
-    return keysOf(tableChange).length === 0;
-  });
+  return CHANGE_TABLES.every((table) => keysOf(change[table]).length === 0);
+}
+
+/** The change that brings records of one table in. */
+export function adding<T extends ChangeTable>(table: T, rows: readonly ChangeTables[T][]): Change {
+  return { [table]: { added: byKey(table, rows), updated: {}, removed: {} } };
+}
+
+/** The change that makes one record another; none where they are the same. */
+export function updating<T extends ChangeTable>(table: T, from: ChangeTables[T], to: ChangeTables[T]): Change {
+  return sameData(from, to)
+    ? {}
+    : { [table]: { added: {}, updated: { [changeKey(table, to)]: [from, to] }, removed: {} } };
+}
+
+/** The change that takes records of one table out. */
+export function removing<T extends ChangeTable>(table: T, rows: readonly ChangeTables[T][]): Change {
+  return { [table]: { added: {}, updated: {}, removed: byKey(table, rows) } };
+}
+
+function byKey<T extends ChangeTable>(table: T, rows: readonly ChangeTables[T][]): Record<string, ChangeTables[T]> {
+  return Object.fromEntries(rows.map((row) => [changeKey(table, row), row]));
 }
 
 /**

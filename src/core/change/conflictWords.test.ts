@@ -3,7 +3,8 @@ import { worldOf } from "../model/world";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { applyChange, type Change, reverseChange } from "./change";
 import { conflictWords } from "./conflictWords";
-import { dependentsOn, rebaseChange } from "./rebase";
+import { danglingRecords } from "./danglingRecords";
+import { rebaseChange } from "./rebaseChange";
 
 const before = worldOf(
   sampleWorld({
@@ -35,14 +36,14 @@ function saidOf(change: Change, newer: Change): string {
   const now = applyChange(applyChange(before, change), newer);
   const back = rebaseChange(now, reverseChange(change));
   const after = applyChange(now, back.change);
-  return conflictWords(back.conflicts, dependentsOn(after, back.change), now);
+  return conflictWords(back.conflicts, danglingRecords(after, back.change), now);
 }
 
 const NOTHING_DONE =
-  /^Nothing was done, so that nothing newer is lost: .+\. Take back the newer import first, or change it by hand\.$/;
+  /^Nothing was done, so that nothing newer is lost: .+\. Take back what is newer first, or change it by hand\.$/;
 
 describe("what stands in the way of taking a change back is named", () => {
-  test("a score that was changed since, with its piece and student", () => {
+  test("a score that was changed since, with its assignment and student", () => {
     const scored = (points: number) => ({ ...labScores, scores: { ana: { status: "scored" as const, points } } });
     const words = saidOf(
       { scoreColumns: updated("lab", labScores, scored(15)) },
@@ -52,7 +53,7 @@ describe("what stands in the way of taking a change back is named", () => {
     expect(words).toContain(": “Salinity lab” of Ana Wójcik was changed since.");
   });
 
-  test("a student, a guardian, a piece and a class, by their names", () => {
+  test("a student, a guardian, an assignment and a class, by their names", () => {
     const change: Change = {
       students: updated("ana", ana, { ...ana, familyName: "B" }),
       guardians: updated("ewa", ewa, { ...ewa, familyName: "B" }),
@@ -69,7 +70,7 @@ describe("what stands in the way of taking a change back is named", () => {
     for (const name of ["Ana C", "Ewa C", "C, Block 3", "C was changed since"]) expect(words).toContain(name);
   });
 
-  test("what still needs what would go: a class its student, scores their piece, a student their guardian", () => {
+  test("what still needs what would go: a class its student, scores their assignment, a student their guardian", () => {
     const bo = sampleStudent({ id: "bo", givenName: "Bo", familyName: "Li", studentNumber: "2" });
     const mei = sampleGuardian({ id: "mei", givenName: "Mei", familyName: "Li" });
     const tank = sampleAssignment({ id: "tank", title: "Wave tank" });
@@ -101,7 +102,7 @@ describe("what stands in the way of taking a change back is named", () => {
       path: ["scores", place < 2 ? "ana" : `s${place}`],
     }));
     expect(conflictWords(paths, [], before)).toBe(
-      "Nothing was done, so that nothing newer is lost: “Salinity lab” of Ana Wójcik was changed since and “Salinity lab” of a student was changed since. Take back the newer import first, or change it by hand.",
+      "Nothing was done, so that nothing newer is lost: “Salinity lab” of Ana Wójcik was changed since and “Salinity lab” of a student was changed since. Take back what is newer first, or change it by hand.",
     );
     const settings = ["terms", "checklists", "logEntries", "averageColumns", "scoreColumns", "guardians"] as const;
     const gone = settings.map((table) => ({ table, key: "gone", path: [] }));

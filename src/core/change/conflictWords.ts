@@ -1,16 +1,17 @@
+import type { ChangeTable, Rows } from "../model/changeTables";
 import { classLabel } from "../model/schoolClass";
 import { fullName } from "../model/student";
-import type { World, WorldTable } from "../model/world";
 import { listed } from "../words";
-import type { Conflict, Dangling } from "./rebase";
+import type { Dangling } from "./danglingRecords";
+import type { Conflict } from "./rebaseChange";
 
 const MOST_NAMED = 4;
 
-/** Why an import can't be applied or taken back, what stands in the way by name, and what to do. */
-export function conflictWords(conflicts: readonly Conflict[], dependents: readonly Dangling[], world: World): string {
+/** Why a change can't be made or taken back, what stands in the way by name, and what to do. */
+export function conflictWords(conflicts: readonly Conflict[], dangling: readonly Dangling[], world: Rows): string {
   const things = [
     ...conflicts.map(({ table, key, path }) => `${thingName(table, key, path, world)} was changed since`),
-    ...dependents.map(
+    ...dangling.map(
       ({ table, key, missing }) =>
         `${thingName(table, key, [], world)} still needs ${thingName(missing.table, missing.key, [], world)}`,
     ),
@@ -18,24 +19,24 @@ export function conflictWords(conflicts: readonly Conflict[], dependents: readon
   const distinct = [...new Set(things)];
   const named = distinct.slice(0, MOST_NAMED);
   if (distinct.length > MOST_NAMED) named.push(`${distinct.length - MOST_NAMED} more`);
-  return `Nothing was done, so that nothing newer is lost: ${listed(named)}. Take back the newer import first, or change it by hand.`;
+  return `Nothing was done, so that nothing newer is lost: ${listed(named)}. Take back what is newer first, or change it by hand.`;
 }
 
-function thingName(table: WorldTable, key: string, path: readonly string[], world: World): string {
-  const title = (id: string) => world.assignments.get(id)?.title ?? "a piece of work";
+function thingName(table: ChangeTable, key: string, path: readonly string[], world: Rows): string {
+  const title = (id: string) => world.assignments?.get(id)?.title ?? "an assignment";
   const student = (id: string) => {
-    const known = world.students.get(id);
+    const known = world.students?.get(id);
     return known ? fullName(known) : "a student";
   };
   switch (table) {
     case "students":
       return student(key);
     case "guardians": {
-      const guardian = world.guardians.get(key);
+      const guardian = world.guardians?.get(key);
       return guardian ? fullName(guardian) : "a guardian";
     }
     case "classes": {
-      const schoolClass = world.classes.get(key);
+      const schoolClass = world.classes?.get(key);
       return schoolClass ? classLabel(schoolClass) : "a class";
     }
     case "assignments":
@@ -44,13 +45,26 @@ function thingName(table: WorldTable, key: string, path: readonly string[], worl
       return path[1] ? `“${title(key)}” of ${student(path[1])}` : `“${title(key)}”`;
     case "averageColumns":
       return path[1] ? `an average of ${student(path[1])}` : "a column of averages";
-    case "checklists": {
-      const name = world.checklists.get(key)?.name;
-      return name ? `the checklist “${name}”` : "a checklist";
-    }
+    case "checklists":
+      return named("the checklist", world.checklists?.get(key)?.name);
     case "logEntries":
       return "a class log";
+    case "notes":
+      return named("the note", world.notes?.get(key)?.name);
+    case "templates":
+      return named("the template", world.templates?.get(key)?.name);
+    case "keptSelections":
+      return named("the selection", world.keptSelections?.get(key)?.name);
+    case "cards":
+      return named("the contact card", world.cards?.get(key)?.title);
+    case "talks":
+      return "a note of a talk";
     default:
       return "a setting";
   }
+}
+
+/** "the note “Progress”", or without a name "a note". */
+function named(thing: string, name: string | undefined): string {
+  return name ? `${thing} “${name}”` : thing.replace(/^the /, "a ");
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { startNote } from "../letter/starterNotes";
+import { startNote } from "../letter/startNote";
 import { instantOf } from "../model/day";
 import type { Note } from "../model/note";
 import { worldOf } from "../model/world";
@@ -66,7 +66,7 @@ describe("the check", () => {
     ["the subject is only a space", "empty-subject", progress({ subject: words(" ") }), {}],
     ["the letter is empty", "empty-body", progress({ body: { type: "doc", content: [{ type: "paragraph" }] } }), {}],
     ["a field is empty for somebody", "unfilled-field", progress({ body: fieldOnly("category.Quizzes") }), {}],
-    ["a field is not there any more", "unknown-field", progress({ body: fieldOnly("piece.deleted") }), {}],
+    ["a field is not there any more", "unknown-field", progress({ body: fieldOnly("assignment.deleted") }), {}],
     ["the letter has drafting words", "drafting-words", progress({ body: words("Dear [name], well done.") }), {}],
     ["the subject has drafting words", "drafting-words", progress({ subject: words("TODO") }), {}],
   ])("stops when %s", (_words, code, note, sample) => {

@@ -67,16 +67,19 @@ export const CAUTION_CODES = [
   "picture-without-alt",
 ] as const;
 
+/** Every code there is, so that tests can ask whether each is planted, found and worded. */
 export const FINDING_CODES = [...STOP_CODES, ...CAUTION_CODES] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 
 type Details = Partial<Pick<Finding, "path" | "numbers" | "quotes">>;
 
+/** A finding of a code; its severity follows from the code alone. */
 export function findingOf(code: FindingCode, details: Details = {}): Finding {
   const severity = (STOP_CODES as readonly string[]).includes(code) ? "stop" : "caution";
   return { severity, code, path: {}, numbers: {}, quotes: [], ...details };
 }
 
+/** Whether a finding keeps the note from being sent, whatever the teacher says. */
 export function isStop(finding: Finding): boolean {
   return finding.severity === "stop";
 }

@@ -1,4 +1,4 @@
-import { fieldById } from "../letter/fields";
+import { fieldById } from "../letter/fieldsFor";
 import { languageName } from "../selection/reason";
 import { counted, listed } from "../words";
 import type { Finding } from "./finding";

@@ -1,9 +1,9 @@
 import { MAX_LETTER_CHARACTERS } from "../delivery/handOver";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
-import { roundFraction } from "../figures/rounding";
+import { roundFraction } from "../figures/roundFraction";
 import type { RenderedLetter } from "../letter/compileLetter";
-import { hasSource } from "../letter/fields";
+import { hasSource } from "../letter/fieldsFor";
 import { noteLetters } from "../letter/noteLetters";
 import type { Note } from "../model/note";
 import type { World } from "../model/world";
@@ -49,7 +49,7 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
       if (bytes > HEAVIEST_BYTES) collected.add(code, planned, {}, String(Math.ceil(bytes / 1000)));
     }
     if (speaksOfMissing(rendered) && missesNothing(index, note, planned)) collected.add("nothing-missing", planned);
-    const decimals = decimalsBesideLetter(rendered);
+    const decimals = decimalsBesideLabel(rendered);
     if (decimals !== undefined && disagrees(index, note, planned, decimals)) collected.add("letter-disagrees", planned);
   }
   return collected.findings();
@@ -95,12 +95,12 @@ function speaksOfMissing({ fields, blocks }: RenderedLetter): boolean {
 }
 
 /** With how many decimals of its own a letter writes the average beside the letter grade; none where it does not. */
-function decimalsBesideLetter({ fields }: RenderedLetter): number | undefined {
-  const hasLetter = fields.some(
-    ({ field, format }) => field === "letterGrade" || (field === "overall" && format === "letter"),
+function decimalsBesideLabel({ fields }: RenderedLetter): number | undefined {
+  const hasLabel = fields.some(
+    ({ field, format }) => field === "gradeLabel" || (field === "overall" && format === "grade label"),
   );
   const written = fields.find(({ field, format }) => field === "overall" && /^\d decimal/.test(format));
-  return hasLetter && written ? Number.parseInt(written.format, 10) : undefined;
+  return hasLabel && written ? Number.parseInt(written.format, 10) : undefined;
 }
 
 function missesNothing(index: FiguresIndex, note: Note, { matches }: PlannedLetter): boolean {
@@ -109,7 +109,7 @@ function missesNothing(index: FiguresIndex, note: Note, { matches }: PlannedLett
   );
 }
 
-/** Whether the average as it is written would have another letter than the one beside it: "89.6 %" and "A from 90". */
+/** Whether the average as it is written would have another label than the one beside it: "89.6 %" and "A from 90". */
 function disagrees(index: FiguresIndex, note: Note, { matches }: PlannedLetter, decimals: number): boolean {
   return matches.some((match) => disagreesFor(index, note, match, decimals));
 }

@@ -1,9 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { startNote } from "../letter/starterNotes";
+import { startNote } from "../letter/startNote";
 import type { Condition } from "../model/condition";
 import { addDays, instantOf } from "../model/day";
-import type { BlockNode, InlineNode, Mark, PlainBlockNode } from "../model/letterDocument";
+import type { BlockNode, InlineNode, Mark, PlainBlockNode } from "../model/letterBody";
 import type { Note } from "../model/note";
 import type { NoteKind, WrittenAbout } from "../model/noteKind";
 import type { PastScores } from "../model/pastScores";
@@ -210,33 +210,38 @@ const STOPS: readonly Fault[] = [
       note.body = { type: "doc", content: [passage(paragraph())] };
     },
   ],
-  ...["student.birthday", "category.Quizzes", "piece.comment.Tide table", "change.lastNote", "student.tags"].flatMap(
-    (id) => inPlaces("unfilled-field", `“${id}” without a value`, [field(id)]),
-  ),
+  ...[
+    "student.birthday",
+    "category.Quizzes",
+    "assignment.comment.Tide table",
+    "change.lastNote",
+    "student.tags",
+  ].flatMap((id) => inPlaces("unfilled-field", `“${id}” without a value`, [field(id)])),
   ...inPlaces(
     "unfilled-field",
     "a field without a value",
     [field("student.birthday")],
     ["heading", "list", "passage", "other side of a passage"],
   ),
-  ...["category.Gone", "statement.Gone", "piece.score.Gone lab", "no such field"].flatMap((id) =>
+  ...["category.Gone", "statement.Gone", "assignment.score.Gone lab", "no such field"].flatMap((id) =>
     inPlaces("unknown-field", `“${id}”, which is gone,`, [text("See "), field(id)]),
   ),
   [
-    "the score on a piece that is gone",
-    "unknown-field",
-    ({ note }) => note.body.content.push({ type: "pieceScore", attrs: { piece: "Gone lab", whenNothing: "" } }),
-  ],
-  [
-    "missing work of a piece that is gone",
+    "the score on an assignment that is gone",
     "unknown-field",
     ({ note }) =>
-      note.body.content.push({ type: "missingWork", attrs: { whenNothing: "Nothing.", pieces: ["Gone lab"] } }),
+      note.body.content.push({ type: "assignmentScore", attrs: { assignment: "Gone lab", whenNothing: "" } }),
+  ],
+  [
+    "missing work of an assignment that is gone",
+    "unknown-field",
+    ({ note }) =>
+      note.body.content.push({ type: "missingWork", attrs: { whenNothing: "Nothing.", assignments: ["Gone lab"] } }),
   ],
   ...inPlaces(
     "unknown-field",
     "a field that is gone",
-    [text("See "), field("piece.due.Gone lab")],
+    [text("See "), field("assignment.due.Gone lab")],
     ["passage", "list"],
   ),
   ...["[name]", "<<grade>>", "XX", "TODO", "lorem ipsum", "insert name here", "your name", "____"].flatMap((words) =>
@@ -278,7 +283,7 @@ const STOPS: readonly Fault[] = [
       const scores = scene.records.scoreColumns[0]?.scores ?? {};
       for (const [id, score] of Object.entries(scores))
         score.comment = id === "Bo" ? "You and Dmitri did well." : "Well done.";
-      PLACES.letter?.(scene, field("piece.comment.Salinity lab"));
+      PLACES.letter?.(scene, field("assignment.comment.Salinity lab"));
     },
   ],
   [
@@ -293,7 +298,7 @@ const STOPS: readonly Fault[] = [
     "a file that is named after another student",
     "foreign-name",
     ({ note }) => {
-      note.enclosures = [{ digest: "0".repeat(64), name: "report_Dmitri-Voss.pdf", type: "application/pdf", bytes: 9 }];
+      note.enclosures = [{ sha256: "0".repeat(64), name: "report_Dmitri-Voss.pdf", type: "application/pdf", bytes: 9 }];
     },
   ],
   [
@@ -403,7 +408,7 @@ const CAUTIONS: readonly Fault[] = [
       // 59.5 % is shown as 60 %, which is a B; written with a decimal it would be a C.
       const scores = scene.records.scoreColumns.map((column) => column.scores);
       for (const column of scores) column.Ana = { status: "scored", points: 11.9 };
-      PLACES.letter?.(scene, text("It is "), field("overall", "1 decimal"), text(", "), field("letterGrade"));
+      PLACES.letter?.(scene, text("It is "), field("overall", "1 decimal"), text(", "), field("gradeLabel"));
     },
   ],
   [
@@ -561,7 +566,7 @@ describe("a clean note is silent", () => {
       "with a file for everybody",
       ({ note }) => {
         note.enclosures = [
-          { digest: "0".repeat(64), name: "Tide_table  0.8649.pdf", type: "application/pdf", bytes: 9 },
+          { sha256: "0".repeat(64), name: "Tide_table  0.8649.pdf", type: "application/pdf", bytes: 9 },
         ];
       },
     ],
@@ -587,8 +592,8 @@ describe("a clean note is silent", () => {
         ),
     ],
     [
-      "with the score on a piece",
-      (scene) => PLACES.letter?.(scene, field("piece.score.Salinity lab"), text(" on the lab.")),
+      "with the score on an assignment",
+      (scene) => PLACES.letter?.(scene, field("assignment.score.Salinity lab"), text(" on the lab.")),
     ],
     ["with names in a script without capitals", (scene) => only(scene, { kind: "chosen", studentIds: ["عمر"] })],
     [

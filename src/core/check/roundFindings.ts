@@ -88,7 +88,7 @@ function sizeFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[
 /** A threshold that leaves nobody out of a class may not be the one that was meant. */
 function wholeClassFindings(index: FiguresIndex, { selection }: Note, plan: NotePlan): Finding[] {
   const isThreshold = selection.conditions.some(({ kind }) =>
-    ["overall", "category", "piece", "missing"].includes(kind),
+    ["overall", "category", "assignment", "missing"].includes(kind),
   );
   if (!isThreshold) return [];
   const whole = [...index.world.classes.values()].filter(({ id, studentIds }) => {

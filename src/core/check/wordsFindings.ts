@@ -1,7 +1,7 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { liveBlocks } from "../letter/blocks";
-import { hasSource } from "../letter/fields";
-import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks } from "../model/letterDocument";
+import { liveBlocks } from "../letter/blockModel";
+import { hasSource } from "../letter/fieldsFor";
+import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks } from "../model/letterBody";
 import type { Note } from "../model/note";
 import { draftingWords } from "./draftingWords";
 import { type Finding, findingOf } from "./finding";
@@ -15,16 +15,20 @@ export function wordsFindings(index: FiguresIndex, note: Pick<Note, "subject" | 
 }
 
 function findingsIn(index: FiguresIndex, note: Pick<Note, "subject" | "body">): Finding[] {
-  const pieces = liveBlocks(note.body).flatMap((block) => {
-    if (block.type === "missingWork") return block.attrs.pieces ?? [];
-    return block.type === "pieceScore" ? [block.attrs.piece] : [];
+  const assignments = liveBlocks(note.body).flatMap((block) => {
+    if (block.type === "missingWork") return block.attrs.assignments ?? [];
+    return block.type === "assignmentScore" ? [block.attrs.assignment] : [];
   });
-  const gone = [...new Set(pieces)].filter((piece) => !hasSource(`piece.score.${piece}`, index.world));
+  const gone = [...new Set(assignments)].filter(
+    (assignment) => !hasSource(`assignment.score.${assignment}`, index.world),
+  );
   const pictures = [...plainBlocks(note.body)].flatMap((block) => (block.type === "picture" ? [block.attrs] : []));
   return [
     ...documentFindings(index, "subject", note.subject, false),
     ...documentFindings(index, "body", note.body, liveBlocks(note.body).length + pictures.length > 0),
-    ...gone.map((piece) => findingOf("unknown-field", { path: { place: "body", field: `piece.score.${piece}` } })),
+    ...gone.map((assignment) =>
+      findingOf("unknown-field", { path: { place: "body", field: `assignment.score.${assignment}` } }),
+    ),
     ...(pictures.some(({ alt }) => !alt.trim()) ? [findingOf("picture-without-alt", { path: { place: "body" } })] : []),
   ];
 }

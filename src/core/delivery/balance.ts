@@ -8,6 +8,7 @@ export interface HeardBand {
   readonly studentIds: readonly string[];
 }
 
+/** How families stand: who has not heard for long, and who heard only concern. */
 export interface Balance {
   readonly bands: readonly HeardBand[];
   /** Who has heard something, and nothing but concern. */

@@ -1,12 +1,12 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { MS_PER_DAY } from "../model/day";
-import { currentTerm, WHOLE_YEAR } from "../model/term";
+import { currentPeriod } from "../model/term";
 
 const WITHIN_DAYS = 7;
 
 /** What became of the work that was missing when a round was sent. */
 export interface CameIn {
-  /** Pieces that were missing then, of those whom the round was about. */
+  /** Assignments that were missing then, of those whom the round was about. */
   readonly missing: number;
   /** How many of them came in within `days`, so far where these are not over. */
   readonly cameIn: number;
@@ -15,7 +15,7 @@ export interface CameIn {
 }
 
 /**
- * How many of the pieces that were missing when letters left are missing no more a week later. Whether the letters were
+ * How many of the assignments that were missing when letters left are missing no more a week later. Whether the letters were
  * the reason nobody can tell. `at` and `now` in ms since the epoch.
  */
 export function cameIn(
@@ -27,15 +27,15 @@ export function cameIn(
   const until = at + WITHIN_DAYS * MS_PER_DAY;
   const then = index.asOf(at);
   const later = until < now ? index.asOf(until) : index;
-  const period = currentTerm([...index.world.terms.values()], then.today)?.id ?? WHOLE_YEAR;
-  const pieces = (of: FiguresIndex, { studentId, classId }: { studentId: string; classId: string }) =>
+  const period = currentPeriod(index.world, then.today);
+  const assignments = (of: FiguresIndex, { studentId, classId }: { studentId: string; classId: string }) =>
     of.gradebook(classId) ? of.figures(classId, studentId, period).missing.map(({ assignment }) => assignment.id) : [];
   let missing = 0;
   let came = 0;
   const distinct = new Map(about.map((one) => [`${one.classId}/${one.studentId}`, one]));
   for (const one of distinct.values()) {
-    const before = pieces(then, one);
-    const still = new Set(pieces(later, one));
+    const before = assignments(then, one);
+    const still = new Set(assignments(later, one));
     missing += before.length;
     came += before.filter((id) => !still.has(id)).length;
   }

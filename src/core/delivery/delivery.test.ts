@@ -5,8 +5,8 @@ import { DEFAULT_SETTINGS } from "../model/settings";
 import { handOverParts, MAX_LETTER_CHARACTERS, MAX_LETTERS_PER_HANDOVER } from "./handOver";
 import { letterAfter } from "./letterAfter";
 import { isFinal, type LetterState, letterStateSchema, mayMove, mayWithdraw } from "./letterState";
+import { nextTry } from "./nextTry";
 import { senderOf } from "./preparedRound";
-import { nextTry } from "./retry";
 import type { Letter } from "./round";
 import { tallySentence, tallyStates } from "./tally";
 
@@ -75,16 +75,16 @@ test("a deferred letter is tried after 1, 5, 15 and 60 minutes, then hourly for 
 });
 
 test("an event brings the record up to date once; one that was already taken in changes nothing", () => {
-  const letter = { id: "a", state: "prepared", stateAt: 5, seq: 0, reply: "" } as Letter;
+  const letter = { id: "a", state: "prepared", stateAt: 5, seq: 0, serverAnswer: "" } as Letter;
   const accepted = letterAfter(letter, {
     seq: 4,
     at: 9,
     letterId: "a",
     roundId: "r",
     state: "accepted",
-    reply: "250 ok",
+    serverAnswer: "250 ok",
   });
-  expect(accepted).toMatchObject({ state: "accepted", stateAt: 9, seq: 4, reply: "250 ok" });
+  expect(accepted).toMatchObject({ state: "accepted", stateAt: 9, seq: 4, serverAnswer: "250 ok" });
   expect(letterAfter(accepted, { seq: 3, at: 8, letterId: "a", roundId: "r", state: "leaving" })).toBe(accepted);
 });
 
@@ -115,7 +115,7 @@ test("a note’s own sender comes before the one of the settings, and that befor
 });
 
 test("an enclosure is named with its size, and nothing in it can name another place", () => {
-  const file = { digest: "a".repeat(64), name: "tides.pdf", type: "application/pdf", bytes: 120_400 };
+  const file = { sha256: "a".repeat(64), name: "tides.pdf", type: "application/pdf", bytes: 120_400 };
   expect(enclosureSchema.parse(file)).toEqual(file);
   expect([1, 999, 120_400, 999_999, 1_000_000, 4_960_000].map(sizeWords)).toEqual([
     "1 kB",
@@ -132,8 +132,8 @@ test("an enclosure is named with its size, and nothing in it can name another pl
     { name: "a\\b" },
     { name: "a\r\nBcc: x" },
     { name: "" },
-    { digest: "A".repeat(64) },
-    { digest: `../${"a".repeat(61)}` },
+    { sha256: "A".repeat(64) },
+    { sha256: `../${"a".repeat(61)}` },
     { type: "text/html\r\nX: 1" },
     { bytes: 5_000_001 },
     { bytes: 0 },

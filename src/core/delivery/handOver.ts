@@ -4,6 +4,7 @@ import { idSchema } from "../model/id";
 
 /** The most letters in one hand-over, and the longest text or HTML of one. */
 export const MAX_LETTERS_PER_HANDOVER = 50;
+/** The longest text or HTML of one letter, in UTF-16 units. */
 export const MAX_LETTER_CHARACTERS = 500_000;
 /** What a request holds at the most; a character takes up to three bytes. */
 const MAX_HANDOVER_CHARACTERS = 4_000_000;
@@ -36,6 +37,7 @@ export const handedLetterSchema = z.object({
 });
 export type HandedLetter = z.infer<typeof handedLetterSchema>;
 
+/** One request with letters of a round. Letters that are known already change nothing. */
 export const handOverSchema = z.object({
   roundId: idSchema,
   /** Nothing leaves before this moment, ms since the epoch. */
@@ -72,5 +74,7 @@ export function* handOverParts<Letter extends Pick<HandedLetter, "html" | "text"
 /** Letters to be written as messages and given back. */
 export const messagesSchema = handOverSchema.pick({ letters: true });
 
+/** Asks the post room to take back what has not begun to leave of a round. */
 export const withdrawSchema = z.object({ roundId: idSchema });
+/** Asks the post room to let the letters of a round wait, or go on. */
 export const pauseSchema = z.object({ roundId: idSchema, paused: z.boolean() });

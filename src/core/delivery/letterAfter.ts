@@ -8,6 +8,6 @@ import type { Letter } from "./round";
 export function letterAfter(letter: Letter, event: LetterEvent): Letter {
   if (event.seq <= letter.seq) return letter;
   const { nextAt: _before, ...kept } = letter;
-  const { state, at, seq, reply = "", nextAt } = event;
-  return { ...kept, state, stateAt: at, seq, reply, ...(nextAt !== undefined && { nextAt }) };
+  const { state, at, seq, serverAnswer = "", nextAt } = event;
+  return { ...kept, state, stateAt: at, seq, serverAnswer, ...(nextAt !== undefined && { nextAt }) };
 }

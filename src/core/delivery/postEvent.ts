@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { familyEventSchema } from "../families/familyEvent";
 import { idSchema } from "../model/id";
+import { withNewNames } from "../model/withNewNames";
 import { letterStateSchema } from "./letterState";
 
 const numbered = {
@@ -11,7 +12,7 @@ const numbered = {
 };
 
 /** A letter came into a state. */
-export const letterEventSchema = z.object({
+const letterEventSchema = z.object({
   ...numbered,
   letterId: idSchema,
   roundId: idSchema,
@@ -19,14 +20,14 @@ export const letterEventSchema = z.object({
   /** When a deferred or held letter is tried next, ms since the epoch. */
   nextAt: z.number().optional(),
   /** What the mail server said. */
-  reply: z.string().optional(),
+  serverAnswer: z.string().optional(),
   /** Tells letters of the same id but other content apart. */
-  digest: z.string().optional(),
+  sha256: z.string().optional(),
 });
 export type LetterEvent = z.infer<typeof letterEventSchema>;
 
 /** The letters of a round stopped leaving for a while, or go on. */
-export const pauseEventSchema = z.object({ ...numbered, roundId: idSchema, paused: z.boolean() });
+const pauseEventSchema = z.object({ ...numbered, roundId: idSchema, paused: z.boolean() });
 
 /** Somebody answered a letter; the words wait apart until the browser has them. */
 export const replyEventSchema = z.object({
@@ -39,10 +40,14 @@ export const replyEventSchema = z.object({
 });
 export type ReplyEvent = z.infer<typeof replyEventSchema>;
 
-/** One line of the post room's journal. It holds no letter text. */
-export const postEventSchema = z.union([letterEventSchema, pauseEventSchema, replyEventSchema]);
+/** One line of the post room's journal. It holds no letter text. Journals of before named two things otherwise. */
+export const postEventSchema = z.preprocess(
+  (line) => withNewNames(line, { reply: "serverAnswer", digest: "sha256" }),
+  z.union([letterEventSchema, pauseEventSchema, replyEventSchema]),
+);
 export type PostEvent = z.infer<typeof postEventSchema>;
 
+/** Whether an event is about one letter, and about no round or reply. */
 export function isLetterEvent<Event extends object>(event: Event): event is Extract<Event, { letterId: string }> {
   return "letterId" in event;
 }

@@ -1,7 +1,7 @@
 import type { Settings } from "../model/settings";
 import type { Round, WholeLetter } from "./round";
 
-export type LetterDraft = Omit<WholeLetter, "id" | "roundId" | "noteId" | "state" | "stateAt" | "seq" | "reply">;
+export type LetterDraft = Omit<WholeLetter, "id" | "roundId" | "noteId" | "state" | "stateAt" | "seq" | "serverAnswer">;
 type RoundDraft = Pick<
   Round,
   "noteId" | "noteName" | "noteKind" | "sentence" | "summary" | "acceptedCautions" | "brothersAndSisters"
@@ -12,10 +12,10 @@ export function senderOf(
   { teacherName, teacherAddress, senderName, replyTo }: Settings,
   own: { readonly name: string; readonly replyTo: string } = { name: "", replyTo: "" },
 ): Pick<Round, "from" | "replyTo"> {
-  const reply = own.replyTo || replyTo;
+  const answersTo = own.replyTo || replyTo;
   return {
     from: { name: own.name || senderName || teacherName, address: teacherAddress },
-    ...(reply && { replyTo: reply }),
+    ...(answersTo && { replyTo: answersTo }),
   };
 }
 
@@ -41,7 +41,7 @@ export function preparedRound(
       state: "prepared",
       stateAt: now,
       seq: 0,
-      reply: "",
+      serverAnswer: "",
     }),
   );
   const round: Round = {

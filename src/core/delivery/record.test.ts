@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
 import { editScores } from "../gradebook/scoreEdit";
-import { isAnnouncement } from "../letter/announcement";
-import { startNote } from "../letter/starterNotes";
+import { isAnnouncement } from "../letter/isAnnouncement";
+import { startNote } from "../letter/startNote";
 import { instantOf } from "../model/day";
 import { worldOf } from "../model/world";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
@@ -11,12 +11,12 @@ import { balance } from "./balance";
 import { cameIn } from "./cameIn";
 import { MAX_LETTER_CHARACTERS } from "./handOver";
 import type { LetterState } from "./letterState";
+import { durationWords, planWords } from "./planWords";
 import type { Round, WholeLetter } from "./round";
 import { roundReport, roundReportHtml } from "./roundReport";
 import { canGoAgain, mendedAddresses, sendAgain } from "./sendAgain";
-import { durationWords, planWords } from "./sendingWords";
 import { summaryLetter } from "./summaryLetter";
-import { togetherDrafts } from "./together";
+import { togetherDrafts } from "./togetherDrafts";
 
 const TODAY = "2026-11-24";
 const NOON = instantOf(TODAY, 12);
@@ -51,7 +51,7 @@ const letter = (part: Partial<WholeLetter> = {}): WholeLetter => ({
   state: "refused",
   stateAt: NOON,
   seq: 9,
-  reply: "550 no",
+  serverAnswer: "550 no",
   ...part,
 });
 
@@ -75,7 +75,7 @@ describe("sending again", () => {
     const next = sendAgain(round, again, { leavesAt: NOON + 1, now: NOON, newId: () => `id-${ids++}` });
     expect(next.round).toMatchObject({ noteId: "n", noteKind: "concern", letterCount: 1, leavesAt: NOON + 1 });
     const [sent] = next.letters;
-    expect(sent).toMatchObject({ html: letter().html, text: "text\n", state: "prepared", seq: 0, reply: "" });
+    expect(sent).toMatchObject({ html: letter().html, text: "text\n", state: "prepared", seq: 0, serverAnswer: "" });
     expect(sent).not.toHaveProperty("nextAt");
     expect(sent?.id).not.toBe("l");
     expect(sent?.recipient.address).toBe("new@harbourmail.example");
@@ -108,7 +108,7 @@ test("the teacher's copy names every letter and carries a sample; a report is a 
   const rows = roundReport(round, [letter()]);
   expect(rows[1]).toEqual(expect.arrayContaining(["Ewa Wójcik", "refused", "550 no", "=misses 2"]));
   expect(rows.at(-1)).toEqual(["Seen before sending", "late evening"]);
-  const paper = roundReportHtml(round, [letter({ reply: "<b>550</b>" })]);
+  const paper = roundReportHtml(round, [letter({ serverAnswer: "<b>550</b>" })]);
   for (const words of [
     "Missing work",
     "late evening",

@@ -31,7 +31,7 @@ export const letterSchema = z.object({
   /** The number of the journal event that brought the state; 0 before the first. */
   seq: z.number().int().min(0),
   /** What the mail server said. */
-  reply: z.string(),
+  serverAnswer: z.string(),
   /** When a held or deferred letter is tried next, ms since the epoch. */
   nextAt: z.number().optional(),
   /** Whether another letter went in the place of this one. */

@@ -1,4 +1,4 @@
-import { escapeHtml } from "../letter/mailHtml";
+import { escapeHtml } from "../letter/mailDocument";
 import { STATE_WORDS } from "./letterState";
 import type { Letter, Round } from "./round";
 import { tallySentence, tallyStates } from "./tally";
@@ -20,7 +20,7 @@ export function roundReport(round: Round, letters: readonly Letter[]): string[][
       letter.subject,
       STATE_WORDS[letter.state],
       moment.format(letter.stateAt),
-      letter.reply,
+      letter.serverAnswer,
       letter.reason,
     ]),
     [],
@@ -42,7 +42,7 @@ export function roundReportHtml(round: Round, letters: readonly Letter[]): strin
         letter.studentName,
         letter.subject,
         `${STATE_WORDS[letter.state]}, ${moment.format(letter.stateAt)}`,
-        letter.reply,
+        letter.serverAnswer,
       ],
       "td",
     ),

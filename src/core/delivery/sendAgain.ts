@@ -35,7 +35,7 @@ export function sendAgain(
   };
   const letters = again.map(({ letter, address }) => {
     const { id: _id, roundId: _round, noteId: _note, state: _state, stateAt: _at, seq: _seq, ...kept } = letter;
-    const { reply: _reply, nextAt: _next, sentAgain: _again, ...words } = kept;
+    const { serverAnswer: _answer, nextAt: _next, sentAgain: _again, ...words } = kept;
     return { ...words, recipient: { ...letter.recipient, address } };
   });
   return preparedRound(about, letters, { from, ...(replyTo && { replyTo }), ...times });

@@ -13,6 +13,7 @@ export function nextDayOfSending(at: number): number {
   return new Date(day.getFullYear(), day.getMonth(), day.getDate() + 1, FIRST_HOUR).getTime();
 }
 
+/** The letters of a round that leave on one day. */
 export interface DayOfSending {
   /** When its letters begin to leave, ms since the epoch. */
   readonly from: number;

@@ -1,4 +1,4 @@
-import { escapeHtml, mailDocument, STYLES } from "../letter/mailHtml";
+import { escapeHtml, mailDocument, STYLES } from "../letter/mailDocument";
 import { counted } from "../words";
 
 /** How long the list and the sample may be in characters, so that the copy of a round of thousands can be sent. */

@@ -1,5 +1,5 @@
-import { escapeHtml, mailDocument, STYLES } from "../letter/mailHtml";
-import { isGoodAddress } from "../matching/address";
+import { escapeAttribute, escapeHtml, mailDocument, STYLES } from "../letter/mailDocument";
+import { isGoodAddress } from "../matching/isGoodAddress";
 import { wantsNoLetters } from "../model/guardian";
 import { firstName } from "../model/student";
 import type { World } from "../model/world";
@@ -61,7 +61,7 @@ export function askingLetter(
     ...paragraphs.map((text) => `<p style="${STYLES.paragraph}">${escapeHtml(text)}</p>`),
     ...answers.map(
       ({ words, href }) =>
-        `<p style="${STYLES.paragraph}"><a href="${escapeHtml(href)}" style="${STYLES.link}">${escapeHtml(words)}</a></p>`,
+        `<p style="${STYLES.paragraph}"><a href="${escapeAttribute(href)}" style="${STYLES.link}">${escapeHtml(words)}</a></p>`,
     ),
     `<p style="${STYLES.paragraph}">${escapeHtml(from)}</p>`,
   ].join("");

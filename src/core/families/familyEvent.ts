@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { frequencySchema } from "../model/guardian";
 import { idSchema } from "../model/id";
-import { cardAnswerSchema } from "./contactCard";
+import { cardAnswerSchema } from "./cardAnswer";
 
 /** What a guardian says on the page of their own: whether, how often and in which language they wish to be written to. */
 export const wishSchema = z.object({
@@ -40,4 +40,5 @@ export const linksRequestSchema = z.object({
   teacherName: z.string().max(200),
   schoolName: z.string().max(200),
 });
+/** The signed token of each guardian, by id. */
 export const linksAnswerSchema = z.object({ tokens: z.record(z.string(), z.string()) });

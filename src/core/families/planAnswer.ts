@@ -1,10 +1,10 @@
 import { type Change, setRows } from "../change/change";
-import { type RowMatch, studentMatcher } from "../matching/matchStudents";
 import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference } from "../matching/mergeGuardian";
 import { NOTHING_SAID } from "../matching/saidOfGuardian";
+import { type RowMatch, studentMatcher } from "../matching/studentMatcher";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
-import type { CardAnswer } from "./contactCard";
+import type { CardAnswer } from "./cardAnswer";
 
 /** Whose family an answer is about, and what taking it in would change. */
 export interface AnswerPlan {

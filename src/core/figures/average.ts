@@ -1,5 +1,5 @@
 import { type Fraction, fraction } from "./fraction";
-import { roundFraction } from "./rounding";
+import { roundFraction } from "./roundFraction";
 
 /** An average in percent: what it is exactly, and what a family is shown. Conditions and letters use the shown value. */
 export interface Average {

@@ -14,7 +14,7 @@ export interface CategorySum {
   readonly possible: number;
 }
 
-/** Sums each category of a class over some pieces of work; `countingOf` says what each counts as, or that it does not. */
+/** Sums each category of a class over some assignments; `countingOf` says what each counts as, or that it does not. */
 export function categorySums(
   schoolClass: SchoolClass,
   assignments: readonly Assignment[],
@@ -38,10 +38,10 @@ export function categorySums(
 }
 
 /** A category with the average that counts for it. */
-export type CategoryStanding = CategorySum & { readonly value: SourcedValue | undefined };
+export type CategoryPosition = CategorySum & { readonly value: SourcedValue | undefined };
 
 /** The overall average of a class: by points over all categories, or the mean of their averages by weight; in percent, exact. */
-export function overallOf(schoolClass: SchoolClass, categories: readonly CategoryStanding[]): Fraction | undefined {
+export function overallOf(schoolClass: SchoolClass, categories: readonly CategoryPosition[]): Fraction | undefined {
   if (schoolClass.method === "points") {
     return percentOf(
       categories.reduce((total, sum) => total + sum.earned, 0),

@@ -1,5 +1,5 @@
 import type { Student } from "../model/student";
-import type { StudentFigures } from "./classFigures";
+import type { StudentFigures } from "./studentFigures";
 
 /**
  * The figures of one class in one period by columns, a place for each student in the order of the class list: to pass

@@ -3,14 +3,14 @@ import type { MissingRule } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import { sampleAssignment, sampleClass } from "../testing/sampleClass";
 import { countingScore, isMissing } from "./countingScore";
-import { unitsToPoints } from "./points";
+import { unitsToPoints } from "./pointsToUnits";
 
 const TODAY = "2026-11-24";
 const half: MissingRule = { kind: "percent", percent: 50 };
 const leftOut: MissingRule = { kind: "left out" };
 
-function earned(score: Score | undefined, rules = {}, piece = {}): number | undefined {
-  const counts = countingScore(score, sampleAssignment(piece), sampleClass(rules), TODAY);
+function earned(score: Score | undefined, rules = {}, assignment = {}): number | undefined {
+  const counts = countingScore(score, sampleAssignment(assignment), sampleClass(rules), TODAY);
   return counts && unitsToPoints(counts.earned);
 }
 
@@ -63,14 +63,14 @@ describe("what a score counts as (20 points possible)", () => {
       undefined,
     ],
     [
-      "a piece of 0 points possible is in no average",
+      "an assignment of 0 points possible is in no average",
       { status: "scored", points: 3 },
       {},
       { pointsPossible: 0 },
       undefined,
     ],
-  ])("%s", (_words, score, rules, piece, expected) => {
-    expect(earned(score, rules, piece)).toBe(expected);
+  ])("%s", (_words, score, rules, assignment, expected) => {
+    expect(earned(score, rules, assignment)).toBe(expected);
   });
 
   test("extra credit earns points and adds nothing to the possible ones", () => {
@@ -83,7 +83,7 @@ describe("what a score counts as (20 points possible)", () => {
     expect(counts).toMatchObject({ possible: 0, extraCredit: true });
   });
 
-  test("a piece of 0 points possible that is missing is missing work; extra credit never is", () => {
+  test("an assignment of 0 points possible that is missing is missing work; extra credit never is", () => {
     expect(isMissing({ status: "missing" }, sampleAssignment({ pointsPossible: 0 }), sampleClass(), TODAY)).toBe(true);
     expect(isMissing({ status: "missing" }, sampleAssignment({ extraCredit: true }), sampleClass(), TODAY)).toBe(false);
   });

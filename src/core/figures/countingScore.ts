@@ -2,7 +2,7 @@ import type { Assignment } from "../model/assignment";
 import type { Day } from "../model/day";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
-import { percentOfPointsToUnits, pointsToUnits } from "./points";
+import { percentOfPointsToUnits, pointsToUnits } from "./pointsToUnits";
 
 /** What one score brings into an average, in units of points. Extra credit earns without being possible. */
 export interface CountingScore {
@@ -14,7 +14,7 @@ export interface CountingScore {
 
 type CountingRules = Pick<SchoolClass, "missingRule" | "lateDeduction" | "blankAfterDueIsMissing">;
 
-/** Whether a piece is missing work for a student: marked missing or incomplete, or blank past its due date where the class says so. */
+/** Whether an assignment is missing work for a student: marked missing or incomplete, or blank past its due date where the class says so. */
 export function isMissing(
   score: Score | undefined,
   assignment: Assignment,
@@ -26,12 +26,12 @@ export function isMissing(
   return rules.blankAfterDueIsMissing && isUnmarked(score, assignment, today);
 }
 
-/** Whether a piece is blank past its due date; whether that is missing work the class says. */
+/** Whether an assignment is blank past its due date; whether that is missing work the class says. */
 export function isUnmarked(score: Score | undefined, assignment: Assignment, today: Day): boolean {
   return score === undefined && isPastDue(assignment, today);
 }
 
-/** Due today is not past due; a piece without a due date never is. */
+/** Due today is not past due; an assignment without a due date never is. */
 function isPastDue(assignment: Assignment, today: Day): boolean {
   return assignment.dueDate !== undefined && assignment.dueDate < today;
 }

@@ -4,17 +4,17 @@ import type { Category } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import { type Period, WHOLE_YEAR } from "../model/term";
 import { type Average, averageOf } from "./average";
+import { isMissing } from "./countingScore";
+import { unitsToPoints } from "./pointsToUnits";
 import {
   assignmentsIn,
   type ClassGradebook,
   countingIn,
+  positionIn,
   scoreIn,
-  standingIn,
   studentFigures,
   termsOf,
-} from "./classFigures";
-import { isMissing } from "./countingScore";
-import { unitsToPoints } from "./points";
+} from "./studentFigures";
 
 /** Why a score counts as it does, or does not count. */
 export type Treatment =
@@ -30,6 +30,7 @@ export type Treatment =
   | "0 points possible"
   | "missing, left out by the class’s rule";
 
+/** One score with what it counts as, in points. */
 export interface ExplainedScore {
   readonly assignment: Assignment;
   readonly score: Score | undefined;
@@ -39,6 +40,7 @@ export interface ExplainedScore {
   readonly possible: number | undefined;
 }
 
+/** A category with its scores and the share it makes of the overall average, in percentage points. */
 export interface ExplainedCategory {
   readonly category: Category;
   readonly scores: readonly ExplainedScore[];
@@ -71,16 +73,16 @@ export function explain(gradebook: ClassGradebook, studentId: string, period: Pe
     const terms = termsOf(gradebook).map(({ termId, weight }) => ({
       termId,
       weight,
-      average: averageOf(standingIn(gradebook, studentId, termId, today).overall, schoolClass.decimals),
+      average: averageOf(positionIn(gradebook, studentId, termId, today).overall, schoolClass.decimals),
     }));
     return { method: "mean of terms", categories: [], terms, overall };
   }
-  const standing = standingIn(gradebook, studentId, period, today);
-  const weights = standing.categories.map(({ category, value, possible }) =>
+  const position = positionIn(gradebook, studentId, period, today);
+  const weights = position.categories.map(({ category, value, possible }) =>
     schoolClass.method === "points" ? possible : value ? category.weight : 0,
   );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const categories = standing.categories.map(({ category, dropped, earned, possible, value }, place) => {
+  const categories = position.categories.map(({ category, dropped, earned, possible, value }, place) => {
     const out = new Set(dropped.map(({ assignmentId }) => assignmentId));
     const weight = weights[place] ?? 0;
     return {

@@ -1,5 +1,5 @@
 import { applyChange, type Change, sameData, type TableChange } from "../change/change";
-import { replacedBy, worldAsOf } from "../change/pastScores";
+import { replacedBy, worldAsOf } from "../change/worldAsOf";
 import { type Day, dayOfInstant } from "../model/day";
 import type { WrittenAbout } from "../model/noteKind";
 import type { PastScores } from "../model/pastScores";
@@ -8,7 +8,7 @@ import { byFamilyName, type Student } from "../model/student";
 import type { Period } from "../model/term";
 import type { World } from "../model/world";
 import { ClassColumns } from "./classColumns";
-import { type ClassGradebook, type StudentFigures, studentFigures } from "./classFigures";
+import { type ClassGradebook, type StudentFigures, studentFigures } from "./studentFigures";
 
 /**
  * The world with its figures: each is computed when first asked for and kept until what it is made from changes.

@@ -27,6 +27,7 @@ export function compareFractions(a: Fraction, b: Fraction): number {
   return left < right ? -1 : left > right ? 1 : 0;
 }
 
+/** The exact sum; the fraction is not shortened, since only its value is ever read. */
 export function addFractions(a: Fraction, b: Fraction): Fraction {
   return a.denominator === b.denominator
     ? reduce(a.numerator + b.numerator, a.denominator)

@@ -3,28 +3,28 @@ import type { Day } from "../model/day";
 import { type Period, WHOLE_YEAR } from "../model/term";
 import { type Average, averageOf, computedValue, percentOf } from "./average";
 import { categorySums, overallOfSums } from "./categorySums";
-import { assignmentsIn, type ClassGradebook, countingIn, scoreIn, termsOf } from "./classFigures";
 import { medianOf } from "./classStatistics";
 import { type CountingScore, isMissing } from "./countingScore";
 import { compareFractions, type Fraction, fraction, weightedMean } from "./fraction";
 import { missingWork } from "./missingWork";
-import { pointsToUnits } from "./points";
+import { pointsToUnits } from "./pointsToUnits";
+import { assignmentsIn, type ClassGradebook, countingIn, scoreIn, termsOf } from "./studentFigures";
 
 /** What handing in missing work would do to an overall average. */
 export interface HandingIn {
   readonly now: Average | undefined;
   /** With everything that is missing handed in. */
   readonly after: Average | undefined;
-  /** With each piece alone handed in, by what it lifts most; in the order of missing work where it lifts the same. */
-  readonly pieces: readonly { readonly assignment: Assignment; readonly after: Average | undefined }[];
+  /** With each assignment alone handed in, by what it lifts most; in the order of missing work where it lifts the same. */
+  readonly assignments: readonly { readonly assignment: Assignment; readonly after: Average | undefined }[];
 }
 
 const HUNDRED: Fraction = { numerator: 100n, denominator: 1n };
 
 /**
- * The overall average if the missing pieces were handed in, by the class's own method, drops made anew, without a late
+ * The overall average if the missing assignments were handed in, by the class's own method, drops made anew, without a late
  * deduction. Each earns `percent` of its points possible; without it the student's own average in the category without
- * the missing pieces, capped at 100, else the median of the category's averages over the class, else it stays as it is.
+ * the missing assignments, capped at 100, else the median of the category's averages over the class, else it stays as it is.
  * Earned points are rounded to a hundred-millionth of a point.
  */
 export function handingIn(
@@ -47,10 +47,10 @@ export function handingIn(
   const overallWith = (handedIn: ReadonlySet<string>) =>
     averageOf(computedValue(overallIf(gradebook, studentId, period, today, handedIn, shareOf)), schoolClass.decimals);
   const now = overallWith(new Set());
-  const pieces = missing
+  const assignments = missing
     .map(({ assignment }) => ({ assignment, after: overallWith(new Set([assignment.id])) }))
     .sort((a, b) => compareAverages(b.after, a.after));
-  return { now, after: overallWith(new Set(missing.map(({ assignment }) => assignment.id))), pieces };
+  return { now, after: overallWith(new Set(missing.map(({ assignment }) => assignment.id))), assignments };
 }
 
 function overallIf(
@@ -80,7 +80,7 @@ function overallIf(
   );
 }
 
-/** What a missing piece may be expected to earn: see `handingIn`. */
+/** What a missing assignment may be expected to earn: see `handingIn`. */
 function expectedPercent(
   gradebook: ClassGradebook,
   studentId: string,

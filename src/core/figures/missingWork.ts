@@ -4,20 +4,21 @@ import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import { isMissing } from "./countingScore";
 
-export interface MissingPiece {
+/** One assignment that is missing; `daysOverdue` in whole calendar days, 0 where it is not due yet. */
+export interface MissingAssignment {
   readonly assignment: Assignment;
   readonly categoryName: string;
-  /** Whole calendar days; 0 for a piece that is not due yet or has no due date. */
+  /** Whole calendar days; 0 for an assignment that is not due yet or has no due date. */
   readonly daysOverdue: number;
 }
 
-/** The pieces a student has not handed in, by due date (pieces without one last), then in the order of the gradebook. */
+/** The assignments a student has not handed in, by due date (assignments without one last), then in the order of the gradebook. */
 export function missingWork(
   schoolClass: SchoolClass,
   assignments: readonly Assignment[],
   scoreOf: (assignment: Assignment) => Score | undefined,
   today: Day,
-): MissingPiece[] {
+): MissingAssignment[] {
   return assignments
     .filter((assignment) => isMissing(scoreOf(assignment), assignment, schoolClass, today))
     .map((assignment) => ({

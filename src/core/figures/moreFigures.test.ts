@@ -9,17 +9,17 @@ import { worldOf } from "../model/world";
 import { plainOverall, RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleAssignment, sampleClass, sampleWorld } from "../testing/sampleClass";
 import type { Average } from "./average";
-import { type ClassGradebook, countingIn, scoreIn, studentFigures } from "./classFigures";
 import { classStatistics, countAtLeast, medianOf } from "./classStatistics";
 import { isMissing } from "./countingScore";
 import { barWords, distribution } from "./distribution";
 import { type Explanation, explain } from "./explain";
 import { FiguresIndex } from "./figuresIndex";
 import { decimalFraction, type Fraction, fractionToNumber } from "./fraction";
+import { gradeLabelChanges } from "./gradeLabelChanges";
 import { handingIn } from "./handingIn";
-import { letterChanges } from "./letterChanges";
 import { lostExtraCredit } from "./lostExtraCredit";
-import { unitsToPoints } from "./points";
+import { unitsToPoints } from "./pointsToUnits";
+import { type ClassGradebook, countingIn, scoreIn, studentFigures } from "./studentFigures";
 import { trend } from "./trend";
 
 const exact = (average: Average | undefined) => average && fractionToNumber(average.exact);
@@ -114,8 +114,8 @@ describe("how a figure is made", () => {
     close(addUp(explanation), 70);
   });
 
-  test("every piece is named with the reason why it counts or does not", () => {
-    const pieces = [
+  test("every assignment is named with the reason why it counts or does not", () => {
+    const assignments = [
       ["counts", { status: "scored", points: 20 }, {}],
       ["dropped", { status: "scored", points: 1 }, {}],
       ["missing, counts by the class’s rule", { status: "missing" }, { categoryId: "quizzes" }],
@@ -133,9 +133,11 @@ describe("how a figure is made", () => {
         lateDeduction: 10,
         categories: base.categories.map((category, place) => ({ ...category, dropLowest: place === 0 ? 1 : 0 })),
       }),
-      assignments: pieces.map(([, , part], place) => sampleAssignment({ id: String(place), order: place, ...part })),
+      assignments: assignments.map(([, , part], place) =>
+        sampleAssignment({ id: String(place), order: place, ...part }),
+      ),
       columns: new Map(
-        pieces.map(([, score], place): [string, ScoreColumn] => {
+        assignments.map(([, score], place): [string, ScoreColumn] => {
           const scores: Record<string, Score> = score ? { student: score } : {};
           return [String(place), { assignmentId: String(place), classId: "class", scores }];
         }),
@@ -144,7 +146,7 @@ describe("how a figure is made", () => {
     };
     const { categories } = explain(gradebook, "student", "winter", RANDOM_DAY);
     const told = categories.flatMap(({ scores }) => scores).sort((a, b) => a.assignment.order - b.assignment.order);
-    expect(told.map(({ treatment }) => treatment)).toEqual(pieces.map(([treatment]) => treatment));
+    expect(told.map(({ treatment }) => treatment)).toEqual(assignments.map(([treatment]) => treatment));
   });
 });
 
@@ -216,20 +218,21 @@ describe("what handing it in would do", () => {
           );
           close(exact(found.now), withHandedIn(new Set()));
           close(exact(found.after), withHandedIn(ids));
-          expect(found.pieces.map(({ assignment }) => assignment.id).sort()).toEqual([...ids].sort());
-          for (const { assignment, after } of found.pieces) close(exact(after), withHandedIn(new Set([assignment.id])));
+          expect(found.assignments.map(({ assignment }) => assignment.id).sort()).toEqual([...ids].sort());
+          for (const { assignment, after } of found.assignments)
+            close(exact(after), withHandedIn(new Set([assignment.id])));
         }
       }),
       { numRuns: 60 },
     );
   });
 
-  test("of the year it is the mean of the terms, and the piece that lifts most comes first", () => {
+  test("of the year it is the mean of the terms, and the assignment that lifts most comes first", () => {
     fc.assert(
       fc.property(randomGradebook, (gradebook) => {
-        const { pieces, now } = handingIn(gradebook, "a", "year", RANDOM_DAY);
+        const { assignments, now } = handingIn(gradebook, "a", "year", RANDOM_DAY);
         expect(exact(now)).toEqual(exact(studentFigures(gradebook, "a", "year", RANDOM_DAY).overall));
-        const lifts = pieces.map(({ after }) => exact(after) ?? -1);
+        const lifts = assignments.map(({ after }) => exact(after) ?? -1);
         expect([...lifts].sort((a, b) => b - a)).toEqual(lifts);
       }),
       { numRuns: 60 },
@@ -330,9 +333,9 @@ describe("what a change of settings would do", () => {
 
   test("names whose letter would be another, and nobody where none would", () => {
     // 79.5 is shown as 80: letters are looked up on the shown value.
-    expect(letterChanges(index, indexWith(scaleWith(80)), "winter", ["class"])).toEqual([]);
-    expect(letterChanges(index, indexWith(scaleWith(81)), "winter", ["class"])).toMatchObject([
-      { studentId: "student", before: { shown: 80, letter: "A" }, after: { shown: 80, letter: "B" } },
+    expect(gradeLabelChanges(index, indexWith(scaleWith(80)), "winter", ["class"])).toEqual([]);
+    expect(gradeLabelChanges(index, indexWith(scaleWith(81)), "winter", ["class"])).toMatchObject([
+      { studentId: "student", before: { shown: 80, label: "A" }, after: { shown: 80, label: "B" } },
     ]);
     const decimals: Change = {
       classes: setRows<"classes">(
@@ -340,8 +343,8 @@ describe("what a change of settings would do", () => {
         [...world.classes].map(([id, one]) => [id, { ...one, decimals: 1 as const }]),
       ),
     };
-    expect(letterChanges(index, indexWith(decimals), "winter", ["class"])).toMatchObject([
-      { before: { shown: 80, letter: "A" }, after: { shown: 79.5, letter: "B" } },
+    expect(gradeLabelChanges(index, indexWith(decimals), "winter", ["class"])).toMatchObject([
+      { before: { shown: 80, label: "A" }, after: { shown: 79.5, label: "B" } },
     ]);
   });
 

@@ -1,6 +1,6 @@
 import { MAX_POINTS } from "../model/assignment";
 import type { Score } from "../model/score";
-import { guessMark, type MarkMeaning, type MarkMeanings, markKey } from "./marks";
+import { guessMark, type MarkMeaning, type MarkMeanings, markKey } from "./markMeaning";
 
 /** What one cell of a score column says. */
 export type ScoreCell =
@@ -13,6 +13,7 @@ export type ScoreCell =
 /** How the numbers of a score column are read. */
 export type NumberReading = "points" | "percents" | "fractions";
 
+/** How the cells of one column are read. */
 export interface CellReading {
   readonly marks: MarkMeanings;
   readonly numbers: NumberReading;
@@ -36,7 +37,7 @@ export function readScoreCell(text: string, reading: CellReading): ScoreCell {
     const rounded = Math.round(points * 10_000) / 10_000;
     if (!mark) return { kind: "score", score: { status: "scored", points: rounded } };
     const meaning = meaningOf(mark, reading.marks);
-    if (!meaning || meaning === "nothing" || meaning === "letter grade") {
+    if (!meaning || meaning === "nothing" || meaning === "grade label") {
       return meaning ? { kind: "score", score: { status: "scored", points: rounded } } : { kind: "mark", mark };
     }
     return { kind: "score", score: { status: meaning === "handed in" ? "scored" : meaning, points: rounded } };
@@ -49,8 +50,8 @@ export function readScoreCell(text: string, reading: CellReading): ScoreCell {
       return { kind: "blank" };
     case "handed in":
       return { kind: "score", score: { status: "scored" } };
-    case "letter grade":
-      return { kind: "score", score: { status: "scored", letter: text } };
+    case "grade label":
+      return { kind: "score", score: { status: "scored", gradeLabel: text } };
     default:
       return { kind: "score", score: { status: meaning } };
   }

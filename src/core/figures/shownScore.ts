@@ -19,7 +19,7 @@ export function shownScore(
   schoolClass: Pick<SchoolClass, "blankAfterDueIsMissing">,
   today: Day,
 ): ShownScore {
-  const points = score?.points?.toString() ?? score?.letter ?? "";
+  const points = score?.points?.toString() ?? score?.gradeLabel ?? "";
   if (isMissing(score, assignment, schoolClass, today)) {
     return { points, status: score?.status === "incomplete" ? "incomplete" : "missing" };
   }

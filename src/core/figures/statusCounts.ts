@@ -3,14 +3,14 @@ import type { Day } from "../model/day";
 import type { Score } from "../model/score";
 import { isUnmarked } from "./countingScore";
 
-/** How many pieces of work stand one way for a student. Unmarked is blank past its due date. */
+/** How many assignments stand one way for a student. Unmarked is blank past its due date. */
 export interface StatusCounts {
   readonly unmarked: number;
   readonly late: number;
   readonly excused: number;
 }
 
-/** Counts a student's pieces by how they stand, as of a day. */
+/** Counts a student's assignments by how they stand, as of a day. */
 export function statusCounts(
   assignments: readonly Assignment[],
   scoreOf: (assignment: Assignment) => Score | undefined,

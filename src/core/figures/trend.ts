@@ -2,7 +2,7 @@ import type { Day } from "../model/day";
 import type { Period } from "../model/term";
 import { type Average, averageOf, computedValue } from "./average";
 import { categorySums, overallOfSums } from "./categorySums";
-import { assignmentsIn, type ClassGradebook, countingIn } from "./classFigures";
+import { assignmentsIn, type ClassGradebook, countingIn } from "./studentFigures";
 
 /** The running overall average after one due date; a gap where there was none yet. */
 export interface TrendPoint {
@@ -12,7 +12,7 @@ export interface TrendPoint {
 
 /**
  * The overall average after each due date up to today, over what was due by then, drops made anew each time. Blanks are
- * judged by that day. Pieces without a due date are in no range of dates.
+ * judged by that day. Assignments without a due date are in no range of dates.
  */
 export function trend(gradebook: ClassGradebook, studentId: string, period: Period, today: Day): TrendPoint[] {
   const { schoolClass } = gradebook;

@@ -3,7 +3,7 @@ import ICAL from "ical.js";
 import Papa from "papaparse";
 import { describe, expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
-import { familyRows } from "../families/peopleList";
+import { familyRows } from "../families/addressList";
 import { emptyWorldRecords, type World, worldOf } from "../model/world";
 import { planBringIn } from "../tables/planBringIn";
 import { readCards } from "../tables/readCards";
@@ -11,9 +11,9 @@ import { readDelimited } from "../tables/readDelimited";
 import { readOneRoster } from "../tables/readOneRoster";
 import { NO_CHOICES } from "../tables/tableChoices";
 import { sampleStudent } from "../testing/sampleClass";
-import { birthdayCalendar } from "./birthdays";
-import { csvFile, csvText } from "./csv";
-import { vcards } from "./vcard";
+import { birthdayCalendar } from "./birthdayCalendar";
+import { csvFile, csvText } from "./csvFile";
+import { vcards } from "./vcards";
 import { writeOneRoster } from "./writeOneRoster";
 
 const TODAY = "2026-11-24";
@@ -55,14 +55,14 @@ function seen(one: World) {
     terms: [...one.terms.values()].map(({ name: title, from, to }) => [title, from, to]),
     work: [...one.assignments.values()]
       .filter(({ id }) => Object.keys(one.scoreColumns.get(id)?.scores ?? {}).length > 0)
-      .map((piece) => ({
-        where: `${label(piece.classId)} ${one.terms.get(piece.termId)?.name} ${piece.title}`,
-        category: category(piece.classId, piece.categoryId),
-        possible: piece.pointsPossible,
-        due: piece.dueDate,
-        extra: piece.extraCredit,
+      .map((assignment) => ({
+        where: `${label(assignment.classId)} ${one.terms.get(assignment.termId)?.name} ${assignment.title}`,
+        category: category(assignment.classId, assignment.categoryId),
+        possible: assignment.pointsPossible,
+        due: assignment.dueDate,
+        extra: assignment.extraCredit,
         scores: Object.fromEntries(
-          Object.entries(one.scoreColumns.get(piece.id)?.scores ?? {})
+          Object.entries(one.scoreColumns.get(assignment.id)?.scores ?? {})
             .map(([id, { status, points }]) => [name(id), `${status} ${points ?? ""}`] as const)
             .sort(([a], [b]) => a.localeCompare(b)),
         ),

@@ -25,6 +25,7 @@ export const STATUS_OF_RESULT: Record<string, ScoreStatus> = {
   submitted: "pending",
   late: "late",
 };
+/** The word of the standard for each status of ours. */
 export const RESULT_OF_STATUS: Record<ScoreStatus, string> = {
   scored: "fully graded",
   late: "fully graded",

@@ -7,7 +7,7 @@ import readSheets from "read-excel-file/node";
 import { expect, test } from "vitest";
 import writeWorkbook from "write-excel-file/node";
 import { demoSchool } from "@/demo/demoSchool";
-import { familyRows } from "../families/peopleList";
+import { familyRows } from "../families/addressList";
 import { worldOf } from "../model/world";
 import { sheetCells } from "./sheetCells";
 

@@ -2,7 +2,7 @@ import { strToU8, zipSync } from "fflate";
 import type { Day } from "../model/day";
 import type { Score } from "../model/score";
 import type { World } from "../model/world";
-import { csvText } from "./csv";
+import { csvText } from "./csvFile";
 import { METADATA, RESULT_OF_STATUS } from "./oneRosterNames";
 
 const SCHOOL = "school";

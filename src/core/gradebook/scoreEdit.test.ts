@@ -8,7 +8,7 @@ import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleAssignment, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { editScores, pastedScores, type ScoreEdit, scoreAfterKey, typedScore, withFeedback } from "./scoreEdit";
 
-const piece = sampleAssignment();
+const assignment = sampleAssignment();
 const scored = (points: number): Score => ({ status: "scored", points });
 
 describe("what is typed into a cell", () => {
@@ -25,14 +25,14 @@ describe("what is typed into a cell", () => {
     ["12 late", undefined, { status: "late", points: 12 }],
     ["7", { status: "missing", comment: "see me" }, { status: "scored", points: 7, comment: "see me" }],
   ])("“%s” over %j", (text, before, score) => {
-    expect(typedScore(text, before, piece)).toEqual({ ok: true, score });
+    expect(typedScore(text, before, assignment)).toEqual({ ok: true, score });
   });
 
   test.each(["-1", "abc", "=1+1", "999999999"])("“%s” is refused with a word", (text) => {
-    expect(typedScore(text, scored(3), piece)).toMatchObject({ ok: false, problem: expect.stringMatching(/\.$/) });
+    expect(typedScore(text, scored(3), assignment)).toMatchObject({ ok: false, problem: expect.stringMatching(/\.$/) });
   });
 
-  test("what is said of a piece stays beside its score, and makes one that is not yet scored where there was none", () => {
+  test("what is said of an assignment stays beside its score, and makes one that is not yet scored where there was none", () => {
     const scored: Score = { status: "late", points: 8, comment: "c", levels: { Method: "weak" } };
     expect(withFeedback(scored, { comment: " Well done. ", levels: {} })).toEqual({
       status: "late",
@@ -60,7 +60,7 @@ describe("what is typed into a cell", () => {
 });
 
 describe("a pasted block", () => {
-  const assignments = [piece, sampleAssignment({ id: "second" })];
+  const assignments = [assignment, sampleAssignment({ id: "second" })];
   const cellAt = (row: number, column: number) => {
     const [studentId, assignment] = [["a", "b", "c"][row], assignments[column]];
     return studentId && assignment ? { studentId, assignment } : undefined;
@@ -71,7 +71,7 @@ describe("a pasted block", () => {
     const { edits, refused, beyond } = paste("1\t2\r\n3\tx?\r\n\t5\r\n7\t8\r\n");
     expect(
       edits.map(({ assignmentId, studentId, score }) => `${studentId} ${assignmentId} ${score?.points ?? "cleared"}`),
-    ).toEqual(["a piece 1", "a second 2", "b piece 3", "c piece cleared", "c second 5"]);
+    ).toEqual(["a assignment 1", "a second 2", "b assignment 3", "c assignment cleared", "c second 5"]);
     expect(refused).toEqual(["x?"]);
     expect(beyond).toBe(2);
   });
@@ -84,17 +84,17 @@ describe("a pasted block", () => {
 
 test("edits are one change, the last for a cell counts, and it goes back whole", () => {
   const world = worldOf(
-    sampleWorld({ students: [sampleStudent()], work: [{ assignment: piece, scores: { student: scored(1) } }] }),
+    sampleWorld({ students: [sampleStudent()], work: [{ assignment: assignment, scores: { student: scored(1) } }] }),
   );
   const change = editScores(
     [
-      { assignmentId: "piece", studentId: "student", score: scored(5) },
-      { assignmentId: "piece", studentId: "student", score: undefined },
+      { assignmentId: "assignment", studentId: "student", score: scored(5) },
+      { assignmentId: "assignment", studentId: "student", score: undefined },
       { assignmentId: "nowhere", studentId: "student", score: scored(5) },
     ],
     world,
   );
-  expect(applyChange(world, change).scoreColumns.get("piece")?.scores).toEqual({});
+  expect(applyChange(world, change).scoreColumns.get("assignment")?.scores).toEqual({});
   expect(applyChange(applyChange(world, change), reverseChange(change)).scoreColumns).toEqual(world.scoreColumns);
 });
 
@@ -132,7 +132,7 @@ test("the index after any sequence of edits, undone ones among them, equals one 
         index.apply(change, 0);
         if (undone) index.apply(reverseChange(change), 0);
         const { classes, assignments: work, students: people } = index.world;
-        const [ofClass, ofPiece, ofStudent] = [
+        const [ofClass, ofAssignment, ofStudent] = [
           classes.get(schoolClass.id),
           work.get(assignment.id),
           people.get(studentId),
@@ -146,9 +146,12 @@ test("the index after any sequence of edits, undone ones among them, equals one 
             },
             0,
           );
-        } else if (also === "points possible" && ofPiece) {
-          const pointsPossible = ofPiece.pointsPossible + 1;
-          index.apply({ assignments: setRows<"assignments">(work, [[ofPiece.id, { ...ofPiece, pointsPossible }]]) }, 0);
+        } else if (also === "points possible" && ofAssignment) {
+          const pointsPossible = ofAssignment.pointsPossible + 1;
+          index.apply(
+            { assignments: setRows<"assignments">(work, [[ofAssignment.id, { ...ofAssignment, pointsPossible }]]) },
+            0,
+          );
         } else if (also === "family name" && ofStudent) {
           const familyName = `${text}${ofStudent.familyName}`;
           index.apply({ students: setRows<"students">(people, [[ofStudent.id, { ...ofStudent, familyName }]]) }, 0);

@@ -1,8 +1,11 @@
+import Papa from "papaparse";
 import { type Change, setRows } from "../change/change";
 import { readScoreCell } from "../figures/scoreCell";
 import type { Assignment } from "../model/assignment";
-import type { Score, ScoreColumn } from "../model/score";
+import { formatScore, type Score, type ScoreColumn } from "../model/score";
+import { fullName } from "../model/student";
 import type { World } from "../model/world";
+import { counted } from "../words";
 
 /** One score set by hand; none clears it. */
 export interface ScoreEdit {
@@ -22,12 +25,13 @@ export const STATUS_KEYS = {
 } as const;
 export type StatusKey = keyof typeof STATUS_KEYS;
 
+/** Whether a key sets a status; it is one small letter. */
 export function isStatusKey(key: string): key is StatusKey {
   return key in STATUS_KEYS;
 }
 
 /**
- * The score after a status key. Points stay where the status can have some: a late or incomplete piece keeps them, a
+ * The score after a status key. Points stay where the status can have some: a late or incomplete assignment keeps them, a
  * missing, excused or pending one does not. Handed in is scored, with the points that are there.
  */
 export function scoreAfterKey(key: StatusKey, before: Score | undefined): Score {
@@ -60,7 +64,7 @@ export function typedScore(text: string, before: Score | undefined, assignment: 
     case "blank":
       return { ok: true, score: undefined };
     case "score": {
-      // A late piece that gets its points is still late.
+      // A late assignment that gets its points is still late.
       const status = before?.status === "late" && cell.score.status === "scored" ? "late" : cell.score.status;
       return { ok: true, score: { ...feedbackOf(before), ...cell.score, status } };
     }
@@ -70,12 +74,14 @@ export function typedScore(text: string, before: Score | undefined, assignment: 
       return {
         ok: false,
         problem:
-          cell.cause === "negative" ? "Points are never below 0." : `“${typed}” is more than a piece can be worth.`,
+          cell.cause === "negative"
+            ? "Points are never below 0."
+            : `“${typed}” is more than an assignment can be worth.`,
       };
   }
 }
 
-/** What was said of a piece stays when its points or status change. */
+/** What was said of an assignment stays when its points or status change. */
 function feedbackOf(score: Score | undefined): Pick<Score, "comment" | "levels"> {
   return {
     ...(score?.comment !== undefined && { comment: score.comment }),
@@ -110,7 +116,19 @@ export function editScores(edits: readonly ScoreEdit[], world: Pick<World, "assi
   return { scoreColumns: setRows<"scoreColumns">(world.scoreColumns, columns) };
 }
 
-/** A cell that can hold a score: one student's for one piece of work. */
+/** What some edits do, in words: "Salinity lab of Ana Wójcik: 17." */
+export function scoreEditWords(
+  edits: readonly ScoreEdit[],
+  { assignments, students }: Pick<World, "assignments" | "students">,
+): string {
+  const [first] = edits;
+  if (!first || edits.length > 1) return `${counted(edits.length, "score")} changed.`;
+  const student = students.get(first.studentId);
+  const title = assignments.get(first.assignmentId)?.title ?? "An assignment";
+  return `${title} of ${student ? fullName(student) : "a student"}: ${formatScore(first.score) || "cleared"}.`;
+}
+
+/** A cell that can hold a score: one student's for one assignment. */
 export interface ScoreCell {
   readonly studentId: string;
   readonly assignment: Assignment;
@@ -118,7 +136,7 @@ export interface ScoreCell {
 
 /**
  * The edits of a pasted block of cells, laid from its first cell on. One value fills a whole selection. What has
- * no cell, beyond the last student or piece, is left out and counted; what is no score is told. `cellAt` counts from the
+ * no cell, beyond the last student or assignment, is left out and counted; what is no score is told. `cellAt` counts from the
  * first cell.
  */
 export function pastedScores(
@@ -127,11 +145,8 @@ export function pastedScores(
   selected: { rows: number; columns: number },
   scoreOf: (assignmentId: string, studentId: string) => Score | undefined,
 ): { edits: ScoreEdit[]; refused: string[]; beyond: number } {
-  const rows = text
-    .replace(/\r\n?/g, "\n")
-    .replace(/\n$/, "")
-    .split("\n")
-    .map((line) => line.split("\t"));
+  // A cell with a line break or a tab in it comes in quotes, as spreadsheets write it.
+  const { data: rows } = Papa.parse<string[]>(text.replace(/\r?\n$/, ""), { delimiter: "\t" });
   const isOne = rows.length === 1 && rows[0]?.length === 1;
   const height = isOne ? selected.rows : rows.length;
   const width = isOne ? selected.columns : Math.max(...rows.map((row) => row.length));

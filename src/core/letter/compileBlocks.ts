@@ -1,6 +1,6 @@
-import type { Align, BlockNode, InlineNode, ListNode, Mark, PlainBlockNode, TableNode } from "../model/letterDocument";
+import type { Align, BlockNode, InlineNode, ListNode, Mark, PlainBlockNode, TableNode } from "../model/letterBody";
 import { type FieldSlots, Passage, Track } from "./letterInMaking";
-import { escapeHtml, STYLES } from "./mailHtml";
+import { escapeAttribute, escapeHtml, STYLES } from "./mailDocument";
 
 /** Blocks of a letter as two runs of parts, its HTML and its text, made side by side. */
 export function compileBlocks(blocks: readonly BlockNode[], slots: FieldSlots): { html: Track; text: Track } {
@@ -41,7 +41,7 @@ function compileBlock(block: BlockNode, slots: FieldSlots, html: Track, text: Tr
       // It has no words of its own: the plain text goes without it.
       const { src, alt, width } = block.attrs;
       html.add(
-        `<p style="${STYLES.paragraph}"><img src="${src}" alt="${escapeHtml(alt)}" width="${width}" style="${STYLES.picture}"></p>`,
+        `<p style="${STYLES.paragraph}"><img src="${src}" alt="${escapeAttribute(alt)}" width="${width}" style="${STYLES.picture}"></p>`,
       );
       return;
     }
@@ -113,6 +113,7 @@ function alignStyle(align: Align): string {
   return align ? `;text-align:${align}` : "";
 }
 
+/** Compiles the words of one line into both forms, field by field. */
 export function compileInline(node: InlineNode, slots: FieldSlots, html: Track, text: Track): void {
   if (node.type === "hardBreak") {
     html.add("<br>");
@@ -148,6 +149,6 @@ function openTag(mark: Mark): string {
     case "underline":
       return "<u>";
     case "link":
-      return `<a href="${escapeHtml(mark.attrs.href)}" style="${STYLES.link}">`;
+      return `<a href="${escapeAttribute(mark.attrs.href)}" style="${STYLES.link}">`;
   }
 }

@@ -14,7 +14,7 @@ import {
   type Mark,
   type PassageNode,
   type PlainBlockNode,
-} from "../model/letterDocument";
+} from "../model/letterBody";
 import type { Note } from "../model/note";
 import type { Score } from "../model/score";
 import { PLAIN_SIGNATURE } from "../model/settings";
@@ -23,15 +23,15 @@ import { worldOf } from "../model/world";
 import { planCounts, planSentence } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { blockModel } from "./blocks";
+import { blockModel } from "./blockModel";
 import { compileLetter } from "./compileLetter";
-import { fieldById } from "./fields";
+import { fieldById } from "./fieldsFor";
 import type { FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
 import { letterContexts, noteLetters } from "./noteLetters";
-import { startNote } from "./starterNotes";
+import { startNote } from "./startNote";
 
-type Work = Parameters<typeof sampleWorld>[0]["work"];
+type Work = NonNullable<Parameters<typeof sampleWorld>[0]>["work"];
 
 function contextOf(givenName = "Ana", other?: Work): LetterContext {
   const student = sampleStudent({ givenName, guardians: [{ guardianId: "guardian", relation: "parent" }] });
@@ -164,6 +164,16 @@ describe("a letter", () => {
     expect(nothing.text).toBe("none\n\nnone\n");
   });
 
+  test("a quotation mark or a right-to-left letter in a link or beside a picture stays where it is", () => {
+    const href = 'https://x.example/?q="><script>alert(1)</script>&n=عمر';
+    const link: InlineNode = { type: "text", text: "here", marks: [{ type: "link", attrs: { href } }] };
+    const src = "data:image/png;base64,AAAA";
+    const { html } = render(doc(paragraph(link), { type: "picture", attrs: { src, alt: 'عمر "x"', width: 40 } }));
+    expect(html).not.toContain("<script>");
+    expect(html).toContain('href="https://x.example/?q=&quot;&gt;&lt;script&gt;alert(1)&lt;/script&gt;&amp;n=عمر"');
+    expect(html).toContain('alt="عمر &quot;x&quot;"');
+  });
+
   test("a statement speaks for the range of the shown average; without an average or a statement it is unfilled", () => {
     const context = contextOf();
     const ranges = [
@@ -185,23 +195,23 @@ describe("a letter", () => {
   test("a field is written in the format that was picked, and begins a sentence with a capital where that is asked", () => {
     const written = (id: string, format: string, upperFirst = false) =>
       render(doc(paragraph({ type: "field", attrs: { field: id, fallback: "", format, upperFirst } }))).text.trim();
-    expect(["", "0 decimals", "1 decimal", "2 decimals", "letter"].map((format) => written("overall", format))).toEqual(
-      ["43\u00a0%", "43\u00a0%", "42.5\u00a0%", "42.50\u00a0%", "C"],
-    );
-    const piece = "piece.score.salinity LAB";
-    expect(["", "points", "percent", "no such format"].map((format) => written(piece, format))).toEqual([
+    expect(
+      ["", "0 decimals", "1 decimal", "2 decimals", "grade label"].map((format) => written("overall", format)),
+    ).toEqual(["43\u00a0%", "43\u00a0%", "42.5\u00a0%", "42.50\u00a0%", "C"]);
+    const assignment = "assignment.score.salinity LAB";
+    expect(["", "points", "percent", "no such format"].map((format) => written(assignment, format))).toEqual([
       "17 of 20",
       "17",
       "85\u00a0%",
       "17 of 20",
     ]);
-    expect(written("piece.score.Wave tank lab", "")).toBe("missing");
-    expect(written("piece.due.Salinity lab", "short")).toBe("10 Nov");
+    expect(written("assignment.score.Wave tank lab", "")).toBe("missing");
+    expect(written("assignment.due.Salinity lab", "short")).toBe("10 Nov");
     expect(written("missing.count", "number")).toBe("1");
     expect(written("missing.list", "")).toBe("Wave tank lab");
     expect(written("handingIn.best", "")).toBe("Wave tank lab");
     expect(written("class.median", "1 decimal")).toBe("42.5\u00a0%");
-    expect(written("piece.status.Wave tank lab", "", true)).toBe("Missing");
+    expect(written("assignment.status.Wave tank lab", "", true)).toBe("Missing");
   });
 
   test("what stands on the side of a passage that a letter does not have is never asked: no field there is unfilled", () => {
@@ -234,7 +244,7 @@ describe("a letter", () => {
     );
   });
 
-  test("a trend is a picture that says the same in words; a piece's block has score and comment", () => {
+  test("a trend is a picture that says the same in words; an assignment's block has score and comment", () => {
     const context = contextOf();
     const trend = { type: "trend", attrs: { whenNothing: "Not enough yet." } } as const;
     const letter = render(doc(trend), context);
@@ -242,20 +252,24 @@ describe("a letter", () => {
     expect(letter.html).toMatch(
       /<img src="data:image\/png;base64,iVBOR[A-Za-z0-9+/=]+" alt="10 Nov 85\u00a0%, 12 Nov 43\u00a0%\."/,
     );
-    const piece = (title: string) =>
-      render(doc({ type: "pieceScore", attrs: { piece: title, whenNothing: "Nothing." } }), context).text;
-    expect(piece("Salinity lab")).toBe("Salinity lab: 17 of 20\n");
-    expect(piece("Wave tank lab")).toBe("Wave tank lab: missing\n");
-    expect(piece("No such lab")).toBe("Nothing.\n");
+    const assignment = (title: string) =>
+      render(doc({ type: "assignmentScore", attrs: { assignment: title, whenNothing: "Nothing." } }), context).text;
+    expect(assignment("Salinity lab")).toBe("Salinity lab: 17 of 20\n");
+    expect(assignment("Wave tank lab")).toBe("Wave tank lab: missing\n");
+    expect(assignment("No such lab")).toBe("Nothing.\n");
   });
 
-  test("what was said of a piece stands by its rubric's order, and the list of missing work keeps to chosen pieces", () => {
-    const rubric = ["Method", "Writing", "Care"].map((name) => ({ name, levels: ["weak", "sound"] }));
+  test("what was said of an assignment stands by its rubric's order, and the list of missing work keeps to chosen assignments", () => {
+    const rubric = ["Method", "Writing", "Care"].map((name) => ({
+      id: name.toLowerCase(),
+      name,
+      levels: ["weak", "sound"],
+    }));
     const score: Score = {
       status: "scored",
       points: 17,
       comment: "Mind the units.",
-      levels: { Care: "sound", Method: "weak", Gone: "sound" },
+      levels: { care: "sound", method: "weak", gone: "sound" },
     };
     const context = contextOf("Ana", [
       { assignment: sampleAssignment({ rubric }), scores: { student: score } },
@@ -268,12 +282,13 @@ describe("a letter", () => {
         scores: { student: { status: "missing" } },
       },
     ]);
-    const block = { type: "pieceScore", attrs: { piece: "Salinity lab", whenNothing: "" } } as const;
+    const block = { type: "assignmentScore", attrs: { assignment: "Salinity lab", whenNothing: "" } } as const;
     expect(render(doc(block), context).text).toBe(
       "Salinity lab: 17 of 20\nMethod: weak\nCare: sound\nMind the units.\n",
     );
-    const missing = (pieces: string[]) =>
-      render(doc({ type: "missingWork", attrs: { whenNothing: "None of them.", details: [], pieces } }), context).text;
+    const missing = (assignments: string[]) =>
+      render(doc({ type: "missingWork", attrs: { whenNothing: "None of them.", details: [], assignments } }), context)
+        .text;
     expect(missing([])).toBe("- Tide table\n- Wave tank lab\n");
     expect(missing(["tide  table", "Salinity lab"])).toBe("- Tide table\n");
     expect(missing(["Salinity lab"])).toBe("None of them.\n");
@@ -357,7 +372,7 @@ describe("a letter to a family", () => {
     expect(planSentence(planCounts(plan))).toBe("2 letters to 2 guardians of 3 students, in 1 class.");
     const [both, alone] = [...noteLetters(index, note, plan.letters)].map(({ rendered }) => rendered);
     expect(both?.subject).toBe("Ana and Bo in Earth Systems 9");
-    const standing = (name: string, percent: number) =>
+    const position = (name: string, percent: number) =>
       [
         `this is how things stand for ${name} in Earth Systems 9 (Winter term). The overall average is ${percent}\u00a0%.`,
         `Labs: ${percent}\u00a0%\nQuizzes: no scores yet\nOverall: ${percent}\u00a0%`,
@@ -365,9 +380,9 @@ describe("a letter to a family", () => {
         "Nothing is missing.",
       ].join("\n\n");
     const closing = "Please write back if you have a question.\n\nIlse Maronde\nSallow Bay School\n";
-    expect(both?.text).toBe(["Dear Ewa Wójcik,", standing("Ana", 85), standing("Bo", 45), closing].join("\n\n"));
+    expect(both?.text).toBe(["Dear Ewa Wójcik,", position("Ana", 85), position("Bo", 45), closing].join("\n\n"));
     expect(both?.html.match(/<table/g)).toHaveLength(2);
-    expect(alone?.text).toBe(["Dear Olu Ode,", standing("Cy", 55), closing].join("\n\n"));
+    expect(alone?.text).toBe(["Dear Olu Ode,", position("Cy", 55), closing].join("\n\n"));
   });
 
   test("is the same as ever for who has one child, and nothing is found in it that is not there", () => {
@@ -431,7 +446,7 @@ describe("random letters", () => {
         }),
       ),
   );
-  /** Ana has an overall average of 43 % and misses one piece. */
+  /** Ana has an overall average of 43 % and misses one assignment. */
   const condition = fc.constantFrom<{ holds: boolean; condition: Condition }>(
     { holds: true, condition: { kind: "overall", comparison: "below", percent: 70 } },
     { holds: true, condition: { kind: "missing", atLeast: 1 } },

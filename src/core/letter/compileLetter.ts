@@ -6,14 +6,15 @@ import {
   type LetterSubject,
   type PlainBlockNode,
   type SignatureDocument,
-} from "../model/letterDocument";
-import { type LiveBlockNode, liveBlocks } from "./blocks";
+} from "../model/letterBody";
+import { type LiveBlockNode, liveBlocks } from "./blockModel";
 import { compileBlocks, compileInline } from "./compileBlocks";
-import { fieldById } from "./fields";
+import { fieldById } from "./fieldsFor";
 import type { LetterContext } from "./letterContext";
 import { AboutStudent, FieldSlots, LetterInMaking, Track } from "./letterInMaking";
-import { mailDocument } from "./mailHtml";
+import { mailDocument } from "./mailDocument";
 
+/** A finished letter in both forms, with what the check needs to know of how it was made. */
 export interface RenderedLetter {
   readonly subject: string;
   /** A whole HTML document with inline styles. */

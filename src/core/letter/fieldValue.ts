@@ -1,8 +1,8 @@
 import type { Fraction } from "../figures/fraction";
-import { roundFraction } from "../figures/rounding";
+import { roundFraction } from "../figures/roundFraction";
 import type { Day } from "../model/day";
-import { writingIn } from "./inLanguage";
 import { type Counted, type LetterWords, wordsIn } from "./letterWords";
+import { writingIn } from "./writingIn";
 
 /** What a field holds for one letter, before it is written as a format says. */
 export type FieldValue =
@@ -12,9 +12,9 @@ export type FieldValue =
       readonly exact: Fraction;
       readonly shown: number;
       readonly decimals: number;
-      readonly letter: string;
+      readonly gradeLabel: string;
     }
-  /** None possible: extra credit, or a piece that is only ticked. */
+  /** None possible: extra credit, or an assignment that is only ticked. */
   | { readonly kind: "points"; readonly points: number; readonly possible: number }
   | { readonly kind: "day"; readonly day: Day }
   | { readonly kind: "list"; readonly items: readonly string[] }
@@ -32,7 +32,7 @@ export const FIELD_FORMATS: Record<FieldKind, readonly { readonly id: string; re
     { id: "0 decimals", words: "whole: 86 %" },
     { id: "1 decimal", words: "one decimal: 86.5 %" },
     { id: "2 decimals", words: "two decimals: 86.49 %" },
-    { id: "letter", words: "letter grade: B" },
+    { id: "grade label", words: "letter grade: B" },
   ],
   points: [
     { id: "", words: "17 of 20" },
@@ -49,7 +49,7 @@ export const FIELD_FORMATS: Record<FieldKind, readonly { readonly id: string; re
     { id: "count", words: "3" },
   ],
   count: [
-    { id: "", words: "3 missing pieces" },
+    { id: "", words: "3 missing assignments" },
     { id: "number", words: "3" },
   ],
   change: [],
@@ -67,7 +67,7 @@ export function formatValue(value: FieldValue, format: string, language: string)
     case "text":
       return value.text;
     case "percent": {
-      if (format === "letter") return value.letter;
+      if (format === "grade label") return value.gradeLabel;
       const decimals = DECIMALS[format];
       return decimals === undefined
         ? writing.percent(value.shown, value.decimals)

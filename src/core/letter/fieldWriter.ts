@@ -1,5 +1,5 @@
-import type { FieldNode } from "../model/letterDocument";
-import { fieldById } from "./fields";
+import type { FieldNode } from "../model/letterBody";
+import { fieldById } from "./fieldsFor";
 import { formatValue, withUpperFirst } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
 

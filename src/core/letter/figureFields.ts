@@ -1,11 +1,11 @@
 import type { Average } from "../figures/average";
 import { averageChange } from "../figures/averageChange";
-import type { ClassGradebook } from "../figures/classFigures";
 import { type ClassStatistics, classStatistics } from "../figures/classStatistics";
 import type { Fraction } from "../figures/fraction";
 import { gradeLabel, statementText } from "../figures/gradeLabel";
 import { handingIn } from "../figures/handingIn";
-import { roundFraction } from "../figures/rounding";
+import { roundFraction } from "../figures/roundFraction";
+import type { ClassGradebook } from "../figures/studentFigures";
 import { nameKey } from "../matching/nameKey";
 import type { Since } from "../model/condition";
 import { earlierAverage } from "../selection/earlierAverage";
@@ -17,10 +17,13 @@ import type { Counted } from "./letterWords";
 /** How far back "lately" reaches, in days. */
 const LATELY_DAYS = 28;
 
+/** Fields of figures that every gradebook has. Those of categories and statements are made by name. */
 export const FIGURE_FIELDS: readonly Field[] = [
   percentField("overall", "Overall average", ({ figures }) => figures.overall),
-  textField("letterGrade", "Figures", "Letter grade", (context) => letterOf(context, context.figures.overall?.shown)),
-  countField("missing.count", "Missing pieces", "missing", ({ figures }) => figures.missing.length),
+  textField("gradeLabel", "Figures", "Letter grade", (context) =>
+    gradeLabelOf(context, context.figures.overall?.shown),
+  ),
+  countField("missing.count", "Missing assignments", "missing", ({ figures }) => figures.missing.length),
   {
     id: "missing.list",
     group: "Figures",
@@ -31,16 +34,16 @@ export const FIGURE_FIELDS: readonly Field[] = [
       return items.length > 0 ? { kind: "list", items } : undefined;
     },
   },
-  countField("late.count", "Late pieces", "late", ({ figures }) => figures.counts.late),
-  countField("excused.count", "Excused pieces", "excused", ({ figures }) => figures.counts.excused),
-  countField("unmarked.count", "Unmarked pieces", "unmarked", ({ figures }) => figures.counts.unmarked),
+  countField("late.count", "Late assignments", "late", ({ figures }) => figures.counts.late),
+  countField("excused.count", "Excused assignments", "excused", ({ figures }) => figures.counts.excused),
+  countField("unmarked.count", "Unmarked assignments", "unmarked", ({ figures }) => figures.counts.unmarked),
   changeField("change.lastNote", "Change since the last note", { kind: "last note" }),
   changeField("change.lately", `Change in ${LATELY_DAYS} days`, { kind: "days", days: LATELY_DAYS }),
   percentField("handingIn.after", "Average with missing work handed in", (context) =>
     context.figures.missing.length > 0 ? handedIn(context).after : undefined,
   ),
-  textField("handingIn.best", "Figures", "Missing piece that would lift most", (context) =>
-    context.figures.missing.length > 0 ? handedIn(context).pieces[0]?.assignment.title : undefined,
+  textField("handingIn.best", "Figures", "Missing assignment that would lift most", (context) =>
+    context.figures.missing.length > 0 ? handedIn(context).assignments[0]?.assignment.title : undefined,
   ),
   statisticField("class.median", "Median of the class", ({ median }) => median),
   statisticField("class.mean", "Mean of the class", ({ mean }) => mean),
@@ -79,10 +82,10 @@ function percentField(id: string, label: string, average: (context: LetterContex
 
 function percentValue(context: LetterContext, exact: Fraction, shown: number): FieldValue {
   const { decimals } = context.schoolClass;
-  return { kind: "percent", exact, shown, decimals, letter: letterOf(context, shown) ?? "" };
+  return { kind: "percent", exact, shown, decimals, gradeLabel: gradeLabelOf(context, shown) ?? "" };
 }
 
-function letterOf({ gradeScale }: LetterContext, shown: number | undefined): string | undefined {
+function gradeLabelOf({ gradeScale }: LetterContext, shown: number | undefined): string | undefined {
   return shown === undefined ? undefined : gradeLabel(gradeScale, shown);
 }
 

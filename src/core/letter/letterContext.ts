@@ -1,6 +1,6 @@
 import type { ClassDays } from "../figures/classDays";
-import type { ClassGradebook, StudentFigures } from "../figures/classFigures";
 import type { FiguresIndex } from "../figures/figuresIndex";
+import type { ClassGradebook, StudentFigures } from "../figures/studentFigures";
 import type { Day } from "../model/day";
 import type { GradeScale } from "../model/gradeScale";
 import type { SchoolClass } from "../model/schoolClass";

@@ -1,10 +1,10 @@
-import type { FieldNode, PassageNode } from "../model/letterDocument";
+import type { FieldNode, PassageNode } from "../model/letterBody";
 import { compileSelection } from "../selection/compileSelection";
-import { blockModel, type LiveBlockNode } from "./blocks";
+import { blockModel, type LiveBlockNode } from "./blockModel";
 import { fieldWriter } from "./fieldWriter";
-import { writingIn } from "./inLanguage";
 import type { LetterContext } from "./letterContext";
-import { blockHtml, blockText, escapeHtml } from "./mailHtml";
+import { blockHtml, blockText, escapeHtml } from "./mailDocument";
+import { writingIn } from "./writingIn";
 
 type Part =
   | string
@@ -32,7 +32,7 @@ export class Passage {
   }
 
   isOn({ row }: LetterContext): boolean {
-    return this.judge(row).standing === "selected";
+    return this.judge(row).position === "selected";
   }
 }
 

@@ -14,7 +14,7 @@ export interface LetterWords {
   readonly overall: string;
   readonly noScoresYet: string;
   /** The heads of a table of missing work. */
-  readonly piece: string;
+  readonly assignment: string;
   readonly dueHead: string;
   readonly overdueHead: string;
   readonly pointsHead: string;
@@ -37,7 +37,7 @@ const ENGLISH: LetterWords = {
   average: "Average",
   overall: "Overall",
   noScoresYet: "no scores yet",
-  piece: "Piece",
+  assignment: "Assignment",
   dueHead: "Due",
   overdueHead: "Overdue",
   pointsHead: "Points",
@@ -56,10 +56,10 @@ const ENGLISH: LetterWords = {
     "handed in": "handed in",
   },
   counted: {
-    missing: two("missing piece", "missing pieces"),
-    late: two("late piece", "late pieces"),
-    excused: two("excused piece", "excused pieces"),
-    unmarked: two("unmarked piece", "unmarked pieces"),
+    missing: two("missing assignment", "missing assignments"),
+    late: two("late assignment", "late assignments"),
+    excused: two("excused assignment", "excused assignments"),
+    unmarked: two("unmarked assignment", "unmarked assignments"),
     point: two("point", "points"),
     "percentage point": two("percentage point", "percentage points"),
     "day overdue": two("day overdue", "days overdue"),
@@ -71,7 +71,7 @@ const SPANISH: LetterWords = {
   average: "Promedio",
   overall: "General",
   noScoresYet: "sin notas todavía",
-  piece: "Trabajo",
+  assignment: "Trabajo",
   dueHead: "Fecha",
   overdueHead: "Retraso",
   pointsHead: "Puntos",
@@ -105,7 +105,7 @@ const POLISH: LetterWords = {
   average: "Średnia",
   overall: "Ogółem",
   noScoresYet: "brak ocen",
-  piece: "Praca",
+  assignment: "Praca",
   dueHead: "Termin",
   overdueHead: "Opóźnienie",
   pointsHead: "Punkty",
@@ -142,7 +142,7 @@ const VIETNAMESE: LetterWords = {
   average: "Trung bình",
   overall: "Tổng kết",
   noScoresYet: "chưa có điểm",
-  piece: "Bài",
+  assignment: "Bài",
   dueHead: "Hạn",
   overdueHead: "Trễ",
   pointsHead: "Điểm",
@@ -176,7 +176,7 @@ const ARABIC: LetterWords = {
   average: "المعدل",
   overall: "المجموع",
   noScoresYet: "لا درجات بعد",
-  piece: "العمل",
+  assignment: "العمل",
   dueHead: "الموعد",
   overdueHead: "التأخير",
   pointsHead: "النقاط",

@@ -2,6 +2,7 @@ import type { Condition } from "../model/condition";
 import type { Selection } from "../model/selection";
 import type { Starter } from "./starterWords";
 
+/** A selection that comes along, with the starter it is written to with. */
 export interface ReadyMade {
   readonly name: string;
   /** The note that one would begin to those who are in it. */
@@ -9,8 +10,8 @@ export interface ReadyMade {
   readonly conditions: readonly Condition[];
 }
 
-/** Selections to begin with, each a sentence that can be changed word by word. `latestPiece` is the title of the piece that fell due last. */
-export function readyMadeSelections(latestPiece: string): readonly ReadyMade[] {
+/** Selections to begin with, each a sentence that can be changed word by word. `latestAssignment` is the title of the assignment that fell due last. */
+export function readyMadeSelections(latestAssignment: string): readonly ReadyMade[] {
   return [
     {
       name: "Below 70 %",
@@ -19,9 +20,9 @@ export function readyMadeSelections(latestPiece: string): readonly ReadyMade[] {
     },
     { name: "Missing work this term", starter: "missing work", conditions: [{ kind: "missing", atLeast: 1 }] },
     {
-      name: "One piece not handed in",
+      name: "One assignment not handed in",
       starter: "missing work",
-      conditions: [{ kind: "piece status", piece: latestPiece, status: "not handed in" }],
+      conditions: [{ kind: "assignment status", assignment: latestAssignment, status: "not handed in" }],
     },
     {
       name: "Improved by 5 points",

@@ -1,5 +1,5 @@
 import type { SelectionPart } from "../model/condition";
-import type { BlockNode, InlineNode, PlainBlockNode } from "../model/letterDocument";
+import type { BlockNode, InlineNode, PlainBlockNode } from "../model/letterBody";
 import type { NoteKind } from "../model/noteKind";
 import type { NoteWords } from "../model/template";
 import { field, missingWork, paragraph, passage, text } from "./letterParts";
@@ -17,11 +17,12 @@ interface Written {
   readonly body: readonly BlockNode[];
 }
 
+/** The notes to begin with, in the order in which they are offered. */
 export const STARTERS = [
   "progress",
   "missing work",
   "below a threshold",
-  "below on one piece",
+  "below on one assignment",
   "well done",
   "improved",
   "feedback",
@@ -41,9 +42,9 @@ const CLASS = field("class.name");
 const SIGNATURE: PlainBlockNode = { type: "signature" };
 const CLOSING = [paragraph("Please write back if you have a question."), SIGNATURE];
 
-/** The ready-made notes in the product's own words. `piece` is the title of the piece of work that two of them are about. */
-export function starterWords(starter: Starter, piece: string): StarterWords {
-  const { subject, body, conditions, ...words } = WRITTEN[starter](piece);
+/** The ready-made notes in the product's own words. `assignment` is the title of the assignment that two of them are about. */
+export function starterWords(starter: Starter, assignment: string): StarterWords {
+  const { subject, body, conditions, ...words } = WRITTEN[starter](assignment);
   return {
     ...words,
     audience: { guardians: "all", students: false },
@@ -56,7 +57,7 @@ export function starterWords(starter: Starter, piece: string): StarterWords {
   };
 }
 
-const WRITTEN: Record<Starter, (piece: string) => Written> = {
+const WRITTEN: Record<Starter, (assignment: string) => Written> = {
   progress: () => ({
     name: "How things stand",
     about: "Averages and missing work, to every family.",
@@ -84,13 +85,13 @@ const WRITTEN: Record<Starter, (piece: string) => Written> = {
   }),
   "missing work": () => ({
     name: "Missing work",
-    about: "What was not handed in, to those who miss two pieces or more.",
+    about: "What was not handed in, to those who miss two assignments or more.",
     kind: "concern",
     conditions: [{ kind: "missing", atLeast: 2 }],
     subject: [FIRST_NAME, text(": "), field("missing.count"), text(" in "), CLASS],
     body: [
       GREETING,
-      paragraph("these pieces of ", FIRST_NAME, "’s work in ", CLASS, " have not reached me:"),
+      paragraph("these assignments of ", FIRST_NAME, "’s work in ", CLASS, " have not reached me:"),
       missingWork("Nothing is missing."),
       paragraph("They can still be handed in."),
       ...CLOSING,
@@ -119,32 +120,32 @@ const WRITTEN: Record<Starter, (piece: string) => Written> = {
       ...CLOSING,
     ],
   }),
-  "below on one piece": (piece) => ({
-    name: "Low on one piece",
-    about: "At most 60 % on the last piece, or it was not handed in.",
+  "below on one assignment": (assignment) => ({
+    name: "Low on one assignment",
+    about: "At most 60 % on the last assignment, or it was not handed in.",
     kind: "concern",
     conditions: [
       {
         kind: "group",
         match: "any",
         conditions: [
-          { kind: "piece", piece, comparison: "at most", value: 60, unit: "percent" },
-          { kind: "piece status", piece, status: "not handed in" },
+          { kind: "assignment", assignment, comparison: "at most", value: 60, unit: "percent" },
+          { kind: "assignment status", assignment, status: "not handed in" },
         ],
       },
     ],
-    subject: [text(`${piece}: how `), FIRST_NAME, text(" did")],
+    subject: [text(`${assignment}: how `), FIRST_NAME, text(" did")],
     body: [
       GREETING,
       paragraph(
-        `“${piece}” did not go well for `,
+        `“${assignment}” did not go well for `,
         FIRST_NAME,
         ": ",
-        field(`piece.score.${piece}`, "it was not handed in"),
+        field(`assignment.score.${assignment}`, "it was not handed in"),
         ".",
       ),
       passage(
-        [{ kind: "piece status", piece, status: "not handed in" }],
+        [{ kind: "assignment status", assignment, status: "not handed in" }],
         [paragraph("It can still be handed in, and every point of it counts.")],
         [paragraph("I am glad to go through it together; one quiet half-hour often mends a lot.")],
       ),
@@ -166,7 +167,7 @@ const WRITTEN: Record<Starter, (piece: string) => Written> = {
         field("overall"),
         " in ",
         CLASS,
-        ", and every piece of work is in.",
+        ", and every assignment is in.",
       ),
       paragraph("That is steady work, week after week. Please tell ", FIRST_NAME, " that I have seen it."),
       SIGNATURE,
@@ -195,16 +196,16 @@ const WRITTEN: Record<Starter, (piece: string) => Written> = {
       SIGNATURE,
     ],
   }),
-  feedback: (piece) => ({
-    name: "Feedback on a piece",
-    about: "Score and comment on the last piece, to those who handed it in.",
+  feedback: (assignment) => ({
+    name: "Feedback on an assignment",
+    about: "Score and comment on the last assignment, to those who handed it in.",
     kind: "information",
-    conditions: [{ kind: "piece status", piece, status: "handed in" }],
-    subject: [text(`${piece}: feedback for `), FIRST_NAME],
+    conditions: [{ kind: "assignment status", assignment, status: "handed in" }],
+    subject: [text(`${assignment}: feedback for `), FIRST_NAME],
     body: [
       GREETING,
-      paragraph(FIRST_NAME, ` has “${piece}” back.`),
-      { type: "pieceScore", attrs: { piece, whenNothing: "There is more on the sheet itself." } },
+      paragraph(FIRST_NAME, ` has “${assignment}” back.`),
+      { type: "assignmentScore", attrs: { assignment, whenNothing: "There is more on the sheet itself." } },
       ...CLOSING,
     ],
   }),
@@ -233,7 +234,7 @@ const WRITTEN: Record<Starter, (piece: string) => Written> = {
   }),
   meeting: () => ({
     name: "Invitation to talk",
-    about: "Asks for a meeting, to those below 70 % or with three pieces missing.",
+    about: "Asks for a meeting, to those below 70 % or with three assignments missing.",
     kind: "concern",
     conditions: [
       {
@@ -276,14 +277,14 @@ const WRITTEN: Record<Starter, (piece: string) => Written> = {
         " is ",
         field("overall", "not known"),
         ", letter grade ",
-        field("letterGrade", "none"),
+        field("gradeLabel", "none"),
         ".",
       ),
       { type: "averagesTable" },
       passage(
         [{ kind: "missing", atLeast: 1 }],
         [paragraph("This was not handed in:"), missingWork("Nothing is missing.")],
-        [paragraph("Every piece of work is in. Thank you for your part in that.")],
+        [paragraph("Every assignment is in. Thank you for your part in that.")],
       ),
       ...CLOSING,
     ],

@@ -1,12 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { sampleGuardian, sampleStudent } from "../testing/sampleClass";
-import { isGoodAddress, PLAIN_ADDRESS, parses } from "./address";
-import { countDomains, likelySlip } from "./addressSlip";
-import { studentMatcher } from "./matchStudents";
+import { isGoodAddress, PLAIN_ADDRESS, parses } from "./isGoodAddress";
+import { countDomains, likelySlip } from "./likelySlip";
 import { nameKey } from "./nameKey";
 import { reachabilityOf } from "./reachability";
 import { splitName } from "./splitName";
+import { studentMatcher } from "./studentMatcher";
 
 const students = [
   sampleStudent({ id: "ana", studentNumber: "0041", givenName: "Ana", familyName: "Wójcik" }),

@@ -1,7 +1,7 @@
 import type { Guardian } from "../model/guardian";
 import { fullName, type Student } from "../model/student";
-import { isGoodAddress } from "./address";
 import { freshId } from "./freshId";
+import { isGoodAddress } from "./isGoodAddress";
 import { nameKey } from "./nameKey";
 import { confirmationAfter, frequencyFrom, languageTag, type SaidOfGuardian } from "./saidOfGuardian";
 import { splitName } from "./splitName";

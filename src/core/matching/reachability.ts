@@ -1,5 +1,5 @@
 import { type Guardian, wantsNoLetters } from "../model/guardian";
-import { isGoodAddress } from "./address";
+import { isGoodAddress } from "./isGoodAddress";
 
 export type Reachability = "can be reached" | "no address" | "address is not one" | "asked not to be written to";
 

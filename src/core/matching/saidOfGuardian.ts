@@ -11,6 +11,7 @@ export interface SaidOfGuardian {
   readonly frequency: string;
 }
 
+/** What is said of a guardian before a table or an answer is read. */
 export const NOTHING_SAID: SaidOfGuardian = {
   name: "",
   givenName: "",

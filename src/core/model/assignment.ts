@@ -1,13 +1,14 @@
 import * as z from "zod";
 import { daySchema } from "./day";
-import { criterionSchema, MOST_CRITERIA } from "./rubric";
+import { criterionSchema, MOST_CRITERIA } from "./readRubric";
 
-/** The most points one piece of work can be worth; keeps sums of a term exact. */
+/** The most points one assignment can be worth; keeps sums of a term exact. */
 export const MAX_POINTS = 100_000;
 
 /** Points carry up to four decimals. */
 export const pointsSchema = z.number().min(0).max(MAX_POINTS).multipleOf(0.0001);
 
+/** One assignment of one class. The same work in another class is another record with the same title. */
 export const assignmentSchema = z.object({
   id: z.string().min(1),
   classId: z.string(),

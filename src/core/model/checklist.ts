@@ -1,5 +1,6 @@
 import * as z from "zod";
 
+/** How a student stands on a checklist; not done is the absence of a mark. */
 export const checklistMarkSchema = z.enum(["not done", "done", "not needed"]);
 export type ChecklistMark = z.infer<typeof checklistMarkSchema>;
 

@@ -3,15 +3,16 @@ import { checklistMarkSchema } from "./checklist";
 import { daySchema } from "./day";
 import { noteKindSchema } from "./noteKind";
 
+/** How a figure is compared with a threshold. The threshold is taken as typed. */
 export const comparisonSchema = z.enum(["below", "at most", "at least", "above"]);
 export type Comparison = z.infer<typeof comparisonSchema>;
 
 const percentSchema = z.number().min(0).max(1000);
 const countSchema = z.number().int().min(1).max(1000);
 
-/** How one piece of work may stand for a student. "not handed in" is missing, incomplete, or blank past its due date. */
-export const pieceStatusSchema = z.enum(["not handed in", "handed in", "late", "excused", "unmarked"]);
-export type PieceStatus = z.infer<typeof pieceStatusSchema>;
+/** How one assignment may stand for a student. "not handed in" is missing, incomplete, or blank past its due date. */
+export const assignmentStatusSchema = z.enum(["not handed in", "handed in", "late", "excused", "unmarked"]);
+export type AssignmentStatus = z.infer<typeof assignmentStatusSchema>;
 
 /**
  * The moment that figures are compared with: some days ago, the end of a day, the last note about the student, or a
@@ -29,19 +30,19 @@ export type Since = z.infer<typeof sinceSchema>;
 export const conditionSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("overall"), comparison: comparisonSchema, percent: percentSchema }),
   z.object({ kind: z.literal("category"), category: z.string(), comparison: comparisonSchema, percent: percentSchema }),
-  /** A piece goes by its title, so that one condition serves the classes that share it. */
+  /** An assignment goes by its title, so that one condition serves the classes that share it. */
   z.object({
-    kind: z.literal("piece"),
-    piece: z.string(),
+    kind: z.literal("assignment"),
+    assignment: z.string(),
     comparison: comparisonSchema,
     value: z.number().min(0).max(100_000),
     unit: z.enum(["percent", "points"]),
   }),
-  z.object({ kind: z.literal("piece status"), piece: z.string(), status: pieceStatusSchema }),
+  z.object({ kind: z.literal("assignment status"), assignment: z.string(), status: assignmentStatusSchema }),
   z.object({ kind: z.literal("missing"), atLeast: countSchema }),
   z.object({ kind: z.literal("count"), of: z.enum(["unmarked", "late", "excused"]), atLeast: countSchema }),
   z.object({ kind: z.literal("nothing missing") }),
-  z.object({ kind: z.literal("letter"), letters: z.array(z.string()) }),
+  z.object({ kind: z.literal("grade label"), labels: z.array(z.string()) }),
   z.object({
     kind: z.literal("rank"),
     end: z.enum(["top", "bottom"]),
@@ -80,6 +81,7 @@ export const groupSchema = z.object({
 });
 export type ConditionGroup = z.infer<typeof groupSchema>;
 
+/** A condition, or some of them in brackets. */
 export const selectionPartSchema = z.union([conditionSchema, groupSchema]);
 export type SelectionPart = z.infer<typeof selectionPartSchema>;
 

@@ -4,6 +4,7 @@ import * as z from "zod";
 export const daySchema = z.iso.date();
 export type Day = string;
 
+/** A day of 24 hours, in ms. Days of the calendar are counted by `addDays`, which knows the change of the clock. */
 export const MS_PER_DAY = 86_400_000;
 
 /** The whole number of calendar days from one day to another; negative when `to` comes first. */

@@ -1,5 +1,6 @@
 import * as z from "zod";
 
+/** Labels for ranges of averages, from percents. A value takes the band with the largest `from` at or below it. */
 export const gradeScaleSchema = z.object({
   id: z.string().min(1),
   name: z.string(),

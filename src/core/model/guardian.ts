@@ -8,6 +8,7 @@ export type Confirmation = z.infer<typeof confirmationSchema>;
 export const frequencySchema = z.enum(["each letter", "daily", "weekly"]);
 export type Frequency = z.infer<typeof frequencySchema>;
 
+/** Somebody who looks after students, once however many children they have with the teacher. */
 export const guardianSchema = z.object({
   id: z.string().min(1),
   givenName: z.string(),

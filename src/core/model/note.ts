@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { enclosuresSchema } from "./enclosure";
-import { letterBodySchema, letterSubjectSchema } from "./letterDocument";
+import { letterBodySchema, letterSubjectSchema } from "./letterBody";
 import { noteKindSchema } from "./noteKind";
 import { selectionSchema } from "./selection";
 

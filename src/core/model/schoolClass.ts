@@ -1,5 +1,6 @@
 import * as z from "zod";
 
+/** A group of assignments with a weight; weights need not sum to 100. `dropLowest` counts scores. */
 export const categorySchema = z.object({
   id: z.string().min(1),
   name: z.string().min(1),
@@ -10,7 +11,7 @@ export const categorySchema = z.object({
 });
 export type Category = z.infer<typeof categorySchema>;
 
-/** What a missing piece earns: nothing, a set percent of its points possible, or it does not count at all. */
+/** What a missing assignment earns: nothing, a set percent of its points possible, or it does not count at all. */
 export const missingRuleSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("zero") }),
   z.object({ kind: z.literal("percent"), percent: z.number().min(0).max(100).multipleOf(0.01) }),

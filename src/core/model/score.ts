@@ -1,22 +1,24 @@
 import * as z from "zod";
 import { pointsSchema } from "./assignment";
 
+/** How a score stands; which of them count, and as what, stands in docs/figures.md. */
 export const scoreStatusSchema = z.enum(["scored", "late", "missing", "incomplete", "excused", "pending"]);
 export type ScoreStatus = z.infer<typeof scoreStatusSchema>;
 
+/** One student's score on one assignment. None at all is a blank, which is no status. */
 export const scoreSchema = z.object({
   status: scoreStatusSchema,
   /** May be above what is possible. */
   points: pointsSchema.optional(),
   /** A letter grade without points, as the gradebook gave it; it is in no average. */
-  letter: z.string().optional(),
+  gradeLabel: z.string().optional(),
   comment: z.string().optional(),
-  /** The level reached, by the name of each criterion of the piece's rubric that was judged. */
+  /** The level reached, by the id of each criterion of the assignment's rubric that was judged. */
   levels: z.record(z.string(), z.string()).optional(),
 });
 export type Score = z.infer<typeof scoreSchema>;
 
-/** All scores of one piece of work, so that a class opens in one read. A student without an entry is a blank. */
+/** All scores of one assignment, so that a class opens in one read. A student without an entry is a blank. */
 export const scoreColumnSchema = z.object({
   assignmentId: z.string().min(1),
   classId: z.string(),
@@ -27,7 +29,7 @@ export type ScoreColumn = z.infer<typeof scoreColumnSchema>;
 /** How one score reads in a table or a list of changes: its points, its status in words, or both. */
 export function formatScore(score: Score | undefined): string {
   if (!score) return "";
-  if (score.letter) return score.letter;
+  if (score.gradeLabel) return score.gradeLabel;
   if (score.points === undefined) return score.status === "scored" ? "handed in" : score.status;
   return score.status === "scored" ? String(score.points) : `${score.points} ${score.status}`;
 }

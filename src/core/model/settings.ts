@@ -1,9 +1,10 @@
 import * as z from "zod";
-import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "./letterDocument";
+import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "./letterBody";
 
 /** There is one settings record, under this id. */
 export const SETTINGS_ID = "settings";
 
+/** What letters take from the teacher and the school. */
 export const settingsSchema = z.object({
   id: z.literal(SETTINGS_ID),
   teacherName: z.string(),
@@ -34,6 +35,7 @@ function signatureField(field: string): FieldNode {
   return { type: "field", attrs: { field, fallback: "", format: "", upperFirst: false } };
 }
 
+/** What an empty browser begins with. Without an address of the teacher nothing can be sent. */
 export const DEFAULT_SETTINGS: Settings = {
   id: SETTINGS_ID,
   teacherName: "",

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { daySchema } from "./day";
 
+/** A student, once however many classes they are in; the classes name their students. */
 export const studentSchema = z.object({
   id: z.string().min(1),
   /** The number the school knows the student by; unique where there is one. */

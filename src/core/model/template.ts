@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { matchSchema, selectionPartSchema } from "./condition";
-import { letterBodySchema, letterSubjectSchema } from "./letterDocument";
+import { letterBodySchema, letterSubjectSchema } from "./letterBody";
 import { audienceSchema, variantsSchema } from "./note";
 import { noteKindSchema } from "./noteKind";
 

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { type Day, daySchema } from "./day";
 
+/** A part of the school year; both days belong to it. */
 export const termSchema = z.object({ id: z.string().min(1), name: z.string().min(1), from: daySchema, to: daySchema });
 export type Term = z.infer<typeof termSchema>;
 
@@ -12,6 +13,11 @@ export type Period = string;
 export function currentTerm(terms: readonly Term[], today: Day): Term | undefined {
   const inOrder = [...terms].sort((a, b) => a.from.localeCompare(b.from));
   return inOrder.filter((term) => term.from <= today).at(-1) ?? inOrder[0];
+}
+
+/** The period that screens and new notes begin with: the current term, or the whole year where there are no terms. */
+export function currentPeriod({ terms }: { terms: ReadonlyMap<string, Term> }, today: Day): Period {
+  return currentTerm([...terms.values()], today)?.id ?? WHOLE_YEAR;
 }
 
 /** What a period is called in a sentence or a heading. */

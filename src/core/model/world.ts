@@ -29,6 +29,7 @@ export interface WorldTables {
 }
 export type WorldTable = keyof WorldTables;
 
+/** What the records of each table must be. */
 export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   settings: settingsSchema,
   terms: termSchema,
@@ -43,16 +44,18 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   logEntries: logEntrySchema,
   checklists: checklistSchema,
 };
+/** The names of the tables, in the order in which they are read and written. */
 export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];
 
 /** The field that names a record: a column of scores goes by its assignment. */
-export function keyOf<T extends WorldTable>(table: T, record: WorldTables[T]): string {
+function keyOf<T extends WorldTable>(table: T, record: WorldTables[T]): string {
   return table === "scoreColumns" ? (record as ScoreColumn).assignmentId : (record as { id: string }).id;
 }
 
 export type World = { readonly [T in WorldTable]: ReadonlyMap<string, WorldTables[T]> };
 export type WorldRecords = { [T in WorldTable]: WorldTables[T][] };
 
+/** A world in which there is nothing, not even settings. */
 export function emptyWorldRecords(): WorldRecords {
   return Object.fromEntries(WORLD_TABLES.map((table) => [table, []])) as unknown as WorldRecords;
 }

@@ -3,7 +3,7 @@ import { nameKey } from "../matching/nameKey";
 import { type Comparison, compares, type SelectionPart } from "../model/condition";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Selection } from "../model/selection";
-import { NEAR_MISS_PERCENT, NEAR_MISS_PIECES } from "./judgeCondition";
+import { NEAR_MISS_ASSIGNMENTS, NEAR_MISS_PERCENT } from "./compileCondition";
 
 /** Whether the student at a place of the columns is neither selected, nor a near miss, nor without an average. */
 type Outside = (place: number) => boolean;
@@ -63,6 +63,6 @@ function averageOutside(column: Float64Array, comparison: Comparison, threshold:
 function countOutside(column: Uint16Array, atLeast: number): Outside {
   return (place) => {
     const count = column[place] ?? 0;
-    return count < atLeast && (count === 0 || count < atLeast - NEAR_MISS_PIECES);
+    return count < atLeast && (count === 0 || count < atLeast - NEAR_MISS_ASSIGNMENTS);
   };
 }

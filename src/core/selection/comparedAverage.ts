@@ -1,5 +1,5 @@
 import type { Average } from "../figures/average";
-import type { StudentFigures } from "../figures/classFigures";
+import type { StudentFigures } from "../figures/studentFigures";
 import { nameKey } from "../matching/nameKey";
 import type { Condition, SelectionPart } from "../model/condition";
 import type { SchoolClass } from "../model/schoolClass";
@@ -7,6 +7,7 @@ import type { SchoolClass } from "../model/schoolClass";
 /** A condition on an average. */
 type AverageCondition = Extract<Condition, { kind: "overall" | "category" }>;
 
+/** Whether a condition compares an average, so that a strip of all students can stand beside it. */
 export function isAverageCondition(part: SelectionPart | undefined): part is AverageCondition {
   return part?.kind === "overall" || part?.kind === "category";
 }

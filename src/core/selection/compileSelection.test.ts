@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import type { ClassGradebook } from "../figures/classFigures";
 import { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
-import { formatPercent } from "../figures/rounding";
+import { formatPercent } from "../figures/roundFraction";
+import type { ClassGradebook } from "../figures/studentFigures";
 import { editScores } from "../gradebook/scoreEdit";
-import { startNote } from "../letter/starterNotes";
+import { startNote } from "../letter/startNote";
 import { checklistMarkSchema } from "../model/checklist";
 import { type Condition, conditionSchema, type MatchRule, type SelectionPart } from "../model/condition";
 import { addDays, dayOfInstant, instantOf } from "../model/day";
@@ -16,7 +16,7 @@ import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { planNote } from "./planNote";
 import { reasonWords } from "./reason";
-import { conditionWords, selectionSentence } from "./sentence";
+import { conditionWords, selectionSentence } from "./selectionSentence";
 
 const TAGS = ["choir", "harbour"];
 
@@ -94,7 +94,7 @@ function indexOf({ schoolClass, assignments, columns }: ClassGradebook): Figures
 
 const comparison = fc.constantFrom("below", "at most", "at least", "above");
 const percent = fc.integer({ min: 0, max: 240 }).map((halves) => halves / 2);
-const piece = fc.constantFrom("Piece 0", "piece 1", "Piece 2", "No such piece");
+const assignment = fc.constantFrom("Assignment 0", "assignment 1", "Assignment 2", "No such assignment");
 const condition: fc.Arbitrary<Condition> = fc
   .oneof(
     fc.record({ kind: fc.constant("overall"), comparison, percent }),
@@ -105,15 +105,15 @@ const condition: fc.Arbitrary<Condition> = fc
       percent,
     }),
     fc.record({
-      kind: fc.constant("piece"),
-      piece,
+      kind: fc.constant("assignment"),
+      assignment,
       comparison,
       value: percent,
       unit: fc.constantFrom("percent", "points"),
     }),
     fc.record({
-      kind: fc.constant("piece status"),
-      piece,
+      kind: fc.constant("assignment status"),
+      assignment,
       status: fc.constantFrom("not handed in", "handed in", "late", "excused", "unmarked"),
     }),
     fc.record({ kind: fc.constant("missing"), atLeast: fc.integer({ min: 1, max: 4 }) }),
@@ -123,7 +123,7 @@ const condition: fc.Arbitrary<Condition> = fc
       atLeast: fc.integer({ min: 1, max: 3 }),
     }),
     fc.constant({ kind: "nothing missing" }),
-    fc.record({ kind: fc.constant("letter"), letters: fc.subarray(["A", "B", "C"]) }),
+    fc.record({ kind: fc.constant("grade label"), labels: fc.subarray(["A", "B", "C"]) }),
     fc.record({
       kind: fc.constant("rank"),
       end: fc.constantFrom("top", "bottom"),
@@ -201,17 +201,17 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
       const place = schoolClass.categories.findIndex(({ name }) => name.toLowerCase() === one.category.toLowerCase());
       return compare(figures.categoryAverages[place]?.shown, one.comparison, one.percent);
     }
-    case "piece":
-    case "piece status": {
+    case "assignment":
+    case "assignment status": {
       const titled = [...world.assignments.values()].filter(
-        ({ title }) => title.toLowerCase() === one.piece.toLowerCase(),
+        ({ title }) => title.toLowerCase() === one.assignment.toLowerCase(),
       );
       const found = titled.find((assignment) => inPeriod.includes(assignment)) ?? titled[0];
       const score = found && scoreOf(found.id);
       const isMissing = found !== undefined && missingIds.has(found.id);
       const isUnmarked =
         found !== undefined && score === undefined && found.dueDate !== undefined && found.dueDate < today;
-      if (one.kind === "piece status") {
+      if (one.kind === "assignment status") {
         if (!found) return false;
         return {
           "not handed in": isMissing || isUnmarked,
@@ -240,9 +240,9 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
             : score?.status === one.of;
         }).length >= one.atLeast
       );
-    case "letter": {
-      const letter = figures.overall && gradeLabel(world.gradeScales.get("scale"), figures.overall.shown);
-      return letter === undefined ? undefined : one.letters.includes(letter);
+    case "grade label": {
+      const label = figures.overall && gradeLabel(world.gradeScales.get("scale"), figures.overall.shown);
+      return label === undefined ? undefined : one.labels.includes(label);
     }
     case "rank": {
       const mine = figures.overall?.shown;
@@ -340,7 +340,7 @@ describe("a compiled selection", () => {
           if (one.kind === "overall") expect(words).toContain(formatPercent(overall?.shown ?? Number.NaN, decimals));
           if (one.kind === "missing" || one.kind === "nothing missing")
             expect(words).toContain(missing.length === 0 ? "nothing missing" : `${missing.length} missing`);
-          if (one.kind === "piece") expect(words.toLowerCase()).toContain(`${one.piece.toLowerCase()}: `);
+          if (one.kind === "assignment") expect(words.toLowerCase()).toContain(`${one.assignment.toLowerCase()}: `);
           if (one.kind === "rank") expect(words).toMatch(/place \d+ of \d+/);
           if (one.kind === "change") {
             const change = reasons.find((reason) => reason.kind === "change");
@@ -367,7 +367,7 @@ describe("a compiled selection", () => {
     ).toHaveLength(1);
     const names = { classLabel: String, period: () => "Winter term", student: (id: string) => id.toUpperCase() };
     expect(selectionSentence(selection, names)).toBe(
-      "Students in all classes who miss at least 1 piece in Winter term; and B",
+      "Students in all classes who miss at least 1 assignment in Winter term; and B",
     );
   });
 
@@ -380,8 +380,8 @@ describe("a compiled selection", () => {
           kind: "group",
           match: "any",
           conditions: [
-            { kind: "piece", piece: "Quiz: tides", comparison: "at most", value: 60, unit: "percent" },
-            { kind: "piece status", piece: "Quiz: tides", status: "not handed in" },
+            { kind: "assignment", assignment: "Quiz: tides", comparison: "at most", value: 60, unit: "percent" },
+            { kind: "assignment status", assignment: "Quiz: tides", status: "not handed in" },
           ],
         },
         { kind: "group", match: "none", conditions: [{ kind: "tag", tag: "choir" }] },

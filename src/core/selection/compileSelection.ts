@@ -1,11 +1,12 @@
 import type { MatchRule, SelectionPart } from "../model/condition";
 import type { Selection } from "../model/selection";
-import { compileCondition, type Standing } from "./judgeCondition";
+import { compileCondition, type Position } from "./compileCondition";
 import type { Reason } from "./reason";
 import type { SelectionRow } from "./selectionRow";
 
+/** What all conditions together say, with the reasons that decided it. */
 export interface Verdict {
-  readonly standing: Standing;
+  readonly position: Position;
   readonly reasons: readonly Reason[];
 }
 
@@ -27,7 +28,7 @@ type Judge = (row: SelectionRow) => Judgement;
  */
 export function compileSelection(selection: Pick<Selection, "conditions" | "match">): (row: SelectionRow) => Verdict {
   const parts = selection.conditions.filter((part) => part.kind !== "group" || part.conditions.length > 0);
-  if (parts.length === 0) return () => ({ standing: "selected", reasons: [{ kind: "in class" }] });
+  if (parts.length === 0) return () => ({ position: "selected", reasons: [{ kind: "in class" }] });
   return compileMatch(selection.match, parts.map(compilePart));
 }
 
@@ -35,8 +36,8 @@ function compilePart(part: SelectionPart): Judge {
   if (part.kind === "group") return compileMatch(part.match, part.conditions.map(compilePart));
   const judge = compileCondition(part);
   return (row) => {
-    const { standing, reason } = judge(row);
-    return { standing, reasons: [reason], holds: standing === "no average" ? undefined : standing === "selected" };
+    const { position, reason } = judge(row);
+    return { position, reasons: [reason], holds: position === "no average" ? undefined : position === "selected" };
   };
 }
 
@@ -45,10 +46,10 @@ function compileMatch(match: MatchRule, judges: readonly Judge[]): Judge {
   if (only && judges.length === 1 && match !== "none") return only;
   return (row) => {
     const judged = judges.map((judge) => judge(row));
-    const having = (standing: Standing) => judged.filter((one) => one.standing === standing);
+    const having = (position: Position) => judged.filter((one) => one.position === position);
     const holds = joined(match, judged);
-    const verdict = (standing: Standing, parts: readonly Judgement[]): Judgement => ({
-      standing,
+    const verdict = (position: Position, parts: readonly Judgement[]): Judgement => ({
+      position,
       holds,
       reasons: parts.flatMap(({ reasons }) => reasons),
     });

@@ -1,6 +1,7 @@
 import { counted } from "../words";
 import type { NotePlan } from "./planNote";
 
+/** The counts of the sentence under a note. */
 export interface PlanCounts {
   readonly letters: number;
   readonly guardians: number;

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { startNote } from "../letter/starterNotes";
+import { startNote } from "../letter/startNote";
 import type { Condition } from "../model/condition";
 import type { Note } from "../model/note";
 import type { Selection } from "../model/selection";
@@ -10,11 +10,11 @@ import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "..
 import { planCounts, planSentence } from "./planCounts";
 import { planNote } from "./planNote";
 import { reasonWords } from "./reason";
-import { selectionSentence } from "./sentence";
+import { selectionSentence } from "./selectionSentence";
 
 const TODAY = "2026-11-24";
 
-/** A class of students, each with points of 10,000 possible and a number of missing pieces worth nothing. */
+/** A class of students, each with points of 10,000 possible and a number of missing assignments worth nothing. */
 function indexOf(people: readonly { points?: number; missing?: number }[]): FiguresIndex {
   const students = people.map((_, place) =>
     sampleStudent({
@@ -32,11 +32,16 @@ function indexOf(people: readonly { points?: number; missing?: number }[]): Figu
       ),
     ),
   };
-  const ticked = Array.from({ length: 5 }, (_, piece) => ({
-    assignment: sampleAssignment({ id: `tick${piece}`, title: `Sheet ${piece}`, pointsPossible: 0, order: 2 + piece }),
+  const ticked = Array.from({ length: 5 }, (_, assignment) => ({
+    assignment: sampleAssignment({
+      id: `tick${assignment}`,
+      title: `Sheet ${assignment}`,
+      pointsPossible: 0,
+      order: 2 + assignment,
+    }),
     scores: Object.fromEntries(
       people.flatMap(({ missing = 0 }, place) =>
-        missing > piece ? [[`s${place}`, { status: "missing" as const }]] : [],
+        missing > assignment ? [[`s${place}`, { status: "missing" as const }]] : [],
       ),
     ),
   }));
@@ -88,7 +93,7 @@ describe("who is selected", () => {
     ).toEqual([]);
   });
 
-  test("missing work: the reason names the pieces; one piece fewer is a near miss", () => {
+  test("missing work: the reason names the assignments; one assignment fewer is a near miss", () => {
     const plan = planNote(indexOf([{ missing: 2 }, { missing: 1 }, { missing: 0 }]), noteWith([missing2]));
     expect(plan.selected[0]?.reasons.map((reason) => reasonWords(reason, "Labs"))).toEqual([
       "2 missing in Labs (Sheet 0, Sheet 1)",
@@ -251,6 +256,6 @@ test("a selection reads as one sentence with everything that is in force", () =>
     student: () => "Ana Wójcik",
   };
   expect(selectionSentence(selection, names)).toBe(
-    "Students in C1 and C2 whose overall average is below 70\u00a0% and who miss at least 2 pieces in Winter term; without Ana Wójcik",
+    "Students in C1 and C2 whose overall average is below 70\u00a0% and who miss at least 2 assignments in Winter term; without Ana Wójcik",
   );
 });

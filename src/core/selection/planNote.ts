@@ -46,25 +46,25 @@ export interface NotePlan {
 
 /** Judges every student of the note's classes and lists the letters in the order of the students selected. */
 export function planNote(index: FiguresIndex, note: NotePeople): NotePlan {
-  const byStanding = { selected: [] as Match[], "near miss": [] as Match[], "no average": [] as Match[] };
+  const byPosition = { selected: [] as Match[], "near miss": [] as Match[], "no average": [] as Match[] };
   const leftOutByHand: Match[] = [];
   const leftOutStudents = new Set(note.selection.leftOutStudentIds);
   const addedStudents = new Set(note.selection.addedStudentIds);
   const judge = compileSelection(note.selection);
   for (const row of rowsOf(index, note.selection, addedStudents)) {
-    const { standing, reasons } = judge(row);
-    const isAdded = standing !== "selected" && addedStudents.has(row.student.id);
+    const { position, reasons } = judge(row);
+    const isAdded = position !== "selected" && addedStudents.has(row.student.id);
     const match = { studentId: row.student.id, classId: row.schoolClass.id, reasons };
-    if ((standing === "selected" || isAdded) && leftOutStudents.has(match.studentId)) leftOutByHand.push(match);
-    else if (isAdded) byStanding.selected.push({ ...match, reasons: [{ kind: "added by hand" }] });
-    else if (standing !== "outside") byStanding[standing].push(match);
+    if ((position === "selected" || isAdded) && leftOutStudents.has(match.studentId)) leftOutByHand.push(match);
+    else if (isAdded) byPosition.selected.push({ ...match, reasons: [{ kind: "added by hand" }] });
+    else if (position !== "outside") byPosition[position].push(match);
   }
-  const selected = byUrgency(byStanding.selected);
+  const selected = byUrgency(byPosition.selected);
   return {
     ...lettersTo(index, note, selected),
     selected,
-    nearMisses: byUrgency(byStanding["near miss"]),
-    noAverage: byStanding["no average"],
+    nearMisses: byUrgency(byPosition["near miss"]),
+    noAverage: byPosition["no average"],
     leftOutByHand,
   };
 }
@@ -87,7 +87,7 @@ function urgency({ reasons: [first] }: Match): number {
       return -Math.abs(first.change);
     case "rank":
       return first.place;
-    case "piece":
+    case "assignment":
       return first.possible > 0 ? first.points / first.possible : first.points;
     default:
       return 0;
@@ -143,7 +143,7 @@ function lettersTo(
 const NOBODY: ReadonlySet<string> = new Set();
 
 /** Who had a letter of a note about a student, or has one under way. */
-export function recipientsWhoHad(index: FiguresIndex, noteId: string, studentId: string): ReadonlySet<string> {
+function recipientsWhoHad(index: FiguresIndex, noteId: string, studentId: string): ReadonlySet<string> {
   const written = index.writtenAbout(studentId).filter((one) => one.noteId === noteId);
   return new Set(written.flatMap(({ recipientIds }) => recipientIds));
 }

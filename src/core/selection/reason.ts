@@ -1,7 +1,7 @@
 import type { Average } from "../figures/average";
-import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/rounding";
+import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/roundFraction";
 import type { ChecklistMark } from "../model/checklist";
-import { type Comparison, compares, type PieceStatus } from "../model/condition";
+import { type AssignmentStatus, type Comparison, compares } from "../model/condition";
 import type { NoteKind } from "../model/noteKind";
 import { counted } from "../words";
 import { exactHolds } from "./exactHolds";
@@ -19,8 +19,8 @@ export type Reason =
       holds: boolean;
     }
   | {
-      kind: "piece";
-      piece: string;
+      kind: "assignment";
+      assignment: string;
       points: number;
       possible: number;
       comparison: Comparison;
@@ -28,11 +28,11 @@ export type Reason =
       unit: "percent" | "points";
       holds: boolean;
     }
-  | { kind: "piece status"; piece: string; status: PieceStatus; score: string; holds: boolean }
+  | { kind: "assignment status"; assignment: string; status: AssignmentStatus; score: string; holds: boolean }
   | { kind: "missing"; atLeast: number; count: number; titles: readonly string[]; holds: boolean }
   | { kind: "count"; of: "unmarked" | "late" | "excused"; count: number; holds: boolean }
   | { kind: "nothing missing"; count: number; holds: boolean }
-  | { kind: "letter"; letter: string; holds: boolean }
+  | { kind: "grade label"; label: string; holds: boolean }
   | { kind: "rank"; end: "top" | "bottom"; place: number; of: number; holds: boolean }
   | { kind: "tag"; tag: string; holds: boolean }
   | { kind: "language"; language: string; holds: boolean }
@@ -54,7 +54,7 @@ export type Reason =
   | { kind: "chosen"; holds: boolean }
   /** Of the overall average, or of a category; or there was none at an earlier moment. */
   | { kind: "no average"; of?: string; since?: string }
-  | { kind: "no score"; piece: string }
+  | { kind: "no score"; assignment: string }
   | { kind: "in class" }
   | { kind: "added by hand" };
 
@@ -62,15 +62,15 @@ export type Reason =
 export function reasonWords(reason: Reason, classLabel: string): string {
   switch (reason.kind) {
     case "average":
-      return `${reason.of} ${averageWords(reason)} in ${classLabel}, ${standing(reason)} ${formatTypedPercent(reason.threshold)}`;
-    case "piece": {
+      return `${reason.of} ${averageWords(reason)} in ${classLabel}, ${position(reason)} ${formatTypedPercent(reason.threshold)}`;
+    case "assignment": {
       const scored = `${reason.points} of ${counted(reason.possible, "point")}`;
       const threshold =
         reason.unit === "percent" ? formatTypedPercent(reason.threshold) : counted(reason.threshold, "point");
-      return `${reason.piece}: ${scored} in ${classLabel}, ${reason.holds ? reason.comparison : `not ${reason.comparison}`} ${threshold}`;
+      return `${reason.assignment}: ${scored} in ${classLabel}, ${reason.holds ? reason.comparison : `not ${reason.comparison}`} ${threshold}`;
     }
-    case "piece status":
-      return `${reason.piece}: ${reason.score} in ${classLabel}`;
+    case "assignment status":
+      return `${reason.assignment}: ${reason.score} in ${classLabel}`;
     case "missing": {
       const count = `${reason.count} missing in ${classLabel}`;
       return reason.count === 0 ? count : `${count} (${reason.titles.join(", ")})`;
@@ -79,8 +79,8 @@ export function reasonWords(reason: Reason, classLabel: string): string {
       return `${reason.count} ${reason.of} in ${classLabel}`;
     case "nothing missing":
       return reason.count === 0 ? `nothing missing in ${classLabel}` : `${reason.count} missing in ${classLabel}`;
-    case "letter":
-      return `${reason.letter} in ${classLabel}`;
+    case "grade label":
+      return `${reason.label} in ${classLabel}`;
     case "rank":
       return `place ${reason.place} of ${reason.of} from the ${reason.end} in ${classLabel}`;
     case "tag":
@@ -111,7 +111,7 @@ export function reasonWords(reason: Reason, classLabel: string): string {
       if (reason.since) return `no average on ${reason.since} in ${classLabel}`;
       return `no ${reason.of ? `average of ${reason.of}` : "average"} yet in ${classLabel}`;
     case "no score":
-      return `${reason.piece}: no points in ${classLabel}`;
+      return `${reason.assignment}: no points in ${classLabel}`;
     case "in class":
       return `in ${classLabel}`;
     case "added by hand":
@@ -133,7 +133,7 @@ export function languageName(tag: string): string {
 type AverageReason = Extract<Reason, { kind: "average" }>;
 
 /** On which side of the threshold a family would say the average is. */
-function standing({ average, threshold, comparison, holds }: AverageReason): string {
+function position({ average, threshold, comparison, holds }: AverageReason): string {
   if (holds) return comparison;
   if (comparison === "at least" || comparison === "above")
     return compares(average.shown, "below", threshold) ? "below" : "not above";

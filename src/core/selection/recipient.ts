@@ -1,4 +1,4 @@
-import { isGoodAddress } from "../matching/address";
+import { isGoodAddress } from "../matching/isGoodAddress";
 import { wantsNoLetters } from "../model/guardian";
 import type { Note } from "../model/note";
 import { fullName, type Student } from "../model/student";

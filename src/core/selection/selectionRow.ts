@@ -1,9 +1,9 @@
+import { assignmentByTitle } from "../figures/assignmentByTitle";
 import type { Average } from "../figures/average";
-import { type ClassGradebook, type StudentFigures, scoreIn } from "../figures/classFigures";
 import { isMissing, isUnmarked } from "../figures/countingScore";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
-import { pieceByTitle } from "../figures/pieceByTitle";
+import { type ClassGradebook, type StudentFigures, scoreIn } from "../figures/studentFigures";
 import { reachabilityOf } from "../matching/reachability";
 import type { Assignment } from "../model/assignment";
 import { type ChecklistMark, checklistsOf, markOf } from "../model/checklist";
@@ -17,8 +17,8 @@ import type { Student } from "../model/student";
 import type { Period } from "../model/term";
 import { earlierAverage } from "./earlierAverage";
 
-/** How one piece of work stands for a student. */
-export interface RowPiece {
+/** How one assignment stands for a student. */
+export interface RowAssignment {
   readonly assignment: Assignment;
   readonly score: Score | undefined;
   readonly isMissing: boolean;
@@ -38,16 +38,16 @@ export class SelectionRow {
     this.figures = rows.index.figures(this.schoolClass.id, student.id, rows.period);
   }
 
-  /** None where there is no average or no letter for it. */
-  letter(): string | undefined {
+  /** None where there is no average or no label for it. */
+  gradeLabel(): string | undefined {
     const scale = this.rows.index.world.gradeScales.get(this.schoolClass.gradeScaleId);
     return this.figures.overall && gradeLabel(scale, this.figures.overall.shown);
   }
 
-  /** The piece of the class with a title, or none. */
-  piece(title: string): RowPiece | undefined {
+  /** The assignment of the class with a title, or none. */
+  assignment(title: string): RowAssignment | undefined {
     const { index, gradebook, period } = this.rows;
-    const assignment = pieceByTitle(gradebook, period, title);
+    const assignment = assignmentByTitle(gradebook, period, title);
     if (!assignment) return undefined;
     const score = scoreIn(gradebook, this.student.id)(assignment);
     return {

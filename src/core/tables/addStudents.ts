@@ -9,7 +9,7 @@ import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";
 
 /** A class as it begins when a table names one that is not there yet. */
-export function newClass(id: string, label: string, world: Pick<World, "gradeScales">): SchoolClass {
+function newClass(id: string, label: string, world: Pick<World, "gradeScales">): SchoolClass {
   const [, name = label, block = ""] = /^(.*\S)\s*[,;]\s*(\S.*)$/.exec(label) ?? [];
   return {
     id,

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { isPossibleHeading } from "./isDetailLabel";
 
 /** What a column can hold, in the words of the pickers. */
 export const COLUMN_ROLES = [
@@ -23,7 +24,7 @@ export const COLUMN_ROLES = [
   "scores",
   "overall average",
   "category average",
-  "piece of work",
+  "assignment",
   "score",
   "points possible",
   "category",
@@ -38,6 +39,7 @@ export const COLUMN_ROLES = [
 ] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
 
+/** What one column holds. */
 export const columnMeaningSchema = z.object({
   role: z.enum(COLUMN_ROLES),
   /** Which guardian of the row the column is about, counted from 1. */
@@ -47,6 +49,7 @@ export const columnMeaningSchema = z.object({
 });
 export type ColumnMeaning = z.infer<typeof columnMeaningSchema>;
 
+/** Roles that are about one guardian of the row. */
 export const GUARDIAN_ROLES: readonly ColumnRole[] = [
   "guardian name",
   "guardian given name",
@@ -88,9 +91,8 @@ const PLAIN_HEADERS: readonly [RegExp, ColumnRole][] = [
   [/how often|frequency/i, "frequency"],
   [/^(relation(ship)?)([ _-]to.*)?$/i, "relation"],
   [/^(home[ _-]?)?language$/i, "language"],
-  [/^(assignment|piece( of work)?|work|task|activity|item|assessment)([ _-](name|title))?$|^title$/i, "piece of work"],
+  [/^(assignment|piece( of work)?|work|task|activity|item|assessment)([ _-](name|title))?$|^title$/i, "assignment"],
   [/^(score|points|mark|result|points earned|earned)$/i, "score"],
-  [/^(points possible|possible( points)?|max(imum)?([ .]*(points|score))?|out of)$/i, "points possible"],
   [/^(category|type of work)$/i, "category"],
   [/^(due([ _-]date)?|date due|deadline|date)$/i, "due date"],
   [/^status$/i, "status"],
@@ -115,6 +117,7 @@ const GUARDIAN_PARTS: readonly [RegExp, ColumnRole][] = [
 export function meaningOfHeader(header: string): ColumnMeaning | undefined {
   const text = header.replace(/[’‘]/g, "'").replace(/\s+/g, " ").trim();
   if (!text) return undefined;
+  if (isPossibleHeading(text)) return { role: "points possible" };
   const plain = PLAIN_HEADERS.find(([pattern]) => pattern.test(text))?.[1];
   if (plain) return { role: plain };
   const [, place, part = ""] = GUARDIAN_HEADER.exec(text) ?? [];
@@ -133,6 +136,6 @@ function averageMeaning(text: string): ColumnMeaning | undefined {
     .replace(/\s+/g, " ")
     .trim();
   if (!category || OVERALL_WORDS.test(text)) return { role: "overall average" };
-  // "Final mark of Lab 3" is a piece of work; a category has no number of its own.
+  // "Final mark of Lab 3" is an assignment; a category has no number of its own.
   return /\d/.test(category) ? undefined : { role: "category average", category };
 }

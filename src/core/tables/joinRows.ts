@@ -1,6 +1,6 @@
 import { numberIn } from "../figures/scoreCell";
-import { type RowMatch, studentMatcher } from "../matching/matchStudents";
 import { nameKey } from "../matching/nameKey";
+import { type RowMatch, studentMatcher } from "../matching/studentMatcher";
 import { classLabel } from "../model/schoolClass";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
@@ -18,6 +18,7 @@ export type LeftOutCause =
   | "no name and no number"
   | "by hand";
 
+/** A row with the student that it was joined with, or why it waits. */
 export interface JoinedRow {
   /** Place in the table, counted from 0. */
   readonly row: number;
@@ -36,6 +37,7 @@ export interface JoinedRow {
   readonly studentId: string | undefined;
 }
 
+/** All rows of a table, joined on the student; the order of rows plays no part. */
 export interface JoinedTable {
   readonly rows: readonly JoinedRow[];
   readonly leftOut: readonly { row: number; cause: LeftOutCause }[];
@@ -233,7 +235,7 @@ function identityOf(cells: readonly string[], cellOf: ReturnType<typeof cellRead
 }
 
 /** Finds a class by the way it is written in a table: its whole label, its name where that is enough, or its block. */
-export function classReader(world: Pick<World, "classes">): (label: string) => string | undefined {
+function classReader(world: Pick<World, "classes">): (label: string) => string | undefined {
   const byLabel = new Map<string, string | null>();
   for (const schoolClass of world.classes.values()) {
     for (const words of new Set([classLabel(schoolClass), schoolClass.name, schoolClass.block])) {

@@ -1,5 +1,5 @@
 import { sameData } from "../change/change";
-import { type MarkMeaning, markKey } from "../figures/marks";
+import { type MarkMeaning, markKey } from "../figures/markMeaning";
 import type { ColumnMeaning } from "./columnMeaning";
 import { outlivesTable } from "./joinRows";
 import type { TablePlan } from "./planBringIn";

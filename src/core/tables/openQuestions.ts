@@ -1,5 +1,5 @@
-import type { MarkMeaning } from "../figures/marks";
-import { markKey } from "../figures/marks";
+import type { MarkMeaning } from "../figures/markMeaning";
+import { markKey } from "../figures/markMeaning";
 import type { JoinedRow } from "./joinRows";
 import type { BringInPlan, TablePlan } from "./planBringIn";
 import { isAboutScores } from "./tableKind";
@@ -12,6 +12,7 @@ export interface OpenQuestions {
   readonly rows: readonly { key: string; row: JoinedRow; tableIds: readonly string[] }[];
 }
 
+/** What is still to be answered, each question once for all tables. */
 export function openQuestions({ tables }: BringInPlan): OpenQuestions {
   const marks = new Map<string, { mark: string; count: number; tables: number; guess: MarkMeaning | undefined }>();
   const rows = new Map<string, { key: string; row: JoinedRow; tableIds: string[] }>();

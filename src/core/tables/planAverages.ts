@@ -3,8 +3,8 @@ import { readPercentCell } from "../figures/scoreCell";
 import { type AverageColumn, averageColumnId, OVERALL } from "../model/averageColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { World } from "../model/world";
+import { AssignmentBook } from "./assignmentBook";
 import type { JoinedRow } from "./joinRows";
-import { PieceBook } from "./pieceBook";
 import type { Understanding } from "./understand";
 
 /** What a table changes in the imported averages of one class: of one category, or the overall ones. */
@@ -18,6 +18,7 @@ export interface AveragePlan {
   readonly unchanged: number;
 }
 
+/** What a table of averages would change. */
 export interface AveragesPlan {
   readonly averages: readonly AveragePlan[];
   /** Cells that are no average, such as letters: they are not used. */
@@ -34,7 +35,7 @@ export function planAverages(
   context: { classId: string | undefined; period: string },
   world: World,
 ): AveragesPlan {
-  const book = new PieceBook(world, context.period);
+  const book = new AssignmentBook(world, context.period);
   const columns = new Map<string, AverageColumn>();
   const plans = new Map<string, { plan: AveragePlan; changes: AveragePlan["changes"][number][]; unchanged: number }>();
   const unreadable = new Set<string>();

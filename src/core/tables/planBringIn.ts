@@ -74,7 +74,7 @@ export function planBringIn(
   const change = changeBetween(world, now, steps);
   const touched = plans.flatMap(({ plan }) =>
     [
-      ...(plan.scores?.pieces ?? []).flatMap((piece) => (piece.changes.length > 0 ? [piece.assignment] : [])),
+      ...(plan.scores?.assignments ?? []).flatMap((one) => (one.changes.length > 0 ? [one.assignment] : [])),
       ...(plan.averages?.averages ?? []).filter((average) => average.changes.length > 0),
     ].map(({ classId }) => ({ classId, period: plan.period })),
   );

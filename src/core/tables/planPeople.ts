@@ -1,12 +1,12 @@
 import { applyChange, type Change, setRows } from "../change/change";
-import { isGoodAddress } from "../matching/address";
+import { isGoodAddress } from "../matching/isGoodAddress";
 import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference } from "../matching/mergeGuardian";
 import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../matching/saidOfGuardian";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
-import { readDate } from "./dates";
 import { cellReader, type JoinedRow } from "./joinRows";
+import { readDate } from "./readDate";
 import type { Understanding } from "./understand";
 
 /** What a table changes about one student and the guardians. */
@@ -16,6 +16,7 @@ export interface PersonPlan {
   readonly differences: readonly PersonDifference[];
 }
 
+/** What a table of people would change, and what of it is worth a look first. */
 export interface PeoplePlan {
   readonly people: readonly PersonPlan[];
   /** Addresses that are taken in as they stand and can't be written to. */

@@ -1,16 +1,17 @@
 import { applyChange, type Change, setRows } from "../change/change";
-import { guessMark, type MarkMeaning, markKey } from "../figures/marks";
+import { guessMark, type MarkMeaning, markKey } from "../figures/markMeaning";
 import { type CellReading, readScoreCell } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import type { Assignment } from "../model/assignment";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import type { World } from "../model/world";
+import { AssignmentBook } from "./assignmentBook";
 import type { JoinedRow } from "./joinRows";
-import { PieceBook } from "./pieceBook";
 import { scoreEntries } from "./scoreEntries";
 import type { Understanding } from "./understand";
 
+/** One score that would be another one. */
 export interface CellChange {
   readonly studentId: string;
   readonly from: Score | undefined;
@@ -18,8 +19,8 @@ export interface CellChange {
   readonly to: Score | undefined;
 }
 
-/** What a table changes in one piece of work of one class. */
-export interface PiecePlan {
+/** What a table changes in one assignment of one class. */
+export interface AssignmentPlan {
   readonly assignment: Assignment;
   readonly isNew: boolean;
   readonly guessed: readonly ("category" | "points possible")[];
@@ -33,6 +34,7 @@ export interface PiecePlan {
   readonly isEmpty: boolean;
 }
 
+/** A mark that is no number, with how often it stands and what it is taken for. */
 export interface MarkCount {
   readonly mark: string;
   readonly count: number;
@@ -40,13 +42,14 @@ export interface MarkCount {
   readonly guess: MarkMeaning | undefined;
 }
 
+/** What a table of scores would change. What is in doubt changes nothing and is named. */
 export interface ScoresPlan {
-  readonly pieces: readonly PiecePlan[];
+  readonly assignments: readonly AssignmentPlan[];
   readonly marks: readonly MarkCount[];
   readonly refusedCells: readonly { row: number; text: string; cause: "negative" | "too large" }[];
-  /** Students with two rows, or two scores for one piece that differ: neither is used. */
+  /** Students with two rows, or two scores for one assignment that differ: neither is used. */
   readonly doubled: readonly string[];
-  /** Columns that go to a piece that another column goes to. */
+  /** Columns that go to an assignment that another column goes to. */
   readonly clashing: readonly number[];
   readonly change: Change;
   readonly after: World;
@@ -55,9 +58,11 @@ export interface ScoresPlan {
 interface Draft {
   readonly assignment: Assignment;
   readonly isNew: boolean;
-  readonly guessed: PiecePlan["guessed"];
+  readonly guessed: AssignmentPlan["guessed"];
   readonly column: number | undefined;
   readonly said: Map<string, { score: Score | undefined; text: string }>;
+  /** Students of whom rows say different things about it: none of them counts, wherever they stand. */
+  readonly inDoubt: Set<string>;
   readonly reading: CellReading;
   filled: number;
 }
@@ -69,8 +74,10 @@ export function planScores(
   context: { classId: string | undefined; period: string },
   world: World,
 ): ScoresPlan {
-  const book = new PieceBook(world, context.period);
-  const doubled = new Set(read.kind === "scores" ? repeated(rows) : []);
+  const book = new AssignmentBook(world, context.period);
+  // In a wide table a student with two rows gets neither; in a long one that is judged assignment by assignment.
+  const twice = new Set(read.kind === "scores" ? repeated(rows) : []);
+  const doubled = new Set(twice);
   const drafts = new Map<string, Draft>();
   const columnsOf = new Map<string, number>();
   const clashing = new Set<number>();
@@ -88,7 +95,7 @@ export function planScores(
     reading,
     comment,
   } of scoreEntries(read, rows, termReader(world))) {
-    if (!studentId || !classId || doubled.has(studentId)) {
+    if (!studentId || !classId || twice.has(studentId)) {
       // The marks of rows that wait for an answer are asked in the same go.
       marks.see(text, readScoreCell(text, { ...reading, marks: read.marks, pointsPossible: 0 }));
       continue;
@@ -105,7 +112,16 @@ export function planScores(
     let draft = drafts.get(assignment.id);
     if (!draft) {
       const cellReading = { ...reading, marks: read.marks, pointsPossible: assignment.pointsPossible };
-      draft = { assignment, isNew, guessed, column, said: new Map(), reading: cellReading, filled: 0 };
+      draft = {
+        assignment,
+        isNew,
+        guessed,
+        column,
+        said: new Map(),
+        inDoubt: new Set(),
+        reading: cellReading,
+        filled: 0,
+      };
       drafts.set(assignment.id, draft);
     }
     const cell = readScoreCell(text, draft.reading);
@@ -117,14 +133,15 @@ export function planScores(
     const earlier = draft.said.get(studentId);
     if (earlier && earlier.text !== text) {
       doubled.add(studentId);
-      draft.said.delete(studentId);
+      draft.inDoubt.add(studentId);
     } else draft.said.set(studentId, { score, text });
   }
 
-  const pieces = [...drafts.values()].map((draft) => piecePlan(draft, read, world));
-  const change = changeOf(pieces, book.changedClasses, world);
+  for (const { said, inDoubt } of drafts.values()) for (const studentId of inDoubt) said.delete(studentId);
+  const assignments = [...drafts.values()].map((draft) => assignmentPlan(draft, read, world));
+  const change = changeOf(assignments, book.changedClasses, world);
   return {
-    pieces,
+    assignments,
     marks: marks.counts(),
     refusedCells,
     doubled: [...doubled],
@@ -134,7 +151,7 @@ export function planScores(
   };
 }
 
-function piecePlan(draft: Draft, { blanks }: Understanding, world: World): PiecePlan {
+function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): AssignmentPlan {
   const { assignment, said } = draft;
   const before = world.scoreColumns.get(assignment.id)?.scores;
   const changes: CellChange[] = [];
@@ -165,13 +182,13 @@ function piecePlan(draft: Draft, { blanks }: Understanding, world: World): Piece
 }
 
 function changeOf(
-  pieces: readonly PiecePlan[],
+  plans: readonly AssignmentPlan[],
   changedClasses: ReadonlyMap<string, SchoolClass>,
   world: World,
 ): Change {
   const assignments: [string, Assignment][] = [];
   const scoreColumns: [string, ScoreColumn][] = [];
-  for (const { assignment, isNew, changes } of pieces) {
+  for (const { assignment, isNew, changes } of plans) {
     if (changes.length === 0) continue;
     if (isNew) assignments.push([assignment.id, assignment]);
     const scores = { ...world.scoreColumns.get(assignment.id)?.scores };
@@ -194,7 +211,10 @@ function changeOf(
 
 function sameScore(a: Score | undefined, b: Score): boolean {
   return (
-    a?.status === b.status && a.points === b.points && a.letter === b.letter && (a.comment ?? "") === (b.comment ?? "")
+    a?.status === b.status &&
+    a.points === b.points &&
+    a.gradeLabel === b.gradeLabel &&
+    (a.comment ?? "") === (b.comment ?? "")
   );
 }
 

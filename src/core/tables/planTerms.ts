@@ -4,8 +4,8 @@ import { nameKey } from "../matching/nameKey";
 import { addDays, type Day } from "../model/day";
 import { currentTerm, type Term } from "../model/term";
 import type { World } from "../model/world";
-import { readDate } from "./dates";
 import { cellReader } from "./joinRows";
+import { readDate } from "./readDate";
 import type { Understanding } from "./understand";
 
 /** Takes in terms with their dates; a term of a known name gets the table's dates. */
@@ -28,7 +28,7 @@ export function planTerms(read: Understanding, world: World): { terms: readonly 
 
 const DAYS_AROUND_TODAY = 60;
 
-/** A gradebook without any term gets one around today, since every piece of work belongs to a term. */
+/** A gradebook without any term gets one around today, since every assignment belongs to a term. */
 export function ensureTerm(world: World, today: Day): { change: Change; after: World } {
   if (world.terms.size > 0) return { change: {}, after: world };
   const term: Term = {

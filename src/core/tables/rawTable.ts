@@ -31,6 +31,7 @@ export type TableReading =
   | { ok: true; tables: RawTable[] /** Hidden sheets are named and left alone. */; hiddenSheets?: string[] }
   | { ok: false; problem: TableProblem };
 
+/** The largest file that is read, in bytes; larger ones are refused with a word. */
 export const MAX_TABLE_BYTES = 40_000_000;
 
 /** What is wrong with a file, that nothing is lost, and what to do. */

@@ -181,7 +181,7 @@ const SCORE_COLUMNS: Columns = [
   ["Student number", "student number"],
   ["Class", "class"],
   ["Block", "block"],
-  ["Piece of work", "piece of work"],
+  ["Assignment", "assignment"],
   ["Category", "category"],
   ["Term", "term"],
   ["Due date", "due date"],

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { markMeaningSchema } from "../figures/marks";
+import { markMeaningSchema } from "../figures/markMeaning";
 import { nameKey } from "../matching/nameKey";
 import { type ColumnMeaning, columnMeaningSchema } from "./columnMeaning";
 import { TABLE_KINDS } from "./tableKind";
@@ -25,7 +25,7 @@ export const recipeSchema = z.object({
 export type Recipe = z.infer<typeof recipeSchema>;
 
 /**
- * Tables have one shape when their headings agree, but for the pieces of work: those are others every week.
+ * Tables have one shape when their headings agree, but for the assignments: those are others every week.
  * The kind of file plays no part, so that a table exported as CSV one week and as XLSX the next is known.
  */
 export function shapeId(titles: readonly string[], meanings: readonly ColumnMeaning[]): string {
@@ -35,6 +35,7 @@ export function shapeId(titles: readonly string[], meanings: readonly ColumnMean
     .join("|");
 }
 
+/** What two headings have in common that mean the same: case and accents don't count. */
 export function headerKey(title: string): string {
   return nameKey(title) || title.trim().toLowerCase();
 }

@@ -1,10 +1,10 @@
-import { guessMark } from "../figures/marks";
+import { guessMark } from "../figures/markMeaning";
 import { numberIn } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import { type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES, isIdentity, meaningOfHeader } from "./columnMeaning";
-import { looksLikeDate } from "./dates";
-import { readPieceHeader } from "./pieceBook";
+import { isDetailLabel, outOf, readAssignmentHeader } from "./isDetailLabel";
 import type { RawTable } from "./rawTable";
+import { looksLikeDate } from "./readDate";
 import type { TableKind } from "./tableKind";
 
 /** Where the header of a table is, and what everything in it seems to be. Every guess can be changed by the teacher. */
@@ -28,15 +28,14 @@ const ROWS_SEARCHED = 20;
 /** Enough to know what a column holds. */
 const ROWS_SAMPLED = 400;
 const NOT_USED: ColumnMeaning = { role: "not used" };
-const LABEL_OF_DETAILS =
-  /^(points( possible)?|possible( points)?|max(imum)?( points| score)?|out of|due( date)?|date|weight)s?:?$/i;
 
 /** What the gradebook already has, by name: a heading that is one of these says what its column is. */
 export interface KnownNames {
   readonly categories: ReadonlySet<string>;
-  readonly pieces: ReadonlySet<string>;
+  readonly assignments: ReadonlySet<string>;
 }
 
+/** What a table is, where its headings end and what each column holds, by its headings and its cells. */
 export function recognise(table: RawTable, known: KnownNames): TableShape {
   if (table.preset) {
     const [titles = []] = table.rows;
@@ -54,8 +53,8 @@ export function recognise(table: RawTable, known: KnownNames): TableShape {
   return { ...kindOf(meanings, titleRow >= 0), lastHeaderRow, titles, groups, detailRows, meanings };
 }
 
-function meaningOf(title: string, cells: readonly string[], { categories, pieces }: KnownNames): ColumnMeaning {
-  if (pieces.has(nameKey(readPieceHeader(title).title))) return { role: "scores" };
+function meaningOf(title: string, cells: readonly string[], { categories, assignments }: KnownNames): ColumnMeaning {
+  if (assignments.has(nameKey(readAssignmentHeader(title).title))) return { role: "scores" };
   const named = meaningOfHeader(title);
   if (categories.has(nameKey(title)) && mostly(cells, isNumber)) return { role: "category average", category: title };
   // A category that no class has makes no average, unless the column holds percents.
@@ -92,7 +91,7 @@ function mostly(cells: readonly string[], test: (cell: string) => boolean): bool
 function settle(meanings: readonly ColumnMeaning[]): ColumnMeaning[] {
   const has = (...roles: ColumnRole[]) => meanings.some(({ role }) => roles.includes(role));
   const hasGuardian = has("guardian name", "guardian given name", "guardian family name");
-  const isList = has("piece of work") && has("score", "status");
+  const isList = has("assignment") && has("score", "status");
   const taken = new Set<ColumnRole>();
   return meanings.map((meaning): ColumnMeaning => {
     const { role, guardian } = meaning;
@@ -111,7 +110,7 @@ function settle(meanings: readonly ColumnMeaning[]): ColumnMeaning[] {
       taken.add(role);
     }
     const needsList = [
-      "piece of work",
+      "assignment",
       "points possible",
       "category",
       "due date",
@@ -134,7 +133,7 @@ function kindOf(meanings: readonly ColumnMeaning[], named: boolean): { kind: Tab
   if (has("time stamp") && (hasGuardian || has("student address", "frequency"))) {
     return { kind: "form answers", sure: true };
   }
-  if (has("piece of work")) return { kind: "score list", sure: named };
+  if (has("assignment")) return { kind: "score list", sure: named };
   if (hasGuardian) return { kind: "contacts", sure: named };
   if (has("scores")) return { kind: "scores", sure: named };
   if (has("overall average", "category average")) return { kind: "averages", sure: named };
@@ -161,7 +160,7 @@ function findHeader({ rows }: RawTable) {
     return (
       others.length > 0 &&
       others.every((cell) => isNumber(cell) || looksLikeDate(cell) || outOf(cell) !== undefined) &&
-      labels.every((cell) => LABEL_OF_DETAILS.test(cell))
+      labels.every((cell) => isDetailLabel(cell))
     );
   };
   // A row above the headings holds the titles when the row below holds only their points or dates; else it groups them.
@@ -193,17 +192,10 @@ function findHeader({ rows }: RawTable) {
 
 /** A row right below the headings that names nobody. */
 function isOfHeader(row: readonly string[], identity: ReadonlySet<number>): boolean {
-  return identity.size > 0 && [...identity].every((column) => !row[column] || LABEL_OF_DETAILS.test(row[column] ?? ""));
+  return identity.size > 0 && [...identity].every((column) => !row[column] || isDetailLabel(row[column] ?? ""));
 }
 
 function isNamed(cell: string): boolean {
   const role = meaningOfHeader(cell)?.role;
   return role !== undefined && (isIdentity(role) || role.startsWith("guardian") || role === "time stamp");
-}
-
-/** "/20", "(20)", "out of 20", "20 pts" as the points possible that they name. */
-export function outOf(cell: string): number | undefined {
-  const [, digits] =
-    /^(?:\/|\(|out of|of|max\.?)?\s*(\d+(?:[.,]\d+)?)\s*\)?\s*(?:points?|pts?\.?)?$/i.exec(cell.trim()) ?? [];
-  return digits === undefined ? undefined : Number(digits.replace(",", "."));
 }

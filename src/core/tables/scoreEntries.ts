@@ -1,20 +1,20 @@
-import { markKey } from "../figures/marks";
+import { markKey } from "../figures/markMeaning";
 import { guessPercentReading, type NumberReading, numberIn, readScoreCell } from "../figures/scoreCell";
-import { readDate } from "./dates";
+import type { AssignmentSaid } from "./assignmentBook";
+import { isDetailLabel, outOf, readAssignmentHeader } from "./isDetailLabel";
 import { cellReader, type JoinedRow } from "./joinRows";
-import { type PieceSaid, readPieceHeader } from "./pieceBook";
-import { outOf } from "./recognise";
-import type { PieceChoice } from "./tableChoices";
+import { readDate } from "./readDate";
+import type { AssignmentChoice } from "./tableChoices";
 import type { Understanding } from "./understand";
 
-/** One cell that says something of one student's work on one piece. */
+/** One cell that says something of one student's work on one assignment. */
 export interface ScoreEntry {
   readonly row: number;
   readonly studentId: string | undefined;
   readonly classId: string | undefined;
   readonly text: string;
-  readonly said: PieceSaid;
-  readonly choice: PieceChoice | undefined;
+  readonly said: AssignmentSaid;
+  readonly choice: AssignmentChoice | undefined;
   /** None in a long table. */
   readonly column: number | undefined;
   readonly reading: { readonly numbers: NumberReading };
@@ -32,7 +32,9 @@ export function* scoreEntries(
 }
 
 function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generator<ScoreEntry> {
-  const columns = read.meanings.flatMap(({ role }, column) => (role === "scores" ? [pieceOfColumn(read, column)] : []));
+  const columns = read.meanings.flatMap(({ role }, column) =>
+    role === "scores" ? [assignmentOfColumn(read, column)] : [],
+  );
   for (const { row, studentId, classId } of rows) {
     const cells = read.table.rows[row] ?? [];
     for (const { column, said, numbers } of columns) {
@@ -42,7 +44,7 @@ function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generato
         classId,
         text: cells[column] ?? "",
         said,
-        choice: read.choices.pieces?.[String(column)],
+        choice: read.choices.assignments?.[String(column)],
         column,
         reading: { numbers },
         comment: "",
@@ -51,13 +53,13 @@ function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generato
   }
 }
 
-/** What a column of a wide table says of its piece: by its heading, by the rows of points and dates, by its cells. */
-export function pieceOfColumn(
+/** What a column of a wide table says of its assignment: by its heading, by the rows of points and dates, by its cells. */
+export function assignmentOfColumn(
   read: Understanding,
   column: number,
-): { column: number; said: PieceSaid; numbers: NumberReading } {
+): { column: number; said: AssignmentSaid; numbers: NumberReading } {
   const { table, shape, dates } = read;
-  const { title, pointsPossible } = readPieceHeader(shape.titles[column] ?? "");
+  const { title, pointsPossible } = readAssignmentHeader(shape.titles[column] ?? "");
   const details = [...shape.detailRows, ...detailRowsBelow(read)].map((row) => table.rows[row]?.[column] ?? "");
   const dateInTitle = /\(?\b(\d{1,4}[./-]\d{1,2}[./-]\d{1,4})\b\)?/.exec(title)?.[1] ?? "";
   const dueDate = [...details, dateInTitle].flatMap((cell) => readDate(cell, dates.order) ?? [])[0];
@@ -94,9 +96,7 @@ function detailRowsBelow({ table, shape, meanings }: Understanding): number[] {
   return table.rows.flatMap((cells, row) => {
     if (row <= shape.lastHeaderRow) return [];
     const label = cellOf(cells, "full name") || cellOf(cells, "student number") || cellOf(cells, "family name");
-    return /^(points( possible)?|possible( points)?|max(imum)?( points)?|out of|due( dates?)?|dates?):?$/i.test(label)
-      ? [row]
-      : [];
+    return isDetailLabel(label) ? [row] : [];
   });
 }
 
@@ -108,7 +108,7 @@ function* longEntries(
   const cellOf = cellReader(read.meanings);
   for (const { row, studentId, classId } of rows) {
     const cells = read.table.rows[row] ?? [];
-    const title = cellOf(cells, "piece of work");
+    const title = cellOf(cells, "assignment");
     if (!title) continue;
     const score = cellOf(cells, "score");
     const status = cellOf(cells, "status");
@@ -121,7 +121,7 @@ function* longEntries(
       classId,
       text: textOfScore(score, status, read),
       said: {
-        ...readPieceHeader(title),
+        ...readAssignmentHeader(title),
         ...(possible && { pointsPossible: possible.value }),
         category: cellOf(cells, "category"),
         dueDate: readDate(cellOf(cells, "due date"), read.dates.order),
@@ -143,7 +143,7 @@ function textOfScore(score: string, status: string, { marks }: Understanding): s
   if (meaning === "nothing") return score;
   const alone = readScoreCell(status, { marks, numbers: "points", pointsPossible: 0 });
   const isMissing = alone.kind === "score" && (alone.score.status === "missing" || alone.score.status === "excused");
-  // A missing piece that a gradebook shows as 0 was not scored 0.
+  // A missing assignment that a gradebook shows as 0 was not scored 0.
   if (isMissing && (score === "" || numberIn(score)?.value === 0)) return status;
   return score === "" ? status : `${score} ${status}`;
 }

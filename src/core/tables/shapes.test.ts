@@ -4,7 +4,7 @@ import { BRING_IN_DAY, outcomeOf, planOf, tableOf, bringInWorld as world } from 
 import { learnRecipes } from "./learnRecipes";
 
 const lab = (scores: Record<string, string>) => ({
-  pieces: { "Salinity lab": { ana: "12", bo: "missing", ...scores } },
+  assignments: { "Salinity lab": { ana: "12", bo: "missing", ...scores } },
 });
 const all = { ana: "1", bo: "2", cy: "3", dee: "4" };
 const utf16 = (text: string, bigEndian = false) => {
@@ -45,18 +45,18 @@ describe("a table of scores, however it is written", () => {
     [
       "titles above points",
       `,,Salinity lab,Density lab\nID,Student,20,24\n41,Ana Wójcik,1,5\n`,
-      { pieces: { "Salinity lab": { ana: "1" }, "Density lab": { ana: "5" } } },
+      { assignments: { "Salinity lab": { ana: "1" }, "Density lab": { ana: "5" } } },
     ],
     ["points below the titles", `ID,Student,Salinity lab\n,,20\n41,Ana Wójcik,1\n`, lab({ ana: "1" })],
     [
       "dates below the titles",
       `ID,Student,Density lab\n,,2026-11-12\n41,Ana Wójcik,1\n`,
-      { pieces: { "Density lab": { ana: "1" } } },
+      { assignments: { "Density lab": { ana: "1" } } },
     ],
     [
       "categories above the titles",
       `,,Quizzes,\nID,Student,Tides,Currents\n41,Ana Wójcik,1,2\n`,
-      { pieces: { Tides: { ana: "1" }, Currents: { ana: "2" } } },
+      { assignments: { Tides: { ana: "1" }, Currents: { ana: "2" } } },
     ],
     ["first and last names", "First name,Last name,Salinity lab\nAna,Wójcik,1\nBo,Li,2\n", lab({ ana: "1", bo: "2" })],
     [
@@ -76,7 +76,7 @@ describe("a table of scores, however it is written", () => {
     [
       "handed-in ticks",
       "ID,Safety sheet\n41,✓\n42,✓\n43,missing\n44,✓\n",
-      { pieces: { "Safety sheet": { ana: "handed in", bo: "handed in", cy: "missing", dee: "handed in" } } },
+      { assignments: { "Safety sheet": { ana: "handed in", bo: "handed in", cy: "missing", dee: "handed in" } } },
     ],
     ["numbers that are text in a spreadsheet", "ID,Salinity lab\n'0041,'1\n=\"42\",2\n", lab({ ana: "1", bo: "2" })],
     [
@@ -89,7 +89,7 @@ describe("a table of scores, however it is written", () => {
       "Student ID,Assignment,Score,Points possible,Category,Status\n41,Salinity lab,1,20,Labs,\n42,Salinity lab,0,20,Labs,missing\n43,Salinity lab,7,20,Labs,late\n44,Tides,5,10,Quizzes,\n",
       {
         kind: "score list",
-        pieces: { "Salinity lab": { ana: "1", bo: "missing", cy: "7 late" }, Tides: { dee: "5" } },
+        assignments: { "Salinity lab": { ana: "1", bo: "missing", cy: "7 late" }, Tides: { dee: "5" } },
       },
     ],
     [
@@ -120,18 +120,18 @@ describe("a table of scores, however it is written", () => {
   ])("leaves out rows that are no students: %s", (_words, text, causes) => {
     const outcome = outcomeOf(planOf([text]));
     expect(outcome.leftOut).toEqual(causes);
-    expect(outcome.pieces["Salinity lab"]?.ana).toBe("1");
+    expect(outcome.assignments["Salinity lab"]?.ana).toBe("1");
     expect(outcome.unknown).toEqual([]);
   });
 
-  test("a new piece has the points, date and category that the table tells, and says what it guessed", () => {
+  test("a new assignment has the points, date and category that the table tells, and says what it guessed", () => {
     const { tables, after } = planOf([
       "ID,Student,Density lab,Tides (12),Poster\n,,2026-11-12,,\n41,Ana Wójcik,1,2,3\n",
     ]);
     const made = (title: string) => [...after.assignments.values()].find((one) => one.title === title);
     expect(made("Density lab")).toMatchObject({ dueDate: "2026-11-12", categoryId: "labs", pointsPossible: 100 });
     expect(made("Tides")).toMatchObject({ pointsPossible: 12, termId: "winter", classId: "class" });
-    expect(tables[0]?.scores?.pieces.map(({ guessed }) => guessed)).toEqual([
+    expect(tables[0]?.scores?.assignments.map(({ guessed }) => guessed)).toEqual([
       ["points possible"],
       ["category"],
       ["category", "points possible"],
@@ -140,26 +140,26 @@ describe("a table of scores, however it is written", () => {
 
   test("a score above what is possible, an empty column and a class whose mean jumps stand out", () => {
     const { tables, moves } = planOf(["ID,Salinity lab,Tides\n41,31,\n42,20,\n43,19,\n"]);
-    expect(tables[0]?.scores?.pieces[0]?.above.map(({ studentId }) => studentId)).toEqual(["ana"]);
-    expect(tables[0]?.scores?.pieces[0]?.isEmpty).toBe(false);
+    expect(tables[0]?.scores?.assignments[0]?.above.map(({ studentId }) => studentId)).toEqual(["ana"]);
+    expect(tables[0]?.scores?.assignments[0]?.isEmpty).toBe(false);
     expect(moves).toEqual([{ classId: "class", before: 30, after: expect.closeTo(116.67, 1) }]);
     const emptied = planOf(["ID,Salinity lab\n41,\n42,\n"], {
       tables: { t1: { meanings: { "1": { role: "scores" } }, kind: "scores" } },
     });
-    expect(emptied.tables[0]?.scores?.pieces[0]).toMatchObject({ isEmpty: true, changes: [] });
+    expect(emptied.tables[0]?.scores?.assignments[0]).toMatchObject({ isEmpty: true, changes: [] });
   });
 
   test("an empty cell leaves a score as it is, or clears it on the teacher's word", () => {
     const text = "ID,Salinity lab\n41,\n42,5\n";
-    expect(outcomeOf(planOf([text])).pieces["Salinity lab"]).toEqual({ ana: "12", bo: "5" });
+    expect(outcomeOf(planOf([text])).assignments["Salinity lab"]).toEqual({ ana: "12", bo: "5" });
     const cleared = planOf([text], { tables: { t1: { blanks: "clear" } } });
-    expect(outcomeOf(cleared).pieces["Salinity lab"]).toEqual({ bo: "5" });
+    expect(outcomeOf(cleared).assignments["Salinity lab"]).toEqual({ bo: "5" });
   });
 
-  test("a student with two rows gets neither; two columns for one piece are not both used; below 0 is refused", () => {
+  test("a student with two rows gets neither; two columns for one assignment are not both used; below 0 is refused", () => {
     const twice = planOf(["ID,Salinity lab\n41,3\n41,4\n42,5\n"]);
     expect(twice.tables[0]?.scores?.doubled).toEqual(["ana"]);
-    expect(outcomeOf(twice).pieces["Salinity lab"]).toEqual({ ana: "12", bo: "5" });
+    expect(outcomeOf(twice).assignments["Salinity lab"]).toEqual({ ana: "12", bo: "5" });
     expect(planOf(["ID,Salinity lab,salinity LAB\n41,3,4\n"]).tables[0]?.scores?.clashing).toEqual([2]);
     expect(planOf(["ID,Salinity lab\n41,-3\n42,5\n"]).tables[0]?.scores?.refusedCells).toMatchObject([{ text: "-3" }]);
   });
@@ -207,18 +207,18 @@ describe("averages alone", () => {
 describe("what only the teacher can say", () => {
   test("marks are asked once with a guess; the answer counts", () => {
     const text = "ID,Salinity lab,Tides\n41,abs,3\n42,nhi,abs\n43,B+,4\n44,5,6\n";
-    expect(outcomeOf(planOf([text])).marks).toEqual(["abs 2 ?", "nhi 1 missing", "B+ 1 letter grade"]);
-    const answered = planOf([text], { marks: { abs: "excused", nhi: "missing", "b+": "letter grade" } });
+    expect(outcomeOf(planOf([text])).marks).toEqual(["abs 2 ?", "nhi 1 missing", "B+ 1 grade label"]);
+    const answered = planOf([text], { marks: { abs: "excused", nhi: "missing", "b+": "grade label" } });
     expect(outcomeOf(answered)).toMatchObject({
       marks: [],
-      pieces: { "Salinity lab": { ana: "excused", bo: "missing", cy: "B+", dee: "5" } },
+      assignments: { "Salinity lab": { ana: "excused", bo: "missing", cy: "B+", dee: "5" } },
     });
   });
 
   test("cells that begin like a formula are text", () => {
     expect(outcomeOf(planOf(["ID,Salinity lab\n41,=1+1\n42,+5\n43,@x\n44,7\n"]))).toMatchObject({
       marks: ["=1+1 1 ?", "+5 1 ?", "@x 1 ?"],
-      pieces: { "Salinity lab": { dee: "7" } },
+      assignments: { "Salinity lab": { dee: "7" } },
     });
   });
 
@@ -237,16 +237,16 @@ describe("what only the teacher can say", () => {
     expect(isEmptyChange(plan.change)).toBe(true);
     const [first] = plan.tables[0]?.rows ?? [];
     const answered = planOf([text], { answers: { [first?.key ?? ""]: "ana" } });
-    expect(outcomeOf(answered).pieces["Salinity lab"]?.ana).toBe("1");
+    expect(outcomeOf(answered).assignments["Salinity lab"]?.ana).toBe("1");
   });
 
   test("dates that can be read two ways are asked with the evidence, and others decide for themselves", () => {
     const list = (dates: string[]) =>
-      `ID,Assignment,Score,Due date\n${dates.map((date, place) => `41,Piece ${place},5,${date}`).join("\n")}\n`;
+      `ID,Assignment,Score,Due date\n${dates.map((date, place) => `41,Assignment ${place},5,${date}`).join("\n")}\n`;
     expect(outcomeOf(planOf([list(["03/11/2026", "04/11/2026"])])).asks).toEqual(["dates"]);
     const due = (plan: ReturnType<typeof planOf>) =>
       [...plan.after.assignments.values()].flatMap(({ title, dueDate }) =>
-        title.startsWith("Piece") ? [dueDate] : [],
+        title.startsWith("Assignment") ? [dueDate] : [],
       );
     expect(due(planOf([list(["03/11/2026", "24/11/2026"])]))).toEqual(["2026-11-03", "2026-11-24"]);
     expect(due(planOf([list(["03.11.2026", "11.24.2026"])]))).toEqual(["2026-03-11", "2026-11-24"]);
@@ -279,7 +279,7 @@ describe("what only the teacher can say", () => {
       asked: [],
       marks: [],
       asks: [],
-      pieces: { "Density lab": { ana: "excused", bo: "missing", cy: "7" } },
+      assignments: { "Density lab": { ana: "excused", bo: "missing", cy: "7" } },
     });
     expect(next.tables[0]?.read.recipe?.usedAt).toBe(1);
   });
@@ -368,7 +368,7 @@ describe("people", () => {
       [],
       empty,
     );
-    expect(outcomeOf(plan).pieces).toEqual({ "Compass course": { "student-7": "20", "student-8": "21" } });
+    expect(outcomeOf(plan).assignments).toEqual({ "Compass course": { "student-7": "20", "student-8": "21" } });
     expect([...plan.after.students.values()].map(({ guardians }) => guardians.length)).toEqual([1, 0]);
     expect([...plan.after.terms.values()][0]).toMatchObject({ name: "This term", from: expect.any(String) });
     expect(BRING_IN_DAY > ([...plan.after.terms.values()][0]?.from ?? "")).toBe(true);

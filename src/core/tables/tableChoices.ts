@@ -1,18 +1,18 @@
 import * as z from "zod";
-import { markMeaningSchema } from "../figures/marks";
+import { markMeaningSchema } from "../figures/markMeaning";
 import { columnMeaningSchema } from "./columnMeaning";
 import { TABLE_KINDS } from "./tableKind";
 
 /** Where a column of scores goes, where the teacher says otherwise than the heading: fields that are not set are guessed. */
-export const pieceChoiceSchema = z.object({
-  /** A piece that is there already. */
+export const assignmentChoiceSchema = z.object({
+  /** An assignment that is there already. */
   assignmentId: z.string().optional(),
   title: z.string().optional(),
   category: z.string().optional(),
   pointsPossible: z.number().min(0).optional(),
   dueDate: z.iso.date().optional(),
 });
-export type PieceChoice = z.infer<typeof pieceChoiceSchema>;
+export type AssignmentChoice = z.infer<typeof assignmentChoiceSchema>;
 
 /** What the teacher decided about one table. What is not set is guessed anew each time, with what is known by then. */
 export const tableChoicesSchema = z.object({
@@ -23,7 +23,7 @@ export const tableChoicesSchema = z.object({
   classId: z.string().optional(),
   period: z.string().optional(),
   /** By column. */
-  pieces: z.record(z.string(), pieceChoiceSchema).optional(),
+  assignments: z.record(z.string(), assignmentChoiceSchema).optional(),
   percents: z.record(z.string(), z.enum(["percents", "fractions"])).optional(),
   dateOrder: z.enum(["day first", "month first"]).optional(),
   /** Whether an empty cell leaves a score as it is, or clears it. */
@@ -35,6 +35,7 @@ export type TableChoices = z.infer<typeof tableChoicesSchema>;
 
 /** The answer that nobody is meant, and the one that somebody new is meant. */
 export const NOBODY = "nobody";
+/** The answer that somebody new is meant. */
 export const ADD = "add";
 
 /** All answers about tables that are brought in together: what a mark means and who is meant is asked once for all of them. */
@@ -48,4 +49,5 @@ export const bringInChoicesSchema = z.object({
 });
 export type BringInChoices = z.infer<typeof bringInChoicesSchema>;
 
+/** Nothing was decided yet: all is guessed or asked. */
 export const NO_CHOICES: BringInChoices = { tables: {}, marks: {}, answers: {} };

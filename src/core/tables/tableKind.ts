@@ -16,7 +16,7 @@ export const KIND_WORDS: Record<TableKind, string> = {
   roster: "Roster: the students of classes",
   contacts: "Contacts: guardians and addresses",
   "form answers": "Answers of families to a form",
-  scores: "Scores: a column for each piece of work",
+  scores: "Scores: a column for each assignment",
   "score list": "Scores: a row for each score",
   averages: "Averages, without the scores",
   terms: "Terms with their dates",
@@ -34,10 +34,12 @@ export const KIND_ORDER: readonly TableKind[] = [
   "averages",
 ];
 
+/** Whether a table brings people along: then it is worked in before scores. */
 export function isAboutPeople(kind: TableKind): boolean {
   return kind === "roster" || kind === "contacts" || kind === "form answers";
 }
 
+/** Whether a table holds scores or averages, which need a class and a term. */
 export function isAboutScores(kind: TableKind): boolean {
   return kind === "scores" || kind === "score list" || kind === "averages";
 }

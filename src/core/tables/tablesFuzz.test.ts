@@ -16,7 +16,7 @@ const GOOD = [
   "ID,Assignment,Score,Due date,Category\n41,Lab 9,3,03/04/2026,Labs\n42,Lab 9,4 late,13/04/2026,Labs\n",
 ];
 
-/** A good file with pieces of it replaced, doubled or cut out. */
+/** A good file with assignments of it replaced, doubled or cut out. */
 const broken = fc.constantFrom(...GOOD).chain((good) =>
   fc
     .array(
@@ -67,7 +67,7 @@ test("mutated files never throw, never make a record that does not hold, never t
       );
       for (const { scores, averages } of plan.tables) {
         const touched = [
-          ...(scores?.pieces ?? []).flatMap(({ changes }) => changes),
+          ...(scores?.assignments ?? []).flatMap(({ changes }) => changes),
           ...(averages?.averages ?? []).flatMap(({ changes }) => changes),
         ];
         for (const { studentId } of touched) expect(certain.has(studentId)).toBe(true);

@@ -1,10 +1,10 @@
-import type { MarkMeanings } from "../figures/marks";
+import type { MarkMeanings } from "../figures/markMeaning";
 import { guessPercentReading } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import type { World } from "../model/world";
 import type { ColumnMeaning } from "./columnMeaning";
-import { type DateOrder, dateStyleOf } from "./dates";
 import type { RawTable } from "./rawTable";
+import { type DateOrder, dateStyleOf } from "./readDate";
 import { fileStem, headerKey, type Recipe, shapeId } from "./recipe";
 import { type KnownNames, recognise, type TableShape } from "./recognise";
 import type { BringInChoices, TableChoices } from "./tableChoices";
@@ -39,15 +39,16 @@ export interface Understanding {
   readonly rememberedClassId: string | undefined;
 }
 
-/** The names that a gradebook has for its categories and pieces of work, as they are compared. */
+/** The names that a gradebook has for its categories and assignments, as they are compared. */
 export function namesIn(world: Pick<World, "classes" | "assignments">): KnownNames {
   const categories = [...world.classes.values()].flatMap((one) => one.categories.map(({ name }) => nameKey(name)));
   return {
     categories: new Set(categories),
-    pieces: new Set([...world.assignments.values()].map(({ title }) => nameKey(title))),
+    assignments: new Set([...world.assignments.values()].map(({ title }) => nameKey(title))),
   };
 }
 
+/** A table as it is read, by its shape, the choices of the teacher and the recipe of its shape, in this order of weight. */
 export function understand(
   { id, table }: NamedTable,
   choices: BringInChoices,

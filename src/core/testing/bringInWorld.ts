@@ -8,9 +8,10 @@ import type { Recipe } from "../tables/recipe";
 import { type BringInChoices, NO_CHOICES } from "../tables/tableChoices";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "./sampleClass";
 
+/** The day on which the tests bring tables in. */
 export const BRING_IN_DAY = "2026-11-24";
 
-/** A class of four with unusual names, one piece of work and one guardian: what tables are brought into. */
+/** A class of four with unusual names, one assignment and one guardian: what tables are brought into. */
 export const bringInWorld = worldOf(
   sampleWorld({
     schoolClass: { block: "Block 3" },
@@ -69,16 +70,16 @@ export function planOf(
 export function outcomeOf(plan: BringInPlan) {
   const [first] = plan.tables;
   const questions = openQuestions(plan);
-  const pieces: Record<string, Record<string, string>> = {};
+  const assignments: Record<string, Record<string, string>> = {};
   for (const { title, id } of plan.after.assignments.values()) {
     const scores = Object.entries(plan.after.scoreColumns.get(id)?.scores ?? {});
-    pieces[title] = Object.fromEntries(scores.map(([student, score]) => [student, formatScore(score)]));
+    assignments[title] = Object.fromEntries(scores.map(([student, score]) => [student, formatScore(score)]));
   }
   const averages: Record<string, Record<string, number>> = {};
   for (const { categoryId, percents } of plan.after.averageColumns.values()) averages[categoryId] = percents;
   return {
     kind: first?.read.kind,
-    pieces,
+    assignments,
     averages,
     joined: first?.rows.flatMap(({ studentId }) => studentId ?? []),
     asked: questions.rows.map(({ row }) => row.name || row.studentNumber),

@@ -1,10 +1,11 @@
 import fc from "fast-check";
-import type { ClassGradebook } from "../figures/classFigures";
+import type { ClassGradebook } from "../figures/studentFigures";
 import type { Assignment } from "../model/assignment";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import { sampleAssignment, sampleClass } from "./sampleClass";
 
+/** The day by which random gradebooks are judged. */
 export const RANDOM_DAY = "2026-11-24";
 const STUDENTS = ["a", "b", "c", "d"];
 
@@ -28,7 +29,7 @@ const score: fc.Arbitrary<Score | undefined> = fc.oneof(
   ),
 );
 
-const piece = fc.record({
+const assignment = fc.record({
   categoryId: fc.constantFrom("labs", "quizzes"),
   termId: fc.constantFrom("autumn", "winter"),
   pointsPossible: fc.constantFrom(0, 10, 20, 25),
@@ -53,8 +54,8 @@ const rules = fc.record({
 
 /** Small gradebooks of four students with every status and rule in them. */
 export const randomGradebook: fc.Arbitrary<ClassGradebook> = fc
-  .tuple(rules, fc.array(piece, { minLength: 1, maxLength: 8 }))
-  .map(([{ drops, ...part }, pieces]) => {
+  .tuple(rules, fc.array(assignment, { minLength: 1, maxLength: 8 }))
+  .map(([{ drops, ...part }, work]) => {
     const base = sampleClass();
     const schoolClass = sampleClass({
       ...part,
@@ -63,9 +64,9 @@ export const randomGradebook: fc.Arbitrary<ClassGradebook> = fc
     });
     const assignments: Assignment[] = [];
     const columns = new Map<string, ScoreColumn>();
-    pieces.forEach(({ scores, ...details }, place) => {
-      const id = `piece-${place}`;
-      assignments.push(sampleAssignment({ ...details, id, title: `Piece ${place}`, order: place }));
+    work.forEach(({ scores, ...details }, place) => {
+      const id = `assignment-${place}`;
+      assignments.push(sampleAssignment({ ...details, id, title: `Assignment ${place}`, order: place }));
       const entries = scores.flatMap((one, at) => (one ? [[STUDENTS[at] ?? "", one] as const] : []));
       columns.set(id, { assignmentId: id, classId: "class", scores: Object.fromEntries(entries) });
     });

@@ -8,6 +8,7 @@ import { emptyWorldRecords, type WorldRecords } from "../model/world";
 
 /** Small records for tests: each takes only what matters to the test. */
 
+/** A class of one student, by points, with the plainest rules. */
 export function sampleClass(part: Partial<SchoolClass> = {}): SchoolClass {
   return {
     id: "class",
@@ -31,9 +32,10 @@ export function sampleClass(part: Partial<SchoolClass> = {}): SchoolClass {
   };
 }
 
+/** A lab of 20 points in the winter term. */
 export function sampleAssignment(part: Partial<Assignment> = {}): Assignment {
   return {
-    id: "piece",
+    id: "assignment",
     classId: "class",
     termId: "winter",
     categoryId: "labs",
@@ -46,6 +48,7 @@ export function sampleAssignment(part: Partial<Assignment> = {}): Assignment {
   };
 }
 
+/** One student without a family. */
 export function sampleStudent(part: Partial<Student> = {}): Student {
   return {
     id: "student",
@@ -58,6 +61,7 @@ export function sampleStudent(part: Partial<Student> = {}): Student {
   };
 }
 
+/** A guardian who can be written to. */
 export function sampleGuardian(part: Partial<Guardian> = {}): Guardian {
   return {
     id: "guardian",
@@ -72,13 +76,15 @@ export function sampleGuardian(part: Partial<Guardian> = {}): Guardian {
   };
 }
 
-/** A world of one class: each piece of work with its scores by student. */
-export function sampleWorld(part: {
-  schoolClass?: Partial<SchoolClass>;
-  students?: Student[];
-  guardians?: Guardian[];
-  work?: { assignment: Assignment; scores: Record<string, Score> }[];
-}): WorldRecords {
+/** A world of one class: each assignment with its scores by student. */
+export function sampleWorld(
+  part: {
+    schoolClass?: Partial<SchoolClass>;
+    students?: Student[];
+    guardians?: Guardian[];
+    work?: { assignment: Assignment; scores: Record<string, Score> }[];
+  } = {},
+): WorldRecords {
   const students = part.students ?? [sampleStudent({ guardians: [{ guardianId: "guardian", relation: "parent" }] })];
   return {
     ...emptyWorldRecords(),

@@ -2,8 +2,8 @@ import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
 import { mkdir, readdir, readFile, rm, stat } from "node:fs/promises";
 import path from "node:path";
-import { PRIVATE_FOLDER, syncFolder, writeWhole } from "../durableFile";
-import { Problem } from "../problem";
+import { PRIVATE_FOLDER, syncFolder, writeWhole } from "../disk/writeWhole";
+import { Problem } from "../edge/problem";
 
 export interface MailboxSummary {
   readonly address: string;

@@ -1,4 +1,4 @@
-import { Problem } from "../problem";
+import { Problem } from "../edge/problem";
 import type { PracticePost } from "./practicePost";
 
 /** The practice post; it is not there where letters leave by a real mail server. */

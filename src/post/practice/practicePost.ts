@@ -2,9 +2,9 @@ import type { AddressInfo } from "node:net";
 import { setTimeout as wait } from "node:timers/promises";
 import { createTransport, type SendMailOptions } from "nodemailer";
 import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from "smtp-server";
-import { headerField } from "../headerField";
-import { AS_USUAL, type Behaviour, behaviourOf, type Rehearsal } from "./behaviours";
-import { awayAnswer, lateReturn } from "./machineMail";
+import { headerField } from "../edge/headerField";
+import { AS_USUAL, type Behaviour, behaviourOf, type Rehearsal } from "./behaviour";
+import { awayAnswer, lateReturn } from "./lateReturn";
 import type { Maildir } from "./maildir";
 
 const MAX_MESSAGE_BYTES = 30_000_000;
@@ -40,7 +40,7 @@ export class PracticePost {
       },
       onData: (stream, session, done) => {
         this.receive(stream, session).then(
-          (reply) => done(null, reply),
+          (serverAnswer) => done(null, serverAnswer),
           (cause) => done(smtpError(cause.responseCode ?? 451, cause.message)),
         );
       },

@@ -4,11 +4,12 @@ import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
+import { failureWords } from "@/ui/shared/failureWords";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
 import type { Progress } from "@/workers/bringIn/bringInApi";
+import { BroughtInHistory } from "./BroughtInHistory";
 import { DifferenceSheet } from "./DifferenceSheet";
 import { FileDrop } from "./FileDrop";
-import { ImportHistory } from "./ImportHistory";
 import { QuestionsSheet } from "./QuestionsSheet";
 import { TableCards } from "./TableCards";
 import { TableDetails } from "./TableDetails";
@@ -23,10 +24,11 @@ export function BringInScreen() {
 
   const apply = async () => {
     try {
-      const summary = await bringIn.apply();
-      toast(`Brought in: ${summary}. You can take it back from here at any time.`);
+      const { ok, words } = await bringIn.apply();
+      if (ok) toast(`Brought in: ${words}. You can take it back from here at any time.`);
+      else toast.error(words, { duration: Number.POSITIVE_INFINITY });
     } catch (cause) {
-      toast.error((cause as Error).message);
+      toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
     }
   };
 
@@ -59,7 +61,7 @@ export function BringInScreen() {
                   key={open.id}
                   table={open}
                   onChange={(part) => bringIn.chooseForTable(open.id, part)}
-                  onAnswer={(key, answer) => bringIn.choose({ answers: { ...bringIn.choices.answers, [key]: answer } })}
+                  onAnswer={(key, answer) => bringIn.choose({ answers: { [key]: answer } })}
                   onBack={() => setOpenId(undefined)}
                 />
               ) : (
@@ -79,7 +81,7 @@ export function BringInScreen() {
           !progress && (
             <div className="columns">
               <FileDrop onFiles={bringIn.read} busy={false} />
-              <ImportHistory />
+              <BroughtInHistory />
             </div>
           )
         )}

@@ -1,7 +1,7 @@
 "use client";
 import { Form } from "react-bootstrap";
 import { COLUMN_ROLES, type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES } from "@/core/tables/columnMeaning";
-import type { PieceChoice, TableChoices } from "@/core/tables/tableChoices";
+import type { AssignmentChoice, TableChoices } from "@/core/tables/tableChoices";
 import { useVine } from "@/ui/shared/VineContext";
 import type { ColumnView, TableView } from "@/workers/bringIn/tableView";
 
@@ -15,8 +15,7 @@ interface ColumnChoiceProps {
 export function ColumnChoice({ column: view, table, onChange }: ColumnChoiceProps) {
   const { column, title, meaning } = view;
   const name = title || `Column ${column + 1}`;
-  const meanings = Object.fromEntries(table.columns.map((one) => [String(one.column), one.meaning]));
-  const setMeaning = (next: ColumnMeaning) => onChange({ meanings: { ...meanings, [String(column)]: next } });
+  const setMeaning = (next: ColumnMeaning) => onChange({ meanings: { [String(column)]: next } });
   const setRole = (role: ColumnRole) =>
     setMeaning({
       role,
@@ -68,38 +67,40 @@ export function ColumnChoice({ column: view, table, onChange }: ColumnChoiceProp
           <option value="fractions">fractions: 0.86 means 86 %</option>
         </Form.Select>
       )}
-      {view.piece && <PieceChoiceForm view={view} piece={view.piece} table={table} onChange={onChange} />}
+      {view.assignment && (
+        <AssignmentChoiceForm view={view} assignment={view.assignment} table={table} onChange={onChange} />
+      )}
       {view.clashes && (
-        <p className="small text-danger">Another column goes to the same piece of work, so this one is not used.</p>
+        <p className="small text-danger">Another column goes to the same assignment, so this one is not used.</p>
       )}
     </li>
   );
 }
 
-const NEW_PIECE = "new piece";
+const NEW_ASSIGNMENT = "new assignment";
 
-function PieceChoiceForm({
+function AssignmentChoiceForm({
   view,
-  piece,
+  assignment,
   table,
   onChange,
 }: {
   view: ColumnView;
-  piece: NonNullable<ColumnView["piece"]>;
+  assignment: NonNullable<ColumnView["assignment"]>;
   table: TableView;
   onChange: (part: TableChoices) => void;
 }) {
   const { world } = useVine();
   const known = [...world.assignments.values()].filter(({ classId }) => classId === table.classId);
   const categories = world.classes.get(table.classId ?? "")?.categories ?? [];
-  const choose = (part: PieceChoice) =>
+  const choose = (part: AssignmentChoice) =>
     onChange({
-      pieces: {
+      assignments: {
         [String(view.column)]: {
-          title: piece.title,
-          ...(piece.category && { category: piece.category }),
-          ...(piece.pointsPossible !== undefined && { pointsPossible: piece.pointsPossible }),
-          ...(piece.dueDate && { dueDate: piece.dueDate }),
+          title: assignment.title,
+          ...(assignment.category && { category: assignment.category }),
+          ...(assignment.pointsPossible !== undefined && { pointsPossible: assignment.pointsPossible }),
+          ...(assignment.dueDate && { dueDate: assignment.dueDate }),
           ...part,
         },
       },
@@ -109,37 +110,37 @@ function PieceChoiceForm({
       <Form.Select
         size="sm"
         className="w-auto"
-        aria-label={`Piece of work of ${view.title}`}
-        value={piece.goesTo || NEW_PIECE}
+        aria-label={`Assignment of ${view.title}`}
+        value={assignment.goesTo || NEW_ASSIGNMENT}
         onChange={(event) =>
-          choose({ assignmentId: event.target.value === NEW_PIECE ? undefined : event.target.value })
+          choose({ assignmentId: event.target.value === NEW_ASSIGNMENT ? undefined : event.target.value })
         }
       >
-        <option value={NEW_PIECE}>New piece of work</option>
+        <option value={NEW_ASSIGNMENT}>New assignment</option>
         {known.map(({ id, title }) => (
           <option key={id} value={id}>
             {title}
           </option>
         ))}
       </Form.Select>
-      {piece.isNew && (
+      {assignment.isNew && (
         <>
           <Form.Control
             size="sm"
             className="w-auto"
             aria-label={`Title of ${view.title}`}
-            defaultValue={piece.title}
-            onBlur={(event) => event.target.value !== piece.title && choose({ title: event.target.value })}
+            defaultValue={assignment.title}
+            onBlur={(event) => event.target.value !== assignment.title && choose({ title: event.target.value })}
           />
           <Form.Select
             size="sm"
             className="w-auto"
             aria-label={`Category of ${view.title}`}
-            value={piece.category}
+            value={assignment.category}
             onChange={(event) => choose({ category: event.target.value })}
           >
             <option value="">
-              {piece.guessed.includes("category") ? "the first category (a guess)" : "by its title"}
+              {assignment.guessed.includes("category") ? "the first category (a guess)" : "by its title"}
             </option>
             {categories.map(({ id, name }) => (
               <option key={id} value={name}>
@@ -154,21 +155,21 @@ function PieceChoiceForm({
             step="any"
             style={{ width: "5.5rem" }}
             aria-label={`Points possible of ${view.title}`}
-            defaultValue={piece.pointsPossible}
+            defaultValue={assignment.pointsPossible}
             onBlur={(event) => {
               const pointsPossible = Math.max(0, Number(event.target.value));
-              if (pointsPossible !== piece.pointsPossible) choose({ pointsPossible });
+              if (pointsPossible !== assignment.pointsPossible) choose({ pointsPossible });
             }}
           />
           <span className="quiet small align-self-center">
-            points{piece.guessed.includes("points possible") && " (a guess)"}, due
+            points{assignment.guessed.includes("points possible") && " (a guess)"}, due
           </span>
           <Form.Control
             size="sm"
             type="date"
             className="w-auto"
             aria-label={`Due date of ${view.title}`}
-            value={piece.dueDate ?? ""}
+            value={assignment.dueDate ?? ""}
             onChange={(event) => choose({ dueDate: event.target.value || undefined })}
           />
         </>

@@ -1,9 +1,9 @@
 "use client";
 import { useState } from "react";
 import type { BringInView } from "@/workers/bringIn/bringInView";
-import type { DifferenceView } from "@/workers/bringIn/differenceViews";
+import type { DifferenceView } from "@/workers/bringIn/differencesOf";
 
-/** What applying would change, per class and piece of work, the old beside the new. */
+/** What applying would change, per class and assignment, the old beside the new. */
 export function DifferenceSheet({ view }: { view: BringInView }) {
   if (view.differences.length === 0) return null;
   return (
@@ -39,7 +39,7 @@ function Difference({ difference, startsOpen }: { difference: DifferenceView; st
         >
           {title}
         </button>
-        {isNew && <span className="tag is-well">new piece of work</span>}
+        {isNew && <span className="tag is-well">new assignment</span>}
         {guessed && <span className="tag is-look">a guess: {guessed}</span>}
         <span className="quiet small text-nowrap">{counts.join(", ")}</span>
       </div>

@@ -1,10 +1,10 @@
 "use client";
 import { Button, Form } from "react-bootstrap";
-import { type MarkMeaning, markKey, markMeaningSchema } from "@/core/figures/marks";
+import { type MarkMeaning, markKey, markMeaningSchema } from "@/core/figures/markMeaning";
 import { ADD, NOBODY } from "@/core/tables/tableChoices";
 import { counted } from "@/core/words";
+import type { MarkView, RowQuestion } from "@/workers/bringIn/allRowQuestions";
 import type { BringInView } from "@/workers/bringIn/bringInView";
-import type { MarkView, RowQuestion } from "@/workers/bringIn/questionViews";
 import type { BringIn } from "./useBringIn";
 
 interface QuestionsProps {
@@ -83,8 +83,7 @@ function DateOrderChoice({
 }
 
 function RowQuestions({ questions, bringIn }: { questions: readonly RowQuestion[]; bringIn: BringIn }) {
-  const answer = (answers: Record<string, string>) =>
-    bringIn.choose({ answers: { ...bringIn.choices.answers, ...answers } });
+  const answer = (answers: Record<string, string>) => bringIn.choose({ answers });
   const suggested = questions.flatMap(({ key, suggested: id, answer: given }) =>
     id && given === undefined ? [[key, id] as const] : [],
   );
@@ -168,15 +167,14 @@ const MEANING_WORDS: Record<MarkMeaning, string> = {
   excused: "excused",
   pending: "pending",
   "handed in": "handed in, without points",
-  "letter grade": "a letter grade, in no average",
+  "grade label": "a letter grade, in no average",
   nothing: "nothing: leave the score as it is",
 };
 
 function Marks({ marks, bringIn }: { marks: readonly MarkView[]; bringIn: BringIn }) {
   const open = marks.filter(({ meaning }) => meaning === undefined);
   const understood = marks.filter(({ meaning }) => meaning !== undefined);
-  const say = (meanings: Record<string, MarkMeaning>) =>
-    bringIn.choose({ marks: { ...bringIn.choices.marks, ...meanings } });
+  const say = (meanings: Record<string, MarkMeaning>) => bringIn.choose({ marks: meanings });
   const guessed = open.flatMap(({ mark, guess }) => (guess ? [[markKey(mark), guess] as const] : []));
   return (
     <section className="sheet" aria-labelledby="marks">

@@ -3,7 +3,7 @@ import { classLabel } from "@/core/model/schoolClass";
 import { periodName } from "@/core/model/term";
 import { isAboutScores, KIND_WORDS } from "@/core/tables/tableKind";
 import { counted } from "@/core/words";
-import { formatMoment } from "@/ui/shared/moment";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { useVine } from "@/ui/shared/VineContext";
 import type { TableView } from "@/workers/bringIn/tableView";
 

@@ -1,26 +1,25 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import { mayWithdraw } from "@/core/delivery/letterState";
+import { durationWords } from "@/core/delivery/planWords";
 import type { Letter, Round } from "@/core/delivery/round";
-import { durationWords } from "@/core/delivery/sendingWords";
 import { tallySentence, tallyStates } from "@/core/delivery/tally";
 import { counted } from "@/core/words";
-import { findRound, lettersOfRound } from "@/store/roundRepository";
-import { formatMoment } from "@/ui/shared/moment";
+import { pauseRound, takeBack } from "@/office/handOver";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
+import { useKept } from "@/ui/shared/useKept";
+import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
-import { usePostLine } from "./PostLineContext";
-import { pauseRound, takeBack } from "./postOffice";
 
 /** What becomes of a round, as it happens, with the way to let it wait, and to take back what has not begun to leave. */
 export function RoundProgress({ roundId }: { roundId: string }) {
-  const { database } = useVine();
+  const { office } = useVine();
   const { trouble, status } = usePostLine();
-  const round = useLiveQuery(() => findRound(database, roundId), [database, roundId]);
-  const letters = useLiveQuery(() => lettersOfRound(database, roundId), [database, roundId]);
+  const round = useKept((read) => read.findRound(roundId), [roundId]);
+  const letters = useKept((read) => read.lettersOfRound(roundId), [roundId]);
   const now = useNow();
   const [busy, setBusy] = useState(false);
   const wasOpen = useRef(false);
@@ -49,7 +48,7 @@ export function RoundProgress({ roundId }: { roundId: string }) {
           <Button
             variant="outline-primary"
             disabled={busy}
-            onClick={() => act(() => takeBack(database, roundId), "Nothing was taken back yet")}
+            onClick={() => act(() => takeBack(office, roundId), "Nothing was taken back yet")}
           >
             {settled > 0 || round.paused
               ? `Stop: take back ${counted(open, "letter")}`
@@ -58,7 +57,9 @@ export function RoundProgress({ roundId }: { roundId: string }) {
           <Button
             variant="outline-secondary"
             disabled={busy}
-            onClick={() => act(() => pauseRound(roundId, !round.paused), "That could not be said to the post room")}
+            onClick={() =>
+              act(() => pauseRound(office, roundId, !round.paused), "That could not be said to the post room")
+            }
           >
             {round.paused ? "Go on" : "Pause"}
           </Button>

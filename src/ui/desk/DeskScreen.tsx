@@ -1,24 +1,20 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
-import { importName } from "@/core/change/importRecord";
+import { broughtInName } from "@/core/change/broughtIn";
 import { tallySentence } from "@/core/delivery/tally";
-import { startNote } from "@/core/letter/starterNotes";
 import type { Starter } from "@/core/letter/starterWords";
+import { startNote } from "@/core/letter/startNote";
 import { fullName } from "@/core/model/student";
-import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
+import { currentPeriod, currentTerm } from "@/core/model/term";
 import { counted } from "@/core/words";
-import { waitingAnswers } from "@/store/familyRepository";
-import { importsNewestFirst } from "@/store/importRepository";
-import { newReplies } from "@/store/replyRepository";
-import { roundsNewestFirst, roundsToCome, talliesByRound, troubledLetters } from "@/store/roundRepository";
 import { Head } from "@/ui/frame/Head";
-import { useCreateNote } from "@/ui/note/useCreateNote";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { EmptyState } from "@/ui/shared/EmptyState";
-import { formatMoment } from "@/ui/shared/moment";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** What needs doing today, each line with its action. */
@@ -54,7 +50,7 @@ export function DeskScreen() {
               <AnswersLine />
               <SilentLine />
               <PeopleLine starter="below a threshold" words="below 70 % overall" />
-              <PeopleLine starter="missing work" words="missing two pieces or more" />
+              <PeopleLine starter="missing work" words="missing two assignments or more" />
               <li>
                 <div className="line-main">
                   Tell every family how things stand
@@ -72,8 +68,7 @@ export function DeskScreen() {
 }
 
 function TroubledLine() {
-  const { database } = useVine();
-  const troubled = useLiveQuery(() => troubledLetters(database), [database]) ?? [];
+  const troubled = useKept((read) => read.troubledLetters(), []) ?? [];
   const [first] = troubled;
   if (!first) return null;
   return (
@@ -96,8 +91,8 @@ function TroubledLine() {
 
 /** What families wrote back and nobody has read yet. */
 function RepliesLine() {
-  const { database, world } = useVine();
-  const replies = useLiveQuery(() => newReplies(database), [database]) ?? [];
+  const { world } = useVine();
+  const replies = useKept((read) => read.newReplies(), []) ?? [];
   if (replies.length === 0) return null;
   const names = new Map(
     [...world.guardians.values()].flatMap((one) =>
@@ -124,8 +119,7 @@ function RepliesLine() {
 
 /** Rounds whose time is still to come, or that wait for a word. */
 function ScheduledLines() {
-  const { database } = useVine();
-  const rounds = useLiveQuery(() => roundsToCome(database), [database]) ?? [];
+  const rounds = useKept((read) => read.roundsToCome(), []) ?? [];
   return rounds.map(({ round, letters }) => (
     <li key={round.id}>
       <div className="line-main">
@@ -164,8 +158,7 @@ const LONG_DAYS = 21;
 
 /** Answers to contact cards that wait to be taken in. */
 function AnswersLine() {
-  const { database } = useVine();
-  const waiting = useLiveQuery(() => waitingAnswers(database), [database]) ?? [];
+  const waiting = useKept((read) => read.waitingAnswers(), []) ?? [];
   if (waiting.length === 0) return null;
   return (
     <li>
@@ -188,7 +181,7 @@ function AnswersLine() {
 /** How many students a ready-made selection holds now, and the way to write to them. */
 function PeopleLine({ starter, words }: { starter: Starter; words: string }) {
   const { world, today } = useVine();
-  const period = currentTerm([...world.terms.values()], today)?.id ?? WHOLE_YEAR;
+  const period = currentPeriod(world, today);
   const view = useAnswer(
     (engine) => engine.people(startNote(starter, { id: starter, now: 0, period })),
     [starter, period],
@@ -221,22 +214,21 @@ function StartButton({ starter, words }: { starter: Starter; words: string }) {
   );
 }
 
-/** The last rounds and imports. */
+/** The last rounds, and what was brought in last. */
 function LatelySheet() {
-  const { database } = useVine();
-  const lately = useLiveQuery(
-    async () => ({
-      rounds: (await roundsNewestFirst(database)).slice(0, 4),
-      tallies: await talliesByRound(database),
-      imports: (await importsNewestFirst(database)).slice(0, 3),
+  const lately = useKept(
+    async (read) => ({
+      rounds: (await read.roundsNewestFirst()).slice(0, 4),
+      tallies: await read.talliesByRound(),
+      broughtIn: (await read.broughtInNewestFirst()).slice(0, 3),
     }),
-    [database],
+    [],
   );
   return (
     <section className="sheet" aria-labelledby="lately">
       <h2 id="lately">Lately</h2>
-      {lately && lately.rounds.length + lately.imports.length === 0 && (
-        <p className="quiet mt-2">Nothing was sent or brought in yet. Rounds and imports will be listed here.</p>
+      {lately && lately.rounds.length + lately.broughtIn.length === 0 && (
+        <p className="quiet mt-2">Nothing was sent or brought in yet. Both will be listed here.</p>
       )}
       <ul className="lines">
         {lately?.rounds.map((round) => (
@@ -249,10 +241,10 @@ function LatelySheet() {
             </div>
           </li>
         ))}
-        {lately?.imports.map((record) => (
+        {lately?.broughtIn.map((record) => (
           <li key={record.id}>
             <div className="line-main">
-              <Link href="/gradebook/bring-in">{importName(record)}</Link>
+              <Link href="/gradebook/bring-in">{broughtInName(record)}</Link>
               <div className="quiet small">
                 {formatMoment(record.appliedAt)}: {record.takenBackAt === undefined ? record.summary : "taken back"}
               </div>

@@ -1,35 +1,33 @@
 "use client";
 import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
-import { isGoodAddress } from "@/core/matching/address";
+import { updating } from "@/core/change/change";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import type { Guardian } from "@/core/model/guardian";
 import { fullName } from "@/core/model/student";
+import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { useChange } from "@/ui/shared/useChange";
-import { useVine } from "@/ui/shared/VineContext";
 import { AddressField } from "./AddressField";
 
 /** Mends one guardian's address; it can be taken back from the message that follows. */
 export function AddressDialog({ guardian, onClose }: { guardian: Guardian; onClose: () => void }) {
-  const { world } = useVine();
+  const leaving = useLeaving();
   const change = useChange();
   const [address, setAddress] = useState(guardian.addresses[0] ?? "");
   const typed = address.trim();
   const isBad = typed !== "" && !isGoodAddress(typed);
-  const save = async () => {
+  useUnkept(typed !== (guardian.addresses[0] ?? ""));
+  const keep = async () => {
     const addresses = [typed, ...guardian.addresses.slice(1)].filter(Boolean);
-    onClose();
-    await change(
-      { guardians: setRows<"guardians">(world.guardians, [[guardian.id, { ...guardian, addresses }]]) },
-      `The address of ${fullName(guardian)} is ${typed || "empty"} now.`,
-    );
+    const words = `The address of ${fullName(guardian)} was changed${typed ? ` to ${typed}` : ": there is none now"}.`;
+    if (await change(updating("guardians", guardian, { ...guardian, addresses }), words)) onClose();
   };
   return (
-    <Modal show onHide={onClose} centered animation={false} aria-labelledby="address-title">
+    <Modal show onHide={() => leaving(onClose)} centered animation={false} aria-labelledby="address-title">
       <Form
         onSubmit={(event) => {
           event.preventDefault();
-          if (!isBad) void save();
+          if (!isBad) void keep();
         }}
       >
         <Modal.Header closeButton>
@@ -52,7 +50,7 @@ export function AddressDialog({ guardian, onClose }: { guardian: Guardian; onClo
             Leave as it was
           </Button>
           <Button type="submit" disabled={isBad}>
-            Save address
+            Keep the address
           </Button>
         </Modal.Footer>
       </Form>

@@ -1,10 +1,9 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
 import { Form } from "react-bootstrap";
-import { isGoodAddress } from "@/core/matching/address";
-import { countDomains, likelySlip } from "@/core/matching/addressSlip";
-import { lastFailure } from "@/store/roundRepository";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
+import { countDomains, likelySlip } from "@/core/matching/likelySlip";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
 interface AddressFieldProps {
@@ -23,8 +22,7 @@ export function AddressField({ id, label, value, onChange, hint, autoFocus, hide
   const domains = useDomains();
   const typed = value.trim();
   const isBad = typed !== "" && !isGoodAddress(typed);
-  const { database } = useVine();
-  const failure = useLiveQuery(() => lastFailure(database, typed), [database, typed]);
+  const failure = useKept((read) => read.lastFailure(typed), [typed]);
   const slip = typed ? likelySlip(typed, domains) : undefined;
   return (
     <div>
@@ -55,7 +53,7 @@ export function AddressField({ id, label, value, onChange, hint, autoFocus, hide
         ) : failure ? (
           <span className="text-danger">
             The last letter here {failure.state === "refused" ? "was refused" : "came back"}
-            {failure.reply && `: ${failure.reply}`}
+            {failure.serverAnswer && `: ${failure.serverAnswer}`}
           </span>
         ) : (
           hint

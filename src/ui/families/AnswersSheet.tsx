@@ -1,54 +1,49 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
-import { reverseChange } from "@/core/change/change";
-import { numberedName } from "@/core/families/peopleList";
+import { numberedName } from "@/core/families/addressList";
 import { byFamilyName } from "@/core/model/student";
 import { counted } from "@/core/words";
-import { waitingAnswers } from "@/store/familyRepository";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useKept } from "@/ui/shared/useKept";
+import { useTurnChange } from "@/ui/shared/useTurnChange";
 import { useVine } from "@/ui/shared/VineContext";
 import type { AnswerView } from "@/workers/engine/answersView";
 
 /** The answers of families that wait: each beside what is known, to be taken in or refused. */
 export function AnswersSheet() {
-  const { database, engine, settleAnswer } = useVine();
-  const waiting = useLiveQuery(() => waitingAnswers(database), [database]);
+  const { office } = useVine();
+  const turn = useTurnChange();
+  const waiting = useKept((read) => read.waitingAnswers(), []);
   const [chosen, setChosen] = useState<Record<string, string>>({});
   const views = useAnswer(async (asked) => (waiting ? asked.answers(waiting, chosen) : []), [waiting, chosen]);
   if (!waiting || !views || views.length === 0) return null;
   const ready = views.filter(({ studentId }) => studentId !== undefined);
 
-  const takeIn = async (list: readonly AnswerView[]) => {
+  const takeIn = (list: readonly AnswerView[]) => settle(list, "taken in");
+  const refuse = (list: readonly AnswerView[]) => settle(list, "refused");
+  const settle = async (list: readonly AnswerView[], state: "taken in" | "refused") => {
+    const settled: number[] = [];
     for (const { id, studentId } of list) {
       const answer = waiting.find((one) => one.id === id);
-      if (!answer || !studentId) continue;
-      // Asked one after the other: two answers may speak of the same family.
-      const change = await engine.answerChange(answer, studentId);
-      await settleAnswer(id, "taken in", change);
-      if (list.length === 1) {
-        toast(`The answer about ${answer.answer.studentName} is taken in.`, {
-          action: { label: "Undo", onClick: () => void settleAnswer(id, "waiting", reverseChange(change)) },
-        });
-      }
+      if (!answer || (state === "taken in" && !studentId)) continue;
+      const done = await office.settleAnswer(answer, state, studentId);
+      if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+      else if (done.seq !== undefined) settled.push(done.seq);
     }
-    if (list.length > 1) toast(`${counted(list.length, "answer")} are taken in.`);
-  };
-  const refuse = async (list: readonly AnswerView[]) => {
-    for (const { id } of list) await settleAnswer(id, "refused", {});
-    toast(
-      list.length === 1
-        ? `The answer about ${list[0]?.studentName} is not used.`
-        : `${list.length} answers are not used.`,
-      {
-        action: {
-          label: "Undo",
-          onClick: () => void Promise.all(list.map(({ id }) => settleAnswer(id, "waiting", {}))),
+    const [first] = list;
+    const what = list.length === 1 ? `The answer about ${first?.studentName}` : counted(settled.length, "answer");
+    const verb = list.length === 1 ? "was" : "were";
+    toast(`${what} ${verb} ${state === "refused" ? "not used" : "taken in"}.`, {
+      action: {
+        label: "Undo",
+        // The last one first, as they were made.
+        onClick: async () => {
+          for (const seq of settled.toReversed()) await turn({ seq });
         },
       },
-    );
+    });
   };
 
   return (

@@ -1,21 +1,20 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { QRCodeSVG } from "qrcode.react";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { byFamilyName, fullName } from "@/core/model/student";
-import { cardsNewestFirst } from "@/store/familyRepository";
+import { cardLink } from "@/office/publishCard";
 import { Head } from "@/ui/frame/Head";
+import { NotHere } from "@/ui/frame/NotHere";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
-import { NotHere } from "@/ui/shared/NotHere";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
-import { cardLink } from "./CardsScreen";
 
 /** A sheet of slips for one class, each with the QR code of the card, to be printed and cut. */
 export function CardSheetScreen({ cardId }: { cardId: string }) {
-  const { database, world } = useVine();
-  const cards = useLiveQuery(() => cardsNewestFirst(database), [database]);
+  const { office, world } = useVine();
+  const cards = useKept((read) => read.cardsNewestFirst(), []);
   const [classId, setClassId] = useState([...world.classes.keys()][0] ?? "");
   const card = cards?.find(({ id }) => id === cardId);
   if (!cards) return null;
@@ -57,8 +56,8 @@ export function CardSheetScreen({ cardId }: { cardId: string }) {
                 For the family of <strong>{fullName(student)}</strong>
               </div>
               <div className="my-2">{card.title}</div>
-              <QRCodeSVG value={cardLink(card.id)} size={112} marginSize={2} title="QR code of the card" />
-              <div className="small text-break mt-1">{cardLink(card.id)}</div>
+              <QRCodeSVG value={cardLink(office, card.id)} size={112} marginSize={2} title="QR code of the card" />
+              <div className="small text-break mt-1">{cardLink(office, card.id)}</div>
             </div>
           ))}
         </div>

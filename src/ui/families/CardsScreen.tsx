@@ -1,26 +1,31 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { QRCodeSVG } from "qrcode.react";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
-import { CARD_QUESTIONS, type ContactCard, QUESTION_WORDS } from "@/core/families/contactCard";
-import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
+import { removing, sameData } from "@/core/change/change";
+import { CARD_QUESTIONS, type ContactCard, QUESTION_WORDS } from "@/core/model/contactCard";
 import { counted } from "@/core/words";
-import { answersOfCard, cardsNewestFirst, saveCard } from "@/store/familyRepository";
-import { ask } from "@/ui/delivery/postOffice";
+import type { Office } from "@/office/office";
+import { cardLink, publishCard } from "@/office/publishCard";
 import { Head } from "@/ui/frame/Head";
-import { formatMoment } from "@/ui/shared/moment";
+import { formatMoment } from "@/ui/shared/formatMoment";
+import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
+import { useChange } from "@/ui/shared/useChange";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 import { AnswersSheet } from "./AnswersSheet";
 
 /** Contact cards: made, put where families reach them, and their answers taken in. */
 export function CardsScreen() {
-  const { database } = useVine();
-  const cards = useLiveQuery(() => cardsNewestFirst(database), [database]) ?? [];
+  const { office } = useVine();
+  const change = useChange();
+  const cards = useKept((read) => read.cardsNewestFirst(), []) ?? [];
   const [editing, setEditing] = useState<ContactCard>();
-  const begin = () => setEditing(newCard());
+  const begin = () => setEditing(newCard(office));
+  const remove = (card: ContactCard) =>
+    change(removing("cards", [card]), `The contact card “${card.title}” was deleted. Its page and its answers stay.`);
   return (
     <>
       <Head title="Contact cards" about={<Link href="/families">Back to the families</Link>}>
@@ -44,7 +49,7 @@ export function CardsScreen() {
           </div>
           <div className="d-grid gap-3">
             {cards.map((card) => (
-              <CardSummary key={card.id} card={card} onEdit={() => setEditing(card)} />
+              <CardSummary key={card.id} card={card} onEdit={() => setEditing(card)} onRemove={() => remove(card)} />
             ))}
           </div>
         </div>
@@ -53,33 +58,27 @@ export function CardsScreen() {
   );
 }
 
-function newCard(): ContactCard {
+function newCard({ around }: Office): ContactCard {
   return {
-    id: crypto.randomUUID(),
+    id: around.newId(),
     title: "How can I reach you?",
     greeting:
       "I would like to write to you now and then about your child’s work. Please tell me who looks after your child and how to reach you.",
     questions: ["guardians", "addresses", "relation", "language", "frequency"],
-    createdAt: Date.now(),
+    createdAt: around.now(),
   };
 }
 
-/** Where families reach a card. */
-export function cardLink(cardId: string): string {
-  return `${window.location.origin}/card/${cardId}`;
-}
-
 function CardEditor({ card, onDone }: { card: ContactCard; onDone: () => void }) {
-  const { database, world } = useVine();
+  const { office } = useVine();
+  const leaving = useLeaving();
   const [draft, setDraft] = useState(card);
   const [problem, setProblem] = useState("");
+  useUnkept(!sameData(draft, card));
   const publish = async () => {
-    const { teacherName, schoolName } = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-    const { id, title, greeting, questions } = draft;
     try {
-      const body = JSON.stringify({ id, title, greeting, questions, teacherName, schoolName });
-      await ask("/api/family/cards", { method: "POST", body });
-      await saveCard(database, { ...draft, publishedAt: Date.now() });
+      const done = await publishCard(office, draft, "Families");
+      if (!done.ok) return setProblem(done.problem);
       toast("The card is published. Its link and QR code stand at the right.");
       onDone();
     } catch (cause) {
@@ -142,7 +141,7 @@ function CardEditor({ card, onDone }: { card: ContactCard; onDone: () => void })
       )}
       <div className="d-flex gap-2">
         <Button type="submit">{card.publishedAt ? "Publish the change" : "Publish"}</Button>
-        <Button variant="link" onClick={onDone}>
+        <Button variant="link" onClick={() => leaving(onDone)}>
           Leave it
         </Button>
       </div>
@@ -150,10 +149,10 @@ function CardEditor({ card, onDone }: { card: ContactCard; onDone: () => void })
   );
 }
 
-function CardSummary({ card, onEdit }: { card: ContactCard; onEdit: () => void }) {
-  const { database } = useVine();
-  const answers = useLiveQuery(() => answersOfCard(database, card.id), [database, card.id]) ?? [];
-  const link = cardLink(card.id);
+function CardSummary({ card, onEdit, onRemove }: { card: ContactCard; onEdit: () => void; onRemove: () => void }) {
+  const { office } = useVine();
+  const answers = useKept((read) => read.answersOfCard(card.id), [card.id]) ?? [];
+  const link = cardLink(office, card.id);
   const copy = async () => {
     await navigator.clipboard.writeText(link);
     toast("The link is copied.");
@@ -190,6 +189,9 @@ function CardSummary({ card, onEdit }: { card: ContactCard; onEdit: () => void }
         </Link>
         <Button size="sm" variant="outline-primary" onClick={onEdit}>
           Change
+        </Button>
+        <Button size="sm" variant="link" onClick={onRemove}>
+          Delete<span className="visually-hidden"> {card.title}</span>
         </Button>
       </div>
     </section>

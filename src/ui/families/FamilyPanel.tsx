@@ -2,6 +2,8 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
+import { sameData } from "@/core/change/change";
+import { numberedName } from "@/core/families/addressList";
 import { bringBack, mergeStudents, takeOut } from "@/core/families/editFamily";
 import {
   draftChange,
@@ -11,10 +13,10 @@ import {
   type GuardianDraft,
   newGuardian,
 } from "@/core/families/familyDraft";
-import { numberedName } from "@/core/families/peopleList";
-import { isGoodAddress } from "@/core/matching/address";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { classLabel } from "@/core/model/schoolClass";
 import { byFamilyName, fullName, type Student } from "@/core/model/student";
+import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressField } from "./AddressField";
@@ -26,11 +28,17 @@ interface FamilyPanelProps {
   readonly onClose: () => void;
 }
 
-/** One student with the family, beside the list; saved as one change. */
+/** One student with the family, beside the list; kept as one change. */
 export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
-  const { world } = useVine();
+  const { world, office } = useVine();
   const change = useChange();
-  const [draft, setDraft] = useState<FamilyDraft>(() => draftOf(student ?? emptyStudent(), world));
+  const leaving = useLeaving();
+  // What it was when the panel was opened: others may change the family meanwhile.
+  const [opened] = useState(world);
+  const [begun] = useState<FamilyDraft>(() => draftOf(student ?? emptyStudent(), world));
+  const [draft, setDraft] = useState(begun);
+  const [isKept, setIsKept] = useState(false);
+  useUnkept(!isKept && !sameData(draft, begun));
   const set = (part: Partial<Student>) => setDraft({ ...draft, student: { ...draft.student, ...part } });
   const setGuardians = (guardians: readonly GuardianDraft[]) => setDraft({ ...draft, guardians });
   const isBad = (address: string | undefined) => Boolean(address?.trim()) && !isGoodAddress(address?.trim() ?? "");
@@ -40,8 +48,10 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
     : isBad(draft.student.address)
       ? "The student’s address is not one yet."
       : "";
-  const save = async () => {
-    await change(draftChange(draft, world), `${name} is saved.`);
+  const keep = async () => {
+    const wanted = draftChange(draft, opened, office.around.newId);
+    if (!(await change(wanted, student ? `The family of ${name} was changed.` : `${name} was added.`))) return;
+    setIsKept(true);
     onClose();
   };
   return (
@@ -50,14 +60,14 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
       aria-label={name}
       onSubmit={(event) => {
         event.preventDefault();
-        if (!problem) void save();
+        if (!problem) void keep();
       }}
     >
       <div className="d-flex gap-2 align-items-baseline">
         <h2 className="flex-grow-1" data-private>
           {name}
         </h2>
-        <Button variant="link" size="sm" onClick={onClose}>
+        <Button variant="link" size="sm" onClick={() => leaving(onClose)}>
           Close
         </Button>
       </div>
@@ -78,16 +88,16 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
         <Button
           size="sm"
           variant="outline-primary"
-          onClick={() => setGuardians([...draft.guardians, newGuardian(draft)])}
+          onClick={() => setGuardians([...draft.guardians, newGuardian(draft, office.around.newId)])}
         >
           Add a guardian
         </Button>
         <Button size="sm" type="submit" disabled={problem !== ""} className="ms-auto">
-          Save
+          Keep
         </Button>
       </div>
       {problem && <p className="small text-danger">{problem}</p>}
-      {student && <OtherActions student={student} onClose={onClose} />}
+      {student && <OtherActions student={student} onClose={() => leaving(onClose)} />}
     </Form>
   );
 }
@@ -168,7 +178,7 @@ function OtherActions({ student, onClose }: { student: Student; onClose: () => v
           <Button
             size="sm"
             variant="outline-primary"
-            onClick={() => change(bringBack(student, world), `${name} is back.`).then(onClose)}
+            onClick={() => change((now) => bringBack(student, now), `${name} was brought back.`).then(onClose)}
           >
             Bring back
           </Button>
@@ -177,7 +187,9 @@ function OtherActions({ student, onClose }: { student: Student; onClose: () => v
             size="sm"
             variant="outline-secondary"
             onClick={() =>
-              change(takeOut(student, world), `${name} is taken out. Scores and letters are kept.`).then(onClose)
+              change((now) => takeOut(student, now), `${name} was taken out. Scores and letters are kept.`).then(
+                onClose,
+              )
             }
           >
             Take out
@@ -197,7 +209,10 @@ function OtherActions({ student, onClose }: { student: Student; onClose: () => v
           value=""
           onChange={(event) => {
             const other = world.students.get(event.target.value);
-            if (other) void change(mergeStudents(student, other, world), `${name} is one person now.`).then(onClose);
+            if (other)
+              void change((now) => mergeStudents(student, other, now), `${name} was made one person of two.`).then(
+                onClose,
+              );
           }}
         >
           <option value="" disabled>

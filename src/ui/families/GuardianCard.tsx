@@ -2,7 +2,7 @@
 import { Button, Form } from "react-bootstrap";
 import type { GuardianDraft } from "@/core/families/familyDraft";
 import { type Confirmation, confirmationSchema, type Guardian } from "@/core/model/guardian";
-import { FAMILY_LANGUAGES } from "@/ui/family/languages";
+import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { AddressField } from "./AddressField";
 
 const CONFIRMATION_WORDS: Record<Confirmation, string> = {

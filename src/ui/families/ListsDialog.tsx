@@ -1,20 +1,19 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { toast } from "sonner";
-import { addressList, familyRows, type ListAudience } from "@/core/families/peopleList";
-import { birthdayCalendar } from "@/core/formats/birthdays";
-import { csvFile } from "@/core/formats/csv";
+import { addressList, familyRows, type ListAudience } from "@/core/families/addressList";
+import { birthdayCalendar } from "@/core/formats/birthdayCalendar";
+import { csvFile } from "@/core/formats/csvFile";
 import { sheetCells } from "@/core/formats/sheetCells";
-import { vcards } from "@/core/formats/vcard";
+import { vcards } from "@/core/formats/vcards";
 import { writeOneRoster } from "@/core/formats/writeOneRoster";
 import { classLabel } from "@/core/model/schoolClass";
 import type { Student } from "@/core/model/student";
 import { counted } from "@/core/words";
-import { notesNewestFirst } from "@/store/noteRepository";
 import { download } from "@/ui/shared/download";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** Who a list is about: everybody, a class, a group tag, or the students whom a note selects. */
@@ -22,10 +21,10 @@ type Who = string;
 
 /** Addresses to copy, and files to keep: by class, group tag or the selection of a note. */
 export function ListsDialog({ classId, onClose }: { classId: string; onClose: () => void }) {
-  const { world, today, database } = useVine();
+  const { world, today } = useVine();
   const [who, setWho] = useState<Who>(classId === "all" ? "all" : `class ${classId}`);
   const [audience, setAudience] = useState<ListAudience>("guardians");
-  const notes = useLiveQuery(() => notesNewestFirst(database), [database]) ?? [];
+  const notes = useKept((read) => read.notesNewestFirst(), []) ?? [];
   const tags = [...new Set([...world.students.values()].flatMap((student) => student.tags))].sort();
   const note = who.startsWith("note ") ? notes.find(({ id }) => id === who.slice("note ".length)) : undefined;
   const selected = useAnswer(

@@ -1,16 +1,15 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { Button } from "react-bootstrap";
 import { unaskedGuardians } from "@/core/families/askingLetter";
-import { type LikelyDuplicate, likelyDuplicates } from "@/core/families/duplicates";
 import { mergeGuardians, mergeStudents } from "@/core/families/editFamily";
+import { type LikelyDuplicate, likelyDuplicates } from "@/core/families/likelyDuplicates";
 import { reachabilityOf } from "@/core/matching/reachability";
 import { fullName } from "@/core/model/student";
 import { counted } from "@/core/words";
-import { waitingAnswers } from "@/store/familyRepository";
 import { useChange } from "@/ui/shared/useChange";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 import { AskDialog } from "./AskDialog";
 import { ListsDialog } from "./ListsDialog";
@@ -18,7 +17,7 @@ import { PatternDialog } from "./PatternDialog";
 
 /** What concerns all families: who can be reached, who said yes, contact cards, lists. */
 export function OverviewPanel({ classId }: { classId: string }) {
-  const { world, database } = useVine();
+  const { world } = useVine();
   const [open, setOpen] = useState<"ask" | "lists" | "pattern">();
   const reach = useMemo(() => countReach([...world.guardians.values()].map(reachabilityOf)), [world.guardians]);
   const said = useMemo(
@@ -26,7 +25,7 @@ export function OverviewPanel({ classId }: { classId: string }) {
     [world.guardians],
   );
   const unasked = useMemo(() => unaskedGuardians(world).length, [world]);
-  const waiting = useLiveQuery(() => waitingAnswers(database), [database])?.length ?? 0;
+  const waiting = useKept((read) => read.waitingAnswers(), [])?.length ?? 0;
   return (
     <div className="d-grid gap-3">
       <section className="sheet" aria-labelledby="reach">
@@ -99,10 +98,12 @@ function Duplicates() {
   const merge = ({ kind, ids: [first, second] }: LikelyDuplicate) => {
     if (kind === "guardians") {
       const [kept, gone] = [world.guardians.get(first), world.guardians.get(second)];
-      if (kept && gone) void change(mergeGuardians(kept, gone, world), `${fullName(kept)} is one person now.`);
+      if (kept && gone)
+        void change((now) => mergeGuardians(kept, gone, now), `${fullName(kept)} was made one person of two.`);
     } else {
       const [kept, gone] = [world.students.get(first), world.students.get(second)];
-      if (kept && gone) void change(mergeStudents(kept, gone, world), `${fullName(kept)} is one person now.`);
+      if (kept && gone)
+        void change((now) => mergeStudents(kept, gone, now), `${fullName(kept)} was made one person of two.`);
     }
   };
   return (

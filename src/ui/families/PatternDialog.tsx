@@ -8,7 +8,7 @@ import {
   type PatternPart,
   type PatternPerson,
   type PatternResult,
-} from "@/core/families/addressPattern";
+} from "@/core/families/buildAddresses";
 import type { Guardian } from "@/core/model/guardian";
 import { fullName } from "@/core/model/student";
 import type { World } from "@/core/model/world";
@@ -41,11 +41,8 @@ export function PatternDialog({ classId, onClose }: { classId: string; onClose: 
   const exceptions = results.filter((result) => !isApplied(result, true) && result.outcome !== "same");
   const names = new Map(people.map((person) => [person.id, fullName(person)]));
   const apply = async () => {
-    await change(
-      addressChange(whose, applied, world),
-      `${counted(applied.length, "address", "addresses")} built from the pattern.`,
-    );
-    onClose();
+    const words = `${counted(applied.length, "address", "addresses")} built from the pattern.`;
+    if (await change((now) => addressChange(whose, applied, now), words)) onClose();
   };
   return (
     <Modal show onHide={onClose} size="lg" scrollable animation={false} aria-labelledby="pattern-title">

@@ -1,15 +1,10 @@
 "use client";
 import { useEffect, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import {
-  answerProblems,
-  type CardAnswer,
-  type CardQuestion,
-  MAX_GUARDIANS_PER_ANSWER,
-  type PublishedCard,
-} from "@/core/families/contactCard";
-import { sendAnswer } from "./familyClient";
-import { FAMILY_LANGUAGES } from "./languages";
+import { answerProblems, type CardAnswer, MAX_GUARDIANS_PER_ANSWER } from "@/core/families/cardAnswer";
+import type { CardQuestion, PublishedCard } from "@/core/model/contactCard";
+import { FAMILY_LANGUAGES } from "./familyLanguages";
+import { sendAnswer } from "./sendAnswer";
 
 type SaidGuardian = CardAnswer["guardians"][number];
 const NOBODY_YET: SaidGuardian = { name: "", address: "", relation: "", language: "", frequency: "" };

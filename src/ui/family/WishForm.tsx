@@ -3,8 +3,8 @@ import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Wish } from "@/core/families/familyEvent";
 import type { Frequency } from "@/core/model/guardian";
-import { sendWish } from "./familyClient";
-import { FAMILY_LANGUAGES } from "./languages";
+import { FAMILY_LANGUAGES } from "./familyLanguages";
+import { sendWish } from "./sendAnswer";
 
 interface WishFormProps {
   readonly token: string;

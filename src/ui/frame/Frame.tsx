@@ -2,16 +2,17 @@
 import { type ReactNode, useEffect } from "react";
 import { Button } from "react-bootstrap";
 import { Toaster } from "sonner";
-import { PostLineContext } from "@/ui/delivery/PostLineContext";
-import { usePostRoom } from "@/ui/delivery/usePostRoom";
+import type { Office } from "@/office/office";
+import { LeavingProvider } from "@/ui/shared/LeavingProvider";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
-import { OlderPage, useWorld } from "@/ui/shared/useWorld";
-import { type Vine, VineContext } from "@/ui/shared/VineContext";
-import { CoverProvider } from "./CoverContext";
-import { goToNextPart } from "./nextPart";
+import { useVine, VineContext } from "@/ui/shared/VineContext";
+import { CoverProvider } from "./CoverProvider";
+import { goToNextPart } from "./goToNextPart";
 import { Stem } from "./Stem";
 import { applyTheme, chosenTheme } from "./theme";
+import { useOffice } from "./useOffice";
+import { useUndoKeys } from "./useUndoKeys";
 
 interface FrameProps {
   /** Whether an empty browser opens on the demo school. */
@@ -23,7 +24,7 @@ interface FrameProps {
 
 /** What stays while the screens change: the stem, the data, the line to the post room. */
 export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
-  const vine = useWorld(opensDemo, pinnedToday);
+  const office = useOffice(opensDemo, pinnedToday);
   useEffect(() => {
     applyTheme(chosenTheme());
     const system = window.matchMedia("(prefers-color-scheme: dark)");
@@ -34,57 +35,69 @@ export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
   return (
     <CoverProvider>
       <div className="frame">
-        {vine === "opening" ? (
+        {office === "opening" ? (
           <>
             <nav className="stem" aria-label="Steps" />
             <main className="frame-screen">
               <Skeleton words="Opening your gradebook" />
             </main>
           </>
-        ) : "failed" in vine ? (
+        ) : "failed" in office ? (
           <main className="frame-screen">
-            <OpeningFailed cause={vine.failed} />
+            <OpeningFailed cause={office.failed} />
           </main>
         ) : (
-          <Ready vine={vine}>{children}</Ready>
+          <VineContext value={office satisfies Office}>
+            <LeavingProvider>
+              <Ready>{children}</Ready>
+            </LeavingProvider>
+          </VineContext>
         )}
       </div>
-      {/* Beside the stem and above the foot: main actions stand at the right, and a message must never take their click. */}
-      <Toaster position="bottom-left" offset={{ bottom: 76, left: 190 }} closeButton />
+      {/* In the free middle of the stem: a message must never lie over a control, nor take its click. */}
+      <Toaster position="bottom-left" offset={{ bottom: 176, left: 8 }} closeButton />
     </CoverProvider>
   );
 }
 
-function Ready({ vine, children }: { vine: Vine; children: ReactNode }) {
-  const line = usePostRoom(vine);
+function Ready({ children }: { children: ReactNode }) {
+  const { isOlder } = useVine();
+  useUndoKeys();
   useWindowKeys((event) => {
     if (event.key !== "F6" || event.ctrlKey || event.altKey) return;
     event.preventDefault();
     goToNextPart(event.shiftKey ? -1 : 1);
   });
+  if (isOlder) {
+    return (
+      <main className="frame-screen">
+        <OlderPage />
+      </main>
+    );
+  }
   return (
-    <VineContext value={vine}>
-      <PostLineContext value={line}>
-        <Stem />
-        <main className="frame-screen">{children}</main>
-      </PostLineContext>
-    </VineContext>
+    <>
+      <Stem />
+      <main className="frame-screen">{children}</main>
+    </>
+  );
+}
+
+/** This page belongs to an older version of the application than the data. */
+function OlderPage() {
+  return (
+    <div className="sheet empty" role="alert">
+      <h1>Vine Note was updated in another tab</h1>
+      <p className="my-3">
+        Everything you did here is kept. This page is of the older version and writes nothing any more: load it again to
+        go on.
+      </p>
+      <Button onClick={() => window.location.reload()}>Load this page again</Button>
+    </div>
   );
 }
 
 function OpeningFailed({ cause }: { cause: unknown }) {
-  if (cause instanceof OlderPage) {
-    return (
-      <div className="sheet empty" role="alert">
-        <h1>Vine Note was updated in another tab</h1>
-        <p className="my-3">
-          Everything you did here is kept. This page is of the older version and writes nothing any more: load it again
-          to go on.
-        </p>
-        <Button onClick={() => window.location.reload()}>Load this page again</Button>
-      </div>
-    );
-  }
   return (
     <div className="sheet empty" role="alert">
       <h1>Your data could not be opened</h1>

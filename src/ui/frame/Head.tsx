@@ -1,8 +1,8 @@
 "use client";
 import { EyeOff } from "lucide-react";
 import type { ReactNode } from "react";
-import { usePostLine } from "@/ui/delivery/PostLineContext";
-import { COVER_KEY, useCover } from "./CoverContext";
+import { usePostLine } from "@/ui/shared/usePostLine";
+import { COVER_KEY, useCover } from "./CoverProvider";
 
 interface HeadProps {
   readonly title: string;

@@ -1,5 +1,4 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import {
   Archive,
   BookOpenText,
@@ -10,14 +9,14 @@ import {
   PanelLeft,
   Settings2,
   Sprout,
+  Undo2,
   UsersRound,
 } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { useState } from "react";
-import { waitingAnswers } from "@/store/familyRepository";
-import { troubledLetters } from "@/store/roundRepository";
-import { useVine } from "@/ui/shared/VineContext";
+import { useKept } from "@/ui/shared/useKept";
+import { ChangesDialog } from "./ChangesDialog";
 
 interface Step {
   readonly href: string;
@@ -39,10 +38,10 @@ const APART: readonly Step[] = [
 
 /** The steps of the job in their order, as nodes on one line. */
 export function Stem() {
-  const { database } = useVine();
   const [narrow, setNarrow] = useState(false);
-  const troubled = useLiveQuery(() => troubledLetters(database), [database])?.length ?? 0;
-  const answers = useLiveQuery(() => waitingAnswers(database), [database])?.length ?? 0;
+  const [listing, setListing] = useState(false);
+  const troubled = useKept((read) => read.troubledLetters(), [])?.length ?? 0;
+  const answers = useKept((read) => read.waitingAnswers(), [])?.length ?? 0;
   const counts: Record<string, number> = { "/record": troubled, "/families": answers };
   return (
     <nav className={`stem ${narrow ? "is-narrow" : ""}`} aria-label="Steps">
@@ -60,9 +59,13 @@ export function Stem() {
           <StemNode key={step.href} step={step} count={0} />
         ))}
       </ol>
+      <button type="button" className="btn btn-link quiet small text-start stem-tool" onClick={() => setListing(true)}>
+        <Undo2 size={16} aria-hidden /> <span className="stem-word">Changes</span>
+      </button>
+      {listing && <ChangesDialog onClose={() => setListing(false)} />}
       <button
         type="button"
-        className="btn btn-link quiet small text-start"
+        className="btn btn-link quiet small text-start stem-tool"
         onClick={() => setNarrow(!narrow)}
         aria-pressed={narrow}
       >

@@ -4,7 +4,7 @@ import type { Period } from "@/core/model/term";
 import { counted, listed } from "@/core/words";
 import { useAnswer } from "@/ui/shared/useAnswer";
 
-/** Whose letter a change would change, before it is made. */
+/** Whose letter grade a change would change, before it is made. */
 export function ChangePreview({
   change,
   period,
@@ -16,7 +16,7 @@ export function ChangePreview({
 }) {
   const preview = useAnswer((engine) => engine.preview(change, period, classIds), [change, period, classIds]);
   if (!preview) return null;
-  const { averages, letters, moreLetters, lostExtraCredit } = preview;
+  const { averages, labels, moreLabels, lostExtraCredit } = preview;
   return (
     <div role="status">
       {lostExtraCredit.length > 0 && (
@@ -25,22 +25,22 @@ export function ChangePreview({
           is no average to add it to.
         </p>
       )}
-      {averages + letters.length === 0 ? (
-        <p className="quiet small">No average and no letter would change.</p>
+      {averages + labels.length === 0 ? (
+        <p className="quiet small">No average and no letter grade would change.</p>
       ) : (
         <p className="small">
-          {counted(averages, "average")} and <strong>{counted(letters.length + moreLetters, "letter grade")}</strong>{" "}
+          {counted(averages, "average")} and <strong>{counted(labels.length + moreLabels, "letter grade")}</strong>{" "}
           would change.
         </p>
       )}
-      {letters.length > 0 && (
+      {labels.length > 0 && (
         <ul className="small ps-3" data-private>
-          {letters.map(({ key, who, from, to }) => (
+          {labels.map(({ key, who, from, to }) => (
             <li key={key}>
               {who}: <span className="quiet">{from} →</span> {to}
             </li>
           ))}
-          {moreLetters > 0 && <li>and {moreLetters} more</li>}
+          {moreLabels > 0 && <li>and {moreLabels} more</li>}
         </ul>
       )}
     </div>

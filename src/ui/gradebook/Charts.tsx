@@ -14,7 +14,7 @@ import { useMemo, useSyncExternalStore } from "react";
 import { Bar, Line } from "react-chartjs-2";
 import { barWords, type DistributionBar } from "@/core/figures/distribution";
 import { counted } from "@/core/words";
-import type { StudentDetails } from "@/workers/engine/detailsView";
+import type { StudentDetails } from "@/workers/engine/studentDetails";
 
 Chart.register(
   BarController,

@@ -1,36 +1,27 @@
 "use client";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
-import {
-  type Checklist,
-  type ChecklistMark,
-  checklistMarkSchema,
-  checklistsOf,
-  markOf,
-  withMarks,
-} from "@/core/model/checklist";
+import { adding, removing } from "@/core/change/change";
+import { markChecklist } from "@/core/gradebook/markChecklist";
+import { type Checklist, type ChecklistMark, checklistMarkSchema, checklistsOf, markOf } from "@/core/model/checklist";
 import { byFamilyName, fullName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
+import type { World } from "@/core/model/world";
 import { counted } from "@/core/words";
-import { useCreateNote } from "@/ui/note/useCreateNote";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** Returned forms, equipment: what each student of the class has done, has not, or need not. */
 export function Checklists({ classId, period }: { classId: string; period: Period }) {
-  const { world } = useVine();
+  const { world, office } = useVine();
   const change = useChange();
   const lists = checklistsOf(world.checklists.values(), classId);
   const [chosen, setChosen] = useState<string>();
   const open = lists.find(({ id }) => id === chosen) ?? lists[0];
   const add = async (name: string, forAll: boolean) => {
-    const list: Checklist = { id: crypto.randomUUID(), name, classId: forAll ? "all" : classId, marks: {} };
-    await change(
-      { checklists: setRows<"checklists">(world.checklists, [[list.id, list]]) },
-      `“${name}” is added; nobody has done it yet.`,
-    );
-    setChosen(list.id);
+    const list: Checklist = { id: office.around.newId(), name, classId: forAll ? "all" : classId, marks: {} };
+    if (await change(adding("checklists", [list]), `“${name}” was added; nobody has done it yet.`)) setChosen(list.id);
   };
   return (
     <section aria-labelledby="checklists">
@@ -63,20 +54,19 @@ export function Checklists({ classId, period }: { classId: string; period: Perio
 }
 
 function OpenList({ list, classId, period }: { list: Checklist; classId: string; period: Period }) {
-  const { world, commit } = useVine();
+  const { world } = useVine();
   const change = useChange();
   const createNote = useCreateNote();
   const students = (world.classes.get(classId)?.studentIds ?? [])
     .flatMap((id) => world.students.get(id) ?? [])
     .sort(byFamilyName);
-  const marked = (ids: readonly string[], mark: ChecklistMark) => ({
-    checklists: setRows<"checklists">(world.checklists, [[list.id, withMarks(list, ids, mark)]]),
-  });
+  const marked = (ids: readonly string[], mark: ChecklistMark) => (now: World) =>
+    markChecklist(now, list.id, ids, mark);
   const open = students.filter(({ id }) => markOf(list, id) === "not done");
   const remove = () =>
     change(
-      { checklists: { added: {}, updated: {}, removed: { [list.id]: list } } },
-      `“${list.name}” is gone, with its marks.`,
+      (now) => removing("checklists", [now.checklists.get(list.id) ?? list]),
+      `“${list.name}” was deleted, with its marks.`,
     );
   return (
     <>
@@ -134,7 +124,11 @@ function OpenList({ list, classId, period }: { list: Checklist; classId: string;
               size="sm"
               className="w-auto"
               value={markOf(list, student.id)}
-              onChange={(event) => commit(marked([student.id], checklistMarkSchema.parse(event.target.value)))}
+              onChange={(event) => {
+                const mark = checklistMarkSchema.parse(event.target.value);
+                const words = `${fullName(student)}: “${list.name}” is ${mark}.`;
+                void change(marked([student.id], mark), words, { quietly: true });
+              }}
             >
               {checklistMarkSchema.options.map((mark) => (
                 <option key={mark}>{mark}</option>

@@ -1,10 +1,11 @@
 "use client";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { type Change, setRows } from "@/core/change/change";
+import { adding, removing, updating } from "@/core/change/change";
 import { classDaysOf } from "@/core/figures/classDays";
 import { formatDay } from "@/core/model/day";
 import { type LogEntry, logEntrySchema } from "@/core/model/logEntry";
+import { useUnkept } from "@/ui/shared/LeavingProvider";
 import { LinkedText } from "@/ui/shared/LinkedText";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
@@ -14,19 +15,15 @@ const AHEAD_DAYS = 21;
 
 /** What the class did, day by day, and what is coming; letters can show both. */
 export function ClassLog({ classId }: { classId: string }) {
-  const { world, today } = useVine();
+  const { world, today, office } = useVine();
   const change = useChange();
   const [editing, setEditing] = useState<string>();
   const entries = [...world.logEntries.values()]
     .filter((entry) => entry.classId === classId)
     .sort((a, b) => b.day.localeCompare(a.day));
   const upcoming = classDaysOf(world, classId, today).upcoming(AHEAD_DAYS);
-  const keep = (entry: LogEntry, words: string) =>
-    change({ logEntries: setRows<"logEntries">(world.logEntries, [[entry.id, entry]]) }, words);
-  const remove = (entry: LogEntry) => {
-    const taken: Change = { logEntries: { added: {}, updated: {}, removed: { [entry.id]: entry } } };
-    return change(taken, "The entry is gone.");
-  };
+  const remove = (entry: LogEntry) =>
+    change(removing("logEntries", [entry]), "The entry of the class log was deleted.");
   return (
     <section aria-labelledby="class-log">
       <h2 id="class-log">Class log</h2>
@@ -35,7 +32,12 @@ export function ClassLog({ classId }: { classId: string }) {
         key={entries.length}
         initial={{ id: "", classId, day: today, text: "" }}
         action="Add to the log"
-        onKeep={(entry) => keep({ ...entry, id: crypto.randomUUID() }, "It is in the class log.")}
+        onKeep={(entry) =>
+          change(
+            adding("logEntries", [{ ...entry, id: office.around.newId() }]),
+            "An entry was added to the class log.",
+          )
+        }
       />
       <ul className="lines mt-3">
         {entries.map((entry) =>
@@ -44,7 +46,10 @@ export function ClassLog({ classId }: { classId: string }) {
               <EntryForm
                 initial={entry}
                 action="Keep"
-                onKeep={(next) => keep(next, "The entry is kept.").then(() => setEditing(undefined))}
+                onKeep={async (next) => {
+                  if (await change(updating("logEntries", entry, next), "The entry of the class log was changed."))
+                    setEditing(undefined);
+                }}
               />
             </li>
           ) : (
@@ -66,7 +71,7 @@ export function ClassLog({ classId }: { classId: string }) {
       <h3 className="mt-3">Coming in the next {AHEAD_DAYS} days</h3>
       {upcoming.length === 0 ? (
         <p className="quiet small">
-          Nothing falls due. Pieces that you add to the gradebook with a due date stand here.
+          Nothing falls due. Assignments that you add to the gradebook with a due date stand here.
         </p>
       ) : (
         <ul className="small ps-3">
@@ -91,6 +96,7 @@ function EntryForm({
   onKeep: (entry: LogEntry) => Promise<unknown>;
 }) {
   const [draft, setDraft] = useState(initial);
+  useUnkept(draft.text !== initial.text);
   const isWhole = logEntrySchema.safeParse({ ...draft, id: "draft" }).success;
   return (
     <Form

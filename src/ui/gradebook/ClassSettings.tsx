@@ -1,11 +1,17 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { Button, Form } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
-import { freshId } from "@/core/matching/freshId";
-import { type Category, type MissingRule, type SchoolClass, schoolClassSchema } from "@/core/model/schoolClass";
-import { currentTerm, type Period, WHOLE_YEAR } from "@/core/model/term";
+import { updating } from "@/core/change/change";
+import {
+  type Category,
+  classLabel,
+  type MissingRule,
+  type SchoolClass,
+  schoolClassSchema,
+} from "@/core/model/schoolClass";
+import { currentPeriod, type Period, WHOLE_YEAR } from "@/core/model/term";
 import { useChange } from "@/ui/shared/useChange";
+import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 import { ChangePreview } from "./ChangePreview";
 
@@ -13,25 +19,19 @@ import { ChangePreview } from "./ChangePreview";
 export function ClassSettings({ schoolClass, period }: { schoolClass: SchoolClass; period: Period }) {
   const { world, today } = useVine();
   const change = useChange();
-  const [draft, setDraft] = useState(schoolClass);
+  const { base, draft, set: setDraft } = useDraftOf(schoolClass);
   const set = (part: Partial<SchoolClass>) => setDraft({ ...draft, ...part });
-  const next = useMemo(
-    () => ({ classes: setRows<"classes">(world.classes, [[draft.id, draft]]) }),
-    [world.classes, draft],
-  );
+  const next = useMemo(() => updating("classes", base, draft), [base, draft]);
   const classIds = useMemo(() => [draft.id], [draft.id]);
   const isWhole = schoolClassSchema.safeParse(draft).success && draft.categories.length > 0;
-  const shownPeriod =
-    period === WHOLE_YEAR
-      ? period
-      : (world.terms.get(period)?.id ?? currentTerm([...world.terms.values()], today)?.id ?? WHOLE_YEAR);
+  const shownPeriod = period === WHOLE_YEAR ? period : (world.terms.get(period)?.id ?? currentPeriod(world, today));
   return (
     <Form
       className="d-grid gap-2"
       aria-label="Class settings"
       onSubmit={(event) => {
         event.preventDefault();
-        if (isWhole) void change(next, "The settings of the class are kept.");
+        if (isWhole) void change(next, `The settings of ${classLabel(draft)} were changed.`);
       }}
     >
       <h2>Class settings</h2>
@@ -141,7 +141,7 @@ export function ClassSettings({ schoolClass, period }: { schoolClass: SchoolClas
 }
 
 function Categories({ draft, onChange }: { draft: SchoolClass; onChange: (categories: Category[]) => void }) {
-  const { world } = useVine();
+  const { world, office } = useVine();
   const used = new Set(
     [...world.assignments.values()].flatMap(({ classId, categoryId }) => (classId === draft.id ? [categoryId] : [])),
   );
@@ -151,9 +151,7 @@ function Categories({ draft, onChange }: { draft: SchoolClass; onChange: (catego
     onChange([
       ...draft.categories,
       {
-        id: freshId(["category", String(draft.categories.length + 1)], (id) =>
-          draft.categories.some((one) => one.id === id),
-        ),
+        id: office.around.newId(),
         name: "New category",
         weight: 1,
         dropLowest: 0,

@@ -6,11 +6,11 @@ import type { DistributionBar } from "@/core/figures/distribution";
 import type { Condition } from "@/core/model/condition";
 import type { Period } from "@/core/model/term";
 import { counted } from "@/core/words";
-import { useCreateNote } from "@/ui/note/useCreateNote";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
-import type { StatisticsView, StudentDetails } from "@/workers/engine/detailsView";
+import type { StatisticsView, StudentDetails } from "@/workers/engine/studentDetails";
 import { Checklists } from "./Checklists";
 import { ClassLog } from "./ClassLog";
 import { ClassSettings } from "./ClassSettings";
@@ -20,14 +20,14 @@ import { Feedback } from "./Feedback";
 const DistributionChart = dynamic(() => import("./Charts").then((charts) => charts.DistributionChart), { ssr: false });
 const TrendChart = dynamic(() => import("./Charts").then((charts) => charts.TrendChart), { ssr: false });
 
-/** What stands beside the grid: the class, one student, or one piece of work. */
+/** What stands beside the grid: the class, one student, or one assignment. */
 export type Beside =
   | { kind: "class" }
   | { kind: "settings" }
   | { kind: "log" }
   | { kind: "checklists" }
   | { kind: "student"; key: string; classId: string; studentId: string }
-  | { kind: "piece"; assignmentIds: readonly string[] };
+  | { kind: "assignment"; assignmentIds: readonly string[] };
 
 interface DetailsSideProps {
   readonly classIds: readonly string[];
@@ -35,10 +35,10 @@ interface DetailsSideProps {
   readonly beside: Beside;
   readonly onChange: (beside: Beside) => void;
   readonly onClose: () => void;
-  readonly onEditPiece: (assignmentId: string) => void;
+  readonly onEditAssignment: (assignmentId: string) => void;
 }
 
-export function DetailsSide({ classIds, period, beside, onChange, onClose, onEditPiece }: DetailsSideProps) {
+export function DetailsSide({ classIds, period, beside, onChange, onClose, onEditAssignment }: DetailsSideProps) {
   const { world } = useVine();
   // What is set for a class stands beside it alone.
   const [classId = ""] = classIds.length === 1 ? classIds : [];
@@ -59,8 +59,8 @@ export function DetailsSide({ classIds, period, beside, onChange, onClose, onEdi
       )}
       {beside.kind === "log" && schoolClass && <ClassLog key={classId} classId={classId} />}
       {beside.kind === "checklists" && schoolClass && <Checklists key={classId} classId={classId} period={period} />}
-      {beside.kind === "piece" && (
-        <PiecePart period={period} assignmentIds={beside.assignmentIds} back={back} onEdit={onEditPiece} />
+      {beside.kind === "assignment" && (
+        <AssignmentPart period={period} assignmentIds={beside.assignmentIds} back={back} onEdit={onEditAssignment} />
       )}
       {beside.kind === "student" && (
         <StudentPart classId={beside.classId} studentId={beside.studentId} period={period} back={back} />
@@ -98,13 +98,13 @@ function ClassPart({ classIds, period }: { classIds: readonly string[]; period: 
         }
       />
       <p className="quiet small mt-3">
-        Choose a student’s name to see how an average is made, or the heading of a piece of work to see how it went.
+        Choose a student’s name to see how an average is made, or the heading of an assignment to see how it went.
       </p>
     </section>
   );
 }
 
-function PiecePart({
+function AssignmentPart({
   period,
   assignmentIds,
   back,
@@ -117,31 +117,31 @@ function PiecePart({
 }) {
   const { world } = useVine();
   const createNote = useCreateNote();
-  const details = useAnswer((engine) => engine.pieceDetails(assignmentIds), [assignmentIds]);
+  const details = useAnswer((engine) => engine.assignmentDetails(assignmentIds), [assignmentIds]);
   const classIds = assignmentIds.flatMap((id) => world.assignments.get(id)?.classId ?? []);
   const [only] = assignmentIds.length === 1 ? assignmentIds : [];
   if (!details) return <Skeleton words="Making the statistics" />;
-  const piece = details.title;
+  const assignment = details.title;
   return (
-    <section aria-labelledby="piece-details">
+    <section aria-labelledby="assignment-details">
       {back}
-      <h2 id="piece-details">{details.title}</h2>
+      <h2 id="assignment-details">{details.title}</h2>
       <p className="quiet small">{details.about}</p>
       {only !== undefined && (
         <Button size="sm" variant="outline-primary" className="mb-2" onClick={() => onEdit(only)}>
-          Change this piece
+          Change this assignment
         </Button>
       )}
       <Statistics
         view={details}
-        label={`Percents on ${piece}`}
+        label={`Percents on ${assignment}`}
         onWrite={(bar) =>
           createNote("progress", {
             classIds,
             period,
             conditions: within(bar, ({ comparison, percent }) => ({
-              kind: "piece",
-              piece,
+              kind: "assignment",
+              assignment,
               comparison,
               value: percent,
               unit: "percent",
@@ -164,7 +164,7 @@ function PiecePart({
             createNote("missing work", {
               classIds,
               period,
-              conditions: [{ kind: "piece status", piece, status: "not handed in" }],
+              conditions: [{ kind: "assignment status", assignment, status: "not handed in" }],
             })
           }
         >

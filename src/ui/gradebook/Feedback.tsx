@@ -6,11 +6,11 @@ import { starterWords } from "@/core/letter/starterWords";
 import type { Assignment } from "@/core/model/assignment";
 import { formatScore, type Score } from "@/core/model/score";
 import { byFamilyName, fullName, type Student } from "@/core/model/student";
-import { useCreateNote } from "@/ui/note/useCreateNote";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 
-/** What is said to each student of one piece of work: the levels of its rubric, and a comment. */
+/** What is said to each student of one assignment: the levels of its rubric, and a comment. */
 export function Feedback({ assignmentId }: { assignmentId: string }) {
   const { world } = useVine();
   const createNote = useCreateNote();
@@ -64,24 +64,16 @@ function StudentFeedback({
   assignment: Assignment;
   score: Score | undefined;
 }) {
-  const { world } = useVine();
   const change = useChange();
   const [comment, setComment] = useState(score?.comment ?? "");
   const name = fullName(student);
-  const say = (part: Pick<Score, "comment" | "levels">) =>
-    change(
-      editScores(
-        [
-          {
-            assignmentId: assignment.id,
-            studentId: student.id,
-            score: withFeedback(score, { comment: score?.comment, levels: score?.levels, ...part }),
-          },
-        ],
-        world,
-      ),
-      `What you said to ${name} is kept.`,
-    );
+  const say = (part: (before: Score | undefined) => Pick<Score, "comment" | "levels">) =>
+    change((now) => {
+      const before = now.scoreColumns.get(assignment.id)?.scores[student.id];
+      const said = { comment: before?.comment, levels: before?.levels, ...part(before) };
+      const edit = { assignmentId: assignment.id, studentId: student.id, score: withFeedback(before, said) };
+      return editScores([edit], now);
+    }, `What you said to ${name} was kept.`);
   return (
     <details className="made">
       <summary>
@@ -92,14 +84,17 @@ function StudentFeedback({
       </summary>
       <div className="d-grid gap-2 py-2">
         {assignment.rubric?.map((criterion) => (
-          <Form.Group key={criterion.name} controlId={`level-${student.id}-${criterion.name}`}>
+          <Form.Group key={criterion.id} controlId={`level-${student.id}-${criterion.id}`}>
             <Form.Label className="small mb-0">{criterion.name}</Form.Label>
             <Form.Select
               size="sm"
-              value={score?.levels?.[criterion.name] ?? ""}
+              value={score?.levels?.[criterion.id] ?? ""}
               onChange={({ target }) => {
-                const { [criterion.name]: _before, ...others } = score?.levels ?? {};
-                void say({ levels: target.value ? { ...others, [criterion.name]: target.value } : others });
+                const level = target.value;
+                void say((before) => {
+                  const { [criterion.id]: _before, ...others } = before?.levels ?? {};
+                  return { levels: level ? { ...others, [criterion.id]: level } : others };
+                });
               }}
             >
               <option value="">not judged</option>
@@ -117,7 +112,7 @@ function StudentFeedback({
           placeholder="Comment"
           value={comment}
           onChange={(event) => setComment(event.target.value)}
-          onBlur={() => comment.trim() !== (score?.comment ?? "") && void say({ comment })}
+          onBlur={() => comment.trim() !== (score?.comment ?? "") && void say(() => ({ comment }))}
         />
       </div>
     </details>

@@ -3,12 +3,12 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef } from "react";
 import { Button } from "react-bootstrap";
 import { counted } from "@/core/words";
-import { useCreateNote } from "@/ui/note/useCreateNote";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useVine } from "@/ui/shared/VineContext";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 import type { Beside } from "./DetailsSide";
 import { Gap, GradebookRow } from "./GradebookRow";
-import { type ColumnSpan, cellId, columnAt, columnsBefore, countOf, type GridColumn, startClass } from "./gridColumns";
+import { type ColumnSpan, cellId, columnAt, columnsBefore, countOf, type GridColumn, startClass } from "./gridColumn";
 import { type GridRange, rangeOf } from "./gridSelection";
 import { type GridCells, useGridEditing } from "./useGridEditing";
 
@@ -28,7 +28,7 @@ interface GradebookGridProps {
 
 /**
  * The table of one class or of several. The name, the overall average and the missing count stay in sight; rows and columns are drawn
- * as they come into view, so that four hundred pieces cost no more than fourteen. The keyboard works on the scores.
+ * as they come into view, so that four hundred assignments cost no more than fourteen. The keyboard works on the scores.
  */
 export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridProps) {
   const { world, today } = useVine();
@@ -68,7 +68,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridP
   const cells = useMemo((): GridCells => {
     const cellAt = (row: number, column: number) => {
       const [line, work] = [view.rows[row], view.work[column]];
-      const assignment = line && work && world.assignments.get(work.pieces[line.classId] ?? "");
+      const assignment = line && work && world.assignments.get(work.assignments[line.classId] ?? "");
       return assignment && { studentId: line.studentId, assignment };
     };
     return { rowKeys: view.rows.map(({ key }) => key), columns: view.work.length, cellAt };
@@ -207,8 +207,8 @@ function ColumnHead({
   beside,
   onBeside,
 }: { column: GridColumn } & Pick<GradebookGridProps, "beside" | "onBeside">) {
-  const ids = column.kind === "work" ? Object.values(column.pieces).map(({ assignment }) => assignment.id) : [];
-  const isShown = beside?.kind === "piece" && ids.includes(beside.assignmentIds[0] ?? "");
+  const ids = column.kind === "work" ? Object.values(column.assignments).map(({ assignment }) => assignment.id) : [];
+  const isShown = beside?.kind === "assignment" && ids.includes(beside.assignmentIds[0] ?? "");
   return (
     <th scope="col" className={`work-head ${startClass(column)}`}>
       {column.kind === "work" ? (
@@ -217,7 +217,7 @@ function ColumnHead({
           className="head-button"
           tabIndex={-1}
           aria-pressed={isShown}
-          onClick={() => onBeside({ kind: "piece", assignmentIds: ids })}
+          onClick={() => onBeside({ kind: "assignment", assignmentIds: ids })}
         >
           {column.title}
         </button>

@@ -1,14 +1,14 @@
 import { Ban, Check, CircleDashed, Clock, Hourglass, X } from "lucide-react";
 import { memo, type RefObject } from "react";
-import { setRows } from "@/core/change/change";
 import { type ShownScore, shownScore } from "@/core/figures/shownScore";
-import { checklistMarkSchema, markOf, withMarks } from "@/core/model/checklist";
+import { markChecklist } from "@/core/gradebook/markChecklist";
+import { checklistMarkSchema, markOf } from "@/core/model/checklist";
 import type { Day } from "@/core/model/day";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
-import { useVine } from "@/ui/shared/VineContext";
+import { useChange } from "@/ui/shared/useChange";
 import type { AverageView, GradebookView } from "@/workers/engine/gradebookView";
 import type { Beside } from "./DetailsSide";
-import { type ColumnSpan, cellId, type GridColumn, startClass } from "./gridColumns";
+import { type ColumnSpan, cellId, type GridColumn, startClass } from "./gridColumn";
 import type { GridEditing } from "./useGridEditing";
 
 interface GradebookRowProps {
@@ -21,7 +21,7 @@ interface GradebookRowProps {
   readonly today: Day;
   readonly isBeside: boolean;
   readonly onBeside: (beside: Beside) => void;
-  /** The pieces of this row that are chosen, by place; -1 where none is. */
+  /** The assignments of this row that are chosen, by place; -1 where none is. */
   readonly chosenFrom: number;
   readonly chosenTo: number;
   readonly headColumn: number;
@@ -49,7 +49,7 @@ export const GradebookRow = memo(function GradebookRow(props: GradebookRowProps)
       <td className="pin-figure pin-first" data-private>
         {row.overall.text ? (
           <>
-            <strong>{row.overall.text}</strong> {row.letterGrade}
+            <strong>{row.overall.text}</strong> {row.gradeLabel}
             <AverageNote note={row.overall.note} />
           </>
         ) : (
@@ -106,7 +106,7 @@ function ScoreCell({
   editing,
 }: GradebookRowProps & { column: Extract<GridColumn, { kind: "work" }> }) {
   const { at } = column;
-  const piece = column.pieces[row.classId];
+  const cell = column.assignments[row.classId];
   const isHead = at === headColumn;
   const isChosen = at >= chosenFrom && at <= chosenTo;
   return (
@@ -114,7 +114,7 @@ function ScoreCell({
     // biome-ignore lint/a11y/useFocusableInteractive: the grid keeps the focus and names the active cell
     <td
       id={cellId(place, at)}
-      className={`numeric ${startClass(column)} ${isChosen ? "is-chosen" : ""} ${isHead ? "is-head" : ""} ${piece ? "" : "is-void"}`}
+      className={`numeric ${startClass(column)} ${isChosen ? "is-chosen" : ""} ${isHead ? "is-head" : ""} ${cell ? "" : "is-void"}`}
       // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: a cell of a grid can be chosen
       role="gridcell"
       aria-selected={isChosen}
@@ -125,7 +125,7 @@ function ScoreCell({
       {isHead && draft !== undefined ? (
         <ScoreInput draft={draft} title={`${column.title} of ${row.name}`} editing={editing} />
       ) : (
-        piece && <ScoreText shown={shownScore(piece.scores[row.studentId], piece.assignment, schoolClass, today)} />
+        cell && <ScoreText shown={shownScore(cell.scores[row.studentId], cell.assignment, schoolClass, today)} />
       )}
     </td>
   );
@@ -162,15 +162,17 @@ function ChecklistCell({
   column: { checklist },
   row,
 }: GradebookRowProps & { column: Extract<GridColumn, { kind: "checklist" }> }) {
-  const { world, commit } = useVine();
+  const change = useChange();
   if (checklist.classId !== "all" && checklist.classId !== row.classId) return <td className="is-void" />;
   const mark = markOf(checklist, row.studentId);
   const marks = checklistMarkSchema.options;
   const next = marks[(marks.indexOf(mark) + 1) % marks.length] ?? "not done";
-  const turn = () => {
-    const turned = withMarks(checklist, [row.studentId], next);
-    return commit({ checklists: setRows<"checklists">(world.checklists, [[checklist.id, turned]]) });
-  };
+  const turn = () =>
+    change(
+      (now) => markChecklist(now, checklist.id, [row.studentId], next),
+      `${row.name}: “${checklist.name}” is ${next}.`,
+      { quietly: true },
+    );
   return (
     <td className="small" data-private>
       <button

@@ -4,7 +4,7 @@ import { useDeferredValue, useMemo, useState } from "react";
 import { Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
 import type { SchoolClass } from "@/core/model/schoolClass";
-import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
+import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
@@ -17,11 +17,11 @@ import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import type { GradebookView } from "@/workers/engine/gradebookView";
+import { AssignmentDialog } from "./AssignmentDialog";
 import { type Beside, DetailsSide } from "./DetailsSide";
 import { GradebookGrid } from "./GradebookGrid";
 import { GRADEBOOK_KEYS } from "./gradebookKeys";
 import { type GridOrder, ORDERS, orderOf, rowsInOrder } from "./gridOrder";
-import { PieceDialog } from "./PieceDialog";
 
 const ALL = "all";
 
@@ -37,16 +37,15 @@ const SIDES = [
 export function GradebookScreen() {
   const { world, today } = useVine();
   const classes = [...world.classes.values()];
-  const terms = [...world.terms.values()];
   const [chosenClass, setChosenClass] = useState<string>();
   const [chosenPeriod, setChosenPeriod] = useState<string>();
   const isAll = chosenClass === ALL && classes.length > 1;
   const classId = (chosenClass && world.classes.has(chosenClass) ? chosenClass : classes[0]?.id) ?? "";
   const classIds = useMemo(() => (isAll ? [...world.classes.keys()] : [classId]), [isAll, classId, world.classes]);
-  const period = chosenPeriod ?? currentTerm(terms, today)?.id ?? WHOLE_YEAR;
+  const period = chosenPeriod ?? currentPeriod(world, today);
   const view = useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]);
   const [beside, setBeside] = useState<Beside>();
-  const [open, setOpen] = useState<"keys" | { piece: string | undefined }>();
+  const [open, setOpen] = useState<"keys" | { assignment: string | undefined }>();
   const [order, setOrder] = useState<GridOrder>("family name");
   const [name, setName] = useState("");
   const wanted = useDeferredValue(name);
@@ -110,7 +109,7 @@ export function GradebookScreen() {
               <span>
                 {[
                   counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student"),
-                  `${counted(view.work.length, "piece")} of work`,
+                  `${counted(view.work.length, "assignment")} of work`,
                   view.method,
                 ]
                   .filter(Boolean)
@@ -138,8 +137,12 @@ export function GradebookScreen() {
                 onChange={(event) => setName(event.target.value)}
               />
               {!isAll && (
-                <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen({ piece: undefined })}>
-                  Add a piece
+                <button
+                  type="button"
+                  className="btn btn-link btn-sm"
+                  onClick={() => setOpen({ assignment: undefined })}
+                >
+                  Add an assignment
                 </button>
               )}
               {SIDES.filter(({ kind }) => !isAll || kind === "class").map(({ kind, words }) => (
@@ -161,7 +164,7 @@ export function GradebookScreen() {
               {view.work.length === 0 ? (
                 <EmptyState
                   title="No work in this term yet"
-                  words="Add a piece, bring in scores, or choose another term."
+                  words="Add an assignment, bring in scores, or choose another term."
                 />
               ) : shown.rows.length === 0 ? (
                 <p className="px-4 quiet">Nobody of this name is in the class. Clear the name to see everybody.</p>
@@ -181,7 +184,7 @@ export function GradebookScreen() {
                   beside={beside}
                   onChange={setBeside}
                   onClose={() => setBeside(undefined)}
-                  onEditPiece={(piece) => setOpen({ piece })}
+                  onEditAssignment={(assignment) => setOpen({ assignment })}
                 />
               )}
             </div>
@@ -192,10 +195,10 @@ export function GradebookScreen() {
       </div>
       {open === "keys" && <KeysDialog of="the gradebook" keys={GRADEBOOK_KEYS} onClose={() => setOpen(undefined)} />}
       {typeof open === "object" && (
-        <PieceDialog
+        <AssignmentDialog
           classId={classId}
           period={period}
-          assignment={open.piece === undefined ? undefined : world.assignments.get(open.piece)}
+          assignment={open.assignment === undefined ? undefined : world.assignments.get(open.assignment)}
           onClose={() => setOpen(undefined)}
         />
       )}

@@ -10,5 +10,5 @@ export const GRADEBOOK_KEYS: readonly KeyWords[] = [
   ["Delete", "clear the chosen cells; an empty cell is left out of averages"],
   ["Ctrl + D", "fill the chosen cells with the first of them"],
   ["Ctrl + C, Ctrl + V", "copy and paste, also a column from a spreadsheet"],
-  ["Ctrl + Z", "undo the last edit"],
+  ["Ctrl + Z", "take back the last change; with Shift make it again"],
 ];

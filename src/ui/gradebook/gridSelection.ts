@@ -1,4 +1,4 @@
-/** A cell of the grid by the place of its student and of its piece of work. */
+/** A cell of the grid by the place of its student and of its assignment. */
 export interface GridCell {
   readonly row: number;
   readonly column: number;

@@ -1,8 +1,7 @@
 "use client";
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from "react";
 import { toast } from "sonner";
-import { applyChange, type Change, isEmptyChange, reverseChange } from "@/core/change/change";
-import { rebaseChange } from "@/core/change/rebase";
+import { applyChange } from "@/core/change/change";
 import {
   editScores,
   isStatusKey,
@@ -10,10 +9,12 @@ import {
   type ScoreCell,
   type ScoreEdit,
   scoreAfterKey,
+  scoreEditWords,
   typedScore,
 } from "@/core/gradebook/scoreEdit";
 import { formatScore } from "@/core/model/score";
 import { counted } from "@/core/words";
+import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { followRows, type GridCell, type GridSelection, movedBy, rangeOf } from "./gridSelection";
 
@@ -35,15 +36,16 @@ export interface GridEditing {
 export interface GridCells {
   readonly rowKeys: readonly string[];
   readonly columns: number;
-  /** None where the class of the row does not have the piece of the column. */
+  /** None where the class of the row does not have the assignment of the column. */
   readonly cellAt: (row: number, column: number) => ScoreCell | undefined;
 }
 
 const FIRST_CELL: GridCell = { row: 0, column: 0 };
 
-/** The keyboard of the grid: moving, typing, statuses by one key, filling, pasting and undoing. */
+/** The keyboard of the grid: moving, typing, statuses by one key, filling and pasting. */
 export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEditing {
-  const { world, commit } = useVine();
+  const { world } = useVine();
+  const change = useChange();
   const [selection, setSelection] = useState<GridSelection>();
   const [draft, setDraft] = useState<string>();
   const [rows, setRows] = useState(rowKeys);
@@ -55,35 +57,20 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
       if (!followed) setDraft(undefined);
     }
   }
-  const done = useRef<Change[]>([]);
-  // Typing is faster than saving: each edit is made on what the one before it leaves.
+  // Typing is faster than keeping: each edit is made on what the one before it leaves.
   const latest = useRef({ world, waiting: 0 });
   if (latest.current.waiting === 0) latest.current.world = world;
-  const saving = useRef<Promise<unknown>>(Promise.resolve());
   const size = { rows: rowKeys.length, columns };
 
   const scoreAt = (assignmentId: string, studentId: string) =>
     latest.current.world.scoreColumns.get(assignmentId)?.scores[studentId];
 
-  const make = (change: Change, remember: boolean) => {
-    if (isEmptyChange(change)) return;
-    latest.current.world = applyChange(latest.current.world, change);
+  const edit = (edits: readonly ScoreEdit[], choices = { quietly: true }, words = scoreEditWords(edits, world)) => {
+    latest.current.world = applyChange(latest.current.world, editScores(edits, latest.current.world));
     latest.current.waiting += 1;
-    if (remember) done.current.push(change);
-    saving.current = saving.current
-      .then(() => commit(change))
-      .catch((cause: Error) => toast.error(`That was not kept: ${cause.message}`))
-      .finally(() => {
-        latest.current.waiting -= 1;
-      });
-  };
-  const edit = (edits: readonly ScoreEdit[]) => make(editScores(edits, latest.current.world), true);
-  const undo = () => {
-    const last = done.current.pop();
-    if (!last) return;
-    const { change, conflicts } = rebaseChange(latest.current.world, reverseChange(last));
-    if (conflicts.length > 0) toast.error("That was changed elsewhere since, and stays as it is.");
-    else make(change, false);
+    void change((now) => editScores(edits, now), words, choices).finally(() => {
+      latest.current.waiting -= 1;
+    });
   };
 
   /** Every chosen cell that can hold a score, row by row. */
@@ -142,11 +129,6 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
     const head = selection?.head;
     const withControl = event.ctrlKey || event.metaKey;
     const stop = () => event.preventDefault();
-    if (withControl && event.key.toLowerCase() === "z") {
-      stop();
-      undo();
-      return;
-    }
     if (!head) {
       if (movedBy(event.key, FIRST_CELL, size, withControl) && size.rows > 0 && size.columns > 0) {
         stop();
@@ -192,13 +174,14 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
       selected,
       scoreAt,
     );
-    edit(edits);
     const words = [
       `${counted(edits.length, "cell")} pasted.`,
       refused.length > 0 ? `Not a score, and not used: ${refused.slice(0, 4).join(", ")}.` : "",
-      beyond > 0 ? `${counted(beyond, "cell")} lay beyond the last student or piece.` : "",
+      beyond > 0 ? `${counted(beyond, "cell")} lay beyond the last student or assignment.` : "",
     ];
-    toast(words.filter(Boolean).join(" "), { action: { label: "Undo", onClick: undo } });
+    const said = words.filter(Boolean).join(" ");
+    if (edits.length > 0) edit(edits, { quietly: false }, said);
+    else toast(said);
   };
   const onCopy = (event: ClipboardEvent) => {
     if (draft !== undefined || !selection) return;

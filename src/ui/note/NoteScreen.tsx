@@ -1,19 +1,18 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { Note } from "@/core/model/note";
-import { findNote } from "@/store/noteRepository";
-import { NotHere } from "@/ui/shared/NotHere";
+import { NotHere } from "@/ui/frame/NotHere";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useVine } from "@/ui/shared/VineContext";
 import { NoteWorkspace } from "./NoteWorkspace";
 
 /** Finds the note and opens its workspace. */
 export function NoteScreen({ noteId }: { noteId: string }) {
-  const { database } = useVine();
+  const { read } = useVine();
   const [note, setNote] = useState<Note | "not there">();
   useEffect(() => {
-    void findNote(database, noteId).then((found) => setNote(found ?? "not there"));
-  }, [database, noteId]);
+    void read.findNote(noteId).then((found) => setNote(found ?? "not there"));
+  }, [read, noteId]);
   if (note === undefined) return <Skeleton words="Opening the note" />;
   if (note === "not there")
     return (

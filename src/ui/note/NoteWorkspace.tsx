@@ -1,50 +1,46 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { toast } from "sonner";
+import { adding } from "@/core/change/change";
 import type { Note } from "@/core/model/note";
 import { noteKindSchema } from "@/core/model/noteKind";
 import { noteWordsSchema } from "@/core/model/template";
-import { saveNote } from "@/store/noteRepository";
-import { keepTemplates } from "@/store/templateRepository";
+import type { NoteEditingState } from "@/office/noteEditing";
 import { Head } from "@/ui/frame/Head";
+import { failureWords } from "@/ui/shared/failureWords";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
-import type { CheckView, PeopleView } from "@/workers/engine/noteView";
+import type { CheckView, PeopleView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
-import { LetterPart } from "./LetterPart";
-import { livePartsOf } from "./livePartsOf";
-import { SendSheet } from "./SendSheet";
+import { LetterPart } from "./letter/LetterPart";
+import { livePartsOf } from "./letter/livePartsOf";
+import { useLetterEditors } from "./letter/useLetterEditors";
 import { SidePart } from "./SidePart";
-import { useLetterEditors } from "./useLetterEditors";
-import { WhoPart } from "./WhoPart";
-
-const SAVE_AFTER_MS = 400;
+import { SendSheet } from "./send/SendSheet";
+import { useNoteEditing } from "./useNoteEditing";
+import { WhoPart } from "./who/WhoPart";
 
 /** One screen for a whole note: who, the letter, the tray and the findings, the sentence that says what would be sent. */
 export function NoteWorkspace({ initial }: { initial: Note }) {
-  const [note, setNote] = useState(initial);
+  const { office, now } = useVine();
+  const editing = useNoteEditing(initial);
+  const { note, keeping, clash, wordsFromElsewhere } = editing.state;
   const [shownKey, setShownKey] = useState<string>();
   const [sending, setSending] = useState(false);
-  const change = useCallback(
-    (part: Partial<Note>) => setNote((now) => ({ ...now, ...part, changedAt: Date.now() })),
-    [],
-  );
-  const { database, now } = useVine();
-  const saved = useSaved(note, initial);
-  const [editing, setEditing] = useState(initial.language);
-  const words = note.variants.find(({ language }) => language === editing) ?? note;
+  const change = editing.change;
+  const keepTemplate = useChange();
+  const [language, setLanguage] = useState(initial.language);
+  const words = note.variants.find((one) => one.language === language) ?? note;
   const changeWords = useCallback(
     (part: Partial<LetterWordsOfNote>) =>
-      setNote((now) => ({
-        ...now,
-        ...(editing === now.language
+      change((known) =>
+        language === known.language
           ? part
-          : { variants: now.variants.map((one) => (one.language === editing ? { ...one, ...part } : one)) }),
-        changedAt: Date.now(),
-      })),
-    [editing],
+          : { variants: known.variants.map((one) => (one.language === language ? { ...one, ...part } : one)) },
+      ),
+    [change, language],
   );
   const { id, selection, audience, leftOutRecipientIds, recipientChoices, perFamily, onlyNew } = note;
   const who = useMemo(
@@ -58,8 +54,11 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
   const keepAsTemplate = async () => {
     const { match, conditions } = note.selection;
     const words = noteWordsSchema.parse({ ...note, match, conditions });
-    await keepTemplates(database, [{ ...words, id: crypto.randomUUID(), changedAt: Date.now() }]);
-    toast(`“${note.name}” is kept as a template. Begin with it under Notes.`);
+    const template = { ...words, id: office.around.newId(), changedAt: now() };
+    await keepTemplate(
+      adding("templates", [template]),
+      `“${note.name}” was kept as a template. Begin with it under Notes.`,
+    );
   };
   if (!people || !check || !letter) return <Skeleton words="Opening the note" />;
 
@@ -91,13 +90,12 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
             <Button size="sm" variant="link" className="text-nowrap" onClick={keepAsTemplate}>
               Keep as a template
             </Button>
-            <span className="small" role="status">
-              {saved ? "Saved" : "Saving …"}
-            </span>
+            <KeepingWords keeping={keeping} />
           </div>
         }
       />
       <div className="screen-body is-fixed">
+        {clash && <ClashBar onTheirs={editing.takeTheirs} onMine={editing.keepMine} />}
         <div className="workspace">
           <WhoPart
             note={who}
@@ -108,8 +106,8 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
             onShow={setShownKey}
           />
           <Writing
-            // The editors are made anew for each language.
-            key={words.language}
+            // The editors are made anew for each language, and for words that come from elsewhere.
+            key={`${words.language} ${wordsFromElsewhere}`}
             words={words}
             onWords={changeWords}
             note={note}
@@ -118,7 +116,7 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
             letter={letter}
             onChange={change}
             onShow={setShownKey}
-            onLanguage={setEditing}
+            onLanguage={setLanguage}
           />
         </div>
       </div>
@@ -126,7 +124,11 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
         <p className="foot-sentence mb-0" role="status">
           <strong>{people.summary}</strong> {check.findingsSentence} {check.languages}
         </p>
-        <Button onClick={() => setSending(true)} disabled={check.stops > 0}>
+        <Button
+          onClick={async () => (await editing.keepNow()) && setSending(true)}
+          // What is sent is what is on the screen, and so what is kept.
+          disabled={check.stops > 0 || clash !== undefined || typeof keeping === "object"}
+        >
           {people.letters.length === 0
             ? "Send"
             : `Send ${people.letters.length} ${people.letters.length === 1 ? "letter" : "letters"} …`}
@@ -163,26 +165,34 @@ function Writing({ words, onWords, onLanguage, ...shared }: WritingProps) {
   );
 }
 
-/** Keeps the note a moment after each change, and at once when the screen is left; says whether all is kept. */
-function useSaved(note: Note, initial: Note): boolean {
-  const { database } = useVine();
-  const [kept, setKept] = useState(initial);
-  const latest = useRef({ note, kept });
-  latest.current = { note, kept };
-  useEffect(() => {
-    if (note === kept) return;
-    const timer = setTimeout(() => void saveNote(database, note).then(() => setKept(note)), SAVE_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [database, note, kept]);
-  useEffect(() => {
-    const keepNow = () => {
-      if (latest.current.note !== latest.current.kept) void saveNote(database, latest.current.note);
-    };
-    window.addEventListener("pagehide", keepNow);
-    return () => {
-      window.removeEventListener("pagehide", keepNow);
-      keepNow();
-    };
-  }, [database]);
-  return note === kept;
+function KeepingWords({ keeping }: { keeping: NoteEditingState["keeping"] }) {
+  if (typeof keeping === "object")
+    return (
+      <span className="small text-danger" role="alert">
+        Not kept yet, and tried again:{" "}
+        {typeof keeping.failed === "string" ? keeping.failed : failureWords(keeping.failed)}
+      </span>
+    );
+  return (
+    <span className="small" role="status">
+      {keeping === "kept" ? "Kept" : "Keeping …"}
+    </span>
+  );
+}
+
+/** Two tabs changed the same part of the note: neither is lost before one of them was chosen. */
+function ClashBar({ onTheirs, onMine }: { onTheirs: () => void; onMine: () => void }) {
+  return (
+    <div className="finding is-stop m-3" role="alert">
+      This note was changed in another tab too, in the same place. What you see here is not kept yet.
+      <div className="d-flex gap-2 mt-2">
+        <Button size="sm" onClick={onMine}>
+          Keep what is here
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={onTheirs}>
+          Use what the other tab has
+        </Button>
+      </div>
+    </div>
+  );
 }

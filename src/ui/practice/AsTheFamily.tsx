@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
-import { answerMessage, type ReadMessage } from "./practiceClient";
+import { answerMessage, type ReadMessage } from "./rehearsal";
 
 /** What a family can do with a letter: write back, or have the letters stopped. */
 export function AsTheFamily({ address, message }: { address: string; message: ReadMessage }) {

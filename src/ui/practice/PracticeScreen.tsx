@@ -5,14 +5,14 @@ import { fullName } from "@/core/model/student";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { EmptyState } from "@/ui/shared/EmptyState";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
-import { formatMoment } from "@/ui/shared/moment";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useRefreshed } from "@/ui/shared/useRefreshed";
 import { useVine } from "@/ui/shared/VineContext";
 import { AsTheFamily } from "./AsTheFamily";
-import { emptyMailboxes, fetchMailboxes, fetchMessages, type Mailbox, type ReadMessage } from "./practiceClient";
 import { RehearsalControl } from "./RehearsalControl";
+import { emptyMailboxes, fetchMailboxes, fetchMessages, type Mailbox, type ReadMessage } from "./rehearsal";
 
 /** More mailboxes than anybody reads through; the search finds the others. */
 const MOST_SHOWN = 300;

@@ -4,7 +4,7 @@ import { Form } from "react-bootstrap";
 import { toast } from "sonner";
 import { counted } from "@/core/words";
 import { useRefreshed } from "@/ui/shared/useRefreshed";
-import { fetchRehearsal, type Rehearsal, rehearse } from "./practiceClient";
+import { fetchRehearsal, type Rehearsal, rehearse } from "./rehearsal";
 
 const TROUBLES = [
   { behaviour: "delivers", words: "arrive as usual" },

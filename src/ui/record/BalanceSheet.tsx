@@ -1,9 +1,9 @@
 "use client";
 import { Button } from "react-bootstrap";
 import { fullName } from "@/core/model/student";
-import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
+import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
-import { useCreateNote } from "@/ui/note/useCreateNote";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -15,7 +15,7 @@ export function BalanceSheet() {
   const createNote = useCreateNote();
   const view = useAnswer((engine) => engine.balance(), []);
   if (!view) return null;
-  const period = currentTerm([...world.terms.values()], today)?.id ?? WHOLE_YEAR;
+  const period = currentPeriod(world, today);
   const most = Math.max(1, ...view.bands.map(({ studentIds }) => studentIds.length));
   const write = (starter: "well done" | "progress", studentIds: readonly string[]) =>
     createNote(starter, { classIds: "all", period, conditions: [{ kind: "chosen", studentIds: [...studentIds] }] });

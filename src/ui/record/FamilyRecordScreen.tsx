@@ -1,21 +1,20 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { toast } from "sonner";
+import { adding, removing } from "@/core/change/change";
 import type { Reply } from "@/core/delivery/reply";
 import type { Letter } from "@/core/delivery/round";
-import { type Talk, talkWaySchema } from "@/core/delivery/talk";
 import { fullName } from "@/core/model/student";
+import { type Talk, talkWaySchema } from "@/core/model/talk";
 import { WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
-import { keepTalk, removeTalk, repliesTo, talksAbout } from "@/store/replyRepository";
-import { lettersAbout } from "@/store/roundRepository";
 import { Head } from "@/ui/frame/Head";
-import { useCreateNote } from "@/ui/note/useCreateNote";
-import { formatMoment } from "@/ui/shared/moment";
-import { NotHere } from "@/ui/shared/NotHere";
+import { NotHere } from "@/ui/frame/NotHere";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { Skeleton } from "@/ui/shared/Skeleton";
+import { useChange } from "@/ui/shared/useChange";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 import { OpenLetter } from "./OpenLetter";
 import { StateTag } from "./StateTag";
@@ -31,14 +30,17 @@ type Entry =
 
 /** Everything to and from one student's family, the newest first. */
 export function FamilyRecordScreen({ studentId }: { studentId: string }) {
-  const { database, world } = useVine();
+  const { world } = useVine();
   const createNote = useCreateNote();
   const [openId, setOpenId] = useState<string>();
-  const kept = useLiveQuery(async () => {
-    const letters = await lettersAbout(database, studentId);
-    const ids = letters.map(({ id }) => id);
-    return { letters, replies: await repliesTo(database, ids), talks: await talksAbout(database, studentId) };
-  }, [database, studentId]);
+  const kept = useKept(
+    async (read) => {
+      const letters = await read.lettersAbout(studentId);
+      const ids = letters.map(({ id }) => id);
+      return { letters, replies: await read.repliesTo(ids), talks: await read.talksAbout(studentId) };
+    },
+    [studentId],
+  );
   const student = world.students.get(studentId);
   if (!kept) return <Skeleton words="Opening the record" />;
   const { letters, replies, talks } = kept;
@@ -116,7 +118,7 @@ function keyOf(entry: Entry): string {
 }
 
 function EntryLine({ entry, onOpen }: { entry: Entry; onOpen: (letterId: string) => void }) {
-  const { database } = useVine();
+  const change = useChange();
   switch (entry.kind) {
     case "letter": {
       const { letter } = entry;
@@ -161,10 +163,7 @@ function EntryLine({ entry, onOpen }: { entry: Entry; onOpen: (letterId: string)
           <Button
             size="sm"
             variant="link"
-            onClick={async () => {
-              await removeTalk(database, talk.id);
-              toast("The note is gone.", { action: { label: "Undo", onClick: () => void keepTalk(database, talk) } });
-            }}
+            onClick={() => change(removing("talks", [talk]), "The note of the talk was deleted.")}
           >
             Delete
           </Button>
@@ -176,7 +175,8 @@ function EntryLine({ entry, onOpen }: { entry: Entry; onOpen: (letterId: string)
 
 /** Notes a phone call or a talk beside the letters. */
 function TalkForm({ studentId }: { studentId: string }) {
-  const { database, now } = useVine();
+  const { office, now } = useVine();
+  const change = useChange();
   const [way, setWay] = useState<Talk["way"]>("call");
   const [text, setText] = useState("");
   return (
@@ -185,8 +185,8 @@ function TalkForm({ studentId }: { studentId: string }) {
       onSubmit={async (event) => {
         event.preventDefault();
         if (!text.trim()) return;
-        await keepTalk(database, { id: crypto.randomUUID(), studentId, at: now(), way, text: text.trim() });
-        setText("");
+        const talk = { id: office.around.newId(), studentId, at: now(), way, text: text.trim() };
+        if (await change(adding("talks", [talk]), "The talk was noted.", { quietly: true })) setText("");
       }}
     >
       <div className="d-flex gap-2 align-items-center">

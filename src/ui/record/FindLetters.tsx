@@ -6,8 +6,7 @@ import type { Letter } from "@/core/delivery/round";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import { byFamilyName, fullName } from "@/core/model/student";
 import { counted } from "@/core/words";
-import { searchLetters } from "@/store/roundRepository";
-import { formatMoment } from "@/ui/shared/moment";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
 import { useVine } from "@/ui/shared/VineContext";
 import { StateTag } from "./StateTag";
@@ -17,7 +16,7 @@ const MOST_FAMILIES = 6;
 
 /** Finds families by a name, and letters by any of their words. */
 export function FindLetters() {
-  const { database, world } = useVine();
+  const { read, world } = useVine();
   const [words, setWords] = useState("");
   const [found, setFound] = useState<readonly Letter[]>();
   const [share, setShare] = useState(1);
@@ -35,7 +34,7 @@ export function FindLetters() {
     search.current = mine;
     setShare(0);
     setFound(undefined);
-    const letters = await searchLetters(database, wanted, mine.signal, (now, sofar) => {
+    const letters = await read.searchLetters(wanted, mine.signal, (now, sofar) => {
       if (mine.signal.aborted) return;
       setShare(now);
       if (sofar.length > 0) setFound([...sofar]);

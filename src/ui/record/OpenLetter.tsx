@@ -1,13 +1,11 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useEffect } from "react";
 import type { Letter } from "@/core/delivery/round";
 import { enclosureWords } from "@/core/model/enclosure";
-import { markRead, repliesTo } from "@/store/replyRepository";
-import { wholeLetters } from "@/store/roundRepository";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
-import { formatMoment } from "@/ui/shared/moment";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 import { StateTag } from "./StateTag";
 
@@ -19,13 +17,13 @@ interface OpenLetterProps {
 
 /** One letter exactly as it left, what became of it, and what was written back. */
 export function OpenLetter({ letter, isAmongFamily }: OpenLetterProps) {
-  const { database } = useVine();
-  const [whole] = useLiveQuery(() => wholeLetters(database, [letter]), [database, letter.id]) ?? [];
-  const replies = useLiveQuery(() => repliesTo(database, [letter.id]), [database, letter.id]) ?? [];
+  const { office } = useVine();
+  const [whole] = useKept((read) => read.wholeLetters([letter]), [letter.id]) ?? [];
+  const replies = useKept((read) => read.repliesTo([letter.id]), [letter.id]) ?? [];
   const unread = replies.flatMap(({ id, state }) => (state === "new" ? [id] : [])).join();
   useEffect(() => {
-    if (unread) void markRead(database, unread.split(","));
-  }, [database, unread]);
+    if (unread) void office.markRead(unread.split(","));
+  }, [office, unread]);
   return (
     <section className="sheet h-100 overflow-auto" aria-label="Letter as it left">
       <div className="d-flex gap-2 align-items-baseline">
@@ -47,7 +45,7 @@ export function OpenLetter({ letter, isAmongFamily }: OpenLetterProps) {
       </p>
       <p className="small quiet">
         {formatMoment(letter.stateAt)}
-        {letter.reply && `: ${letter.reply}`}
+        {letter.serverAnswer && `: ${letter.serverAnswer}`}
         {letter.nextAt !== undefined &&
           `; ${letter.state === "held" ? "leaves" : "next try"} ${formatMoment(letter.nextAt)}`}
         {letter.sentAgain && "; it was sent again"}

@@ -1,24 +1,21 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { tallySentence } from "@/core/delivery/tally";
 import { counted } from "@/core/words";
-import { roundsNewestFirst, talliesByRound } from "@/store/roundRepository";
 import { Head } from "@/ui/frame/Head";
 import { EmptyState } from "@/ui/shared/EmptyState";
-import { formatMoment } from "@/ui/shared/moment";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { Skeleton } from "@/ui/shared/Skeleton";
-import { useVine } from "@/ui/shared/VineContext";
+import { useKept } from "@/ui/shared/useKept";
 import { BalanceSheet } from "./BalanceSheet";
 import { FindLetters } from "./FindLetters";
 import { RepliesSheet } from "./RepliesSheet";
 
 /** Every round that was sent, with what became of its letters. */
 export function RecordScreen() {
-  const { database } = useVine();
-  const kept = useLiveQuery(
-    async () => ({ rounds: await roundsNewestFirst(database), tallies: await talliesByRound(database) }),
-    [database],
+  const kept = useKept(
+    async (read) => ({ rounds: await read.roundsNewestFirst(), tallies: await read.talliesByRound() }),
+    [],
   );
   return (
     <>

@@ -1,19 +1,12 @@
 "use client";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { counted } from "@/core/words";
-import { newReplies } from "@/store/replyRepository";
-import { formatMoment } from "@/ui/shared/moment";
-import { useVine } from "@/ui/shared/VineContext";
+import { formatMoment } from "@/ui/shared/formatMoment";
+import { useKept } from "@/ui/shared/useKept";
 
 /** What families wrote back and nobody has read yet, each with its letter. */
 export function RepliesSheet() {
-  const { database } = useVine();
-  const replies = useLiveQuery(async () => {
-    const fresh = await newReplies(database);
-    const letters = await database.letters.bulkGet(fresh.map(({ letterId }) => letterId));
-    return fresh.map((reply, place) => ({ reply, letter: letters[place] }));
-  }, [database]);
+  const replies = useKept((read) => read.newRepliesWithLetters(), []);
   if (!replies || replies.length === 0) return null;
   return (
     <section className="sheet" aria-labelledby="replies">

@@ -1,6 +1,5 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
@@ -9,18 +8,18 @@ import type { Letter, Round } from "@/core/delivery/round";
 import { roundReport, roundReportHtml } from "@/core/delivery/roundReport";
 import { canGoAgain } from "@/core/delivery/sendAgain";
 import { tallyStates } from "@/core/delivery/tally";
-import { csvFile } from "@/core/formats/csv";
+import { csvFile } from "@/core/formats/csvFile";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import { counted } from "@/core/words";
-import { findRound, lettersOfRound } from "@/store/roundRepository";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { Head } from "@/ui/frame/Head";
+import { NotHere } from "@/ui/frame/NotHere";
 import { download } from "@/ui/shared/download";
-import { formatMoment } from "@/ui/shared/moment";
-import { NotHere } from "@/ui/shared/NotHere";
+import { formatMoment } from "@/ui/shared/formatMoment";
 import { printHtml } from "@/ui/shared/printHtml";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 import { OpenLetter } from "./OpenLetter";
 import { SendAgainDialog } from "./SendAgainDialog";
@@ -28,10 +27,9 @@ import { StateTag } from "./StateTag";
 
 /** One round: its letters with their states, and each letter exactly as it left. */
 export function RoundScreen({ roundId, letterId }: { roundId: string; letterId?: string | undefined }) {
-  const { database } = useVine();
-  const kept = useLiveQuery(
-    async () => ({ round: await findRound(database, roundId), letters: await lettersOfRound(database, roundId) }),
-    [database, roundId],
+  const kept = useKept(
+    async (read) => ({ round: await read.findRound(roundId), letters: await read.lettersOfRound(roundId) }),
+    [roundId],
   );
   const [state, setState] = useState<LetterState | "all">("all");
   const [openId, setOpenId] = useState(letterId);
@@ -147,7 +145,7 @@ function CameInLine({ round, letters }: { round: Round; letters: readonly Letter
   if (!result || result.missing === 0) return null;
   return (
     <p className="small mt-2 mb-0">
-      Of {counted(result.missing, "piece")} that {result.missing === 1 ? "was" : "were"} missing then,{" "}
+      Of {counted(result.missing, "assignment")} that {result.missing === 1 ? "was" : "were"} missing then,{" "}
       <strong>{result.cameIn}</strong> came in{" "}
       {result.isOver ? `within ${result.days} days` : `so far; ${result.days} days are not over yet`}.
     </p>

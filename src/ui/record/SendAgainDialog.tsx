@@ -3,13 +3,9 @@ import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { STATE_WORDS } from "@/core/delivery/letterState";
 import type { Letter, Round } from "@/core/delivery/round";
-import { mendedAddresses, sendAgain } from "@/core/delivery/sendAgain";
-import { isGoodAddress } from "@/core/matching/address";
-import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { counted } from "@/core/words";
-import { markSentAgain, wholeLetters } from "@/store/roundRepository";
-import { usePostLine } from "@/ui/delivery/PostLineContext";
-import { roundTimes } from "@/ui/delivery/roundTimes";
+import { currentAddress, sendRoundAgain } from "@/office/sendRoundAgain";
 import { useVine } from "@/ui/shared/VineContext";
 
 interface SendAgainDialogProps {
@@ -22,9 +18,7 @@ interface SendAgainDialogProps {
 
 /** Mends the addresses of those who were not reached, and sends to these alone. */
 export function SendAgainDialog({ round, letters, onClose, onSent }: SendAgainDialogProps) {
-  const { database, world } = useVine();
-  const line = usePostLine();
-  const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const { office, world } = useVine();
   // What may have arrived, or was taken back on purpose, goes again only when it is chosen.
   const [chosen, setChosen] = useState(
     () => new Set(letters.filter(({ state }) => state === "refused" || state === "returned").map(({ id }) => id)),
@@ -38,14 +32,11 @@ export function SendAgainDialog({ round, letters, onClose, onSent }: SendAgainDi
   const send = async () => {
     setBusy(true);
     try {
-      const again = (await wholeLetters(database, going)).map((letter) => ({ letter, address: addressOf(letter) }));
-      const next = sendAgain(round, again, roundTimes(settings.takeBackSeconds));
-      await line.send(next.round, next.letters, mendedAddresses(again, world));
-      await markSentAgain(
-        database,
-        again.map(({ letter }) => letter.id),
-      );
-      onSent(next.round.id);
+      const again = going.map((letter) => ({ letter, address: addressOf(letter) }));
+      const sent = await sendRoundAgain(office, round, again, "Record");
+      if (sent.ok) return onSent(sent.roundId);
+      setProblem(sent.problem);
+      setBusy(false);
     } catch (cause) {
       setProblem(`Nothing was sent again. Try once more. (${(cause as Error).message})`);
       setBusy(false);
@@ -69,7 +60,7 @@ export function SendAgainDialog({ round, letters, onClose, onSent }: SendAgainDi
         )}
         <ul className="lines">
           {letters.map((letter) => {
-            const { id, recipient, studentName, state, reply } = letter;
+            const { id, recipient, studentName, state, serverAnswer } = letter;
             const address = addressOf(letter);
             return (
               <li key={id} data-private>
@@ -91,7 +82,7 @@ export function SendAgainDialog({ round, letters, onClose, onSent }: SendAgainDi
                   <span className="quiet small">about {studentName}</span>
                   <div className="quiet small">
                     {STATE_WORDS[state]}
-                    {reply && `: ${reply}`}
+                    {serverAnswer && `: ${serverAnswer}`}
                   </div>
                   {state === "uncertain" && <div className="small">It may have arrived: ask first, if you can.</div>}
                 </div>
@@ -118,13 +109,4 @@ export function SendAgainDialog({ round, letters, onClose, onSent }: SendAgainDi
       </Modal.Footer>
     </Modal>
   );
-}
-
-/** The address that is known now, which somebody may have mended since. */
-function currentAddress({ recipient }: Letter, world: ReturnType<typeof useVine>["world"]): string {
-  const known =
-    recipient.kind === "guardian"
-      ? world.guardians.get(recipient.id)?.addresses[0]
-      : world.students.get(recipient.id)?.address;
-  return known ?? recipient.address;
 }

@@ -1,29 +1,25 @@
 "use client";
 import { useMemo, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
-import { freshId } from "@/core/matching/freshId";
+import { adding, updating } from "@/core/change/change";
 import { EXAMPLE_SCALES } from "@/core/model/exampleScales";
 import { type GradeScale, gradeScaleSchema } from "@/core/model/gradeScale";
-import { currentTerm, WHOLE_YEAR } from "@/core/model/term";
+import { currentPeriod } from "@/core/model/term";
 import { ChangePreview } from "@/ui/gradebook/ChangePreview";
 import { useChange } from "@/ui/shared/useChange";
+import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** The grade scales of all classes; a change shows beforehand whose letter it changes. */
 export function ScalesSheet() {
-  const { world } = useVine();
+  const { world, office } = useVine();
   const change = useChange();
   const scales = [...world.gradeScales.values()];
   const [openId, setOpenId] = useState<string>();
   const open = scales.find(({ id }) => id === openId);
   const addExample = async (example: GradeScale) => {
-    const id = freshId([example.id], (one) => world.gradeScales.has(one));
-    await change(
-      { gradeScales: setRows<"gradeScales">(world.gradeScales, [[id, { ...example, id }]]) },
-      `“${example.name}” is added.`,
-    );
-    setOpenId(id);
+    const id = office.around.newId();
+    if (await change(adding("gradeScales", [{ ...example, id }]), `“${example.name}” was added.`)) setOpenId(id);
   };
   return (
     <section className="sheet" aria-labelledby="scales">
@@ -74,12 +70,12 @@ export function ScalesSheet() {
 function ScaleEditor({ scale }: { scale: GradeScale }) {
   const { world, today } = useVine();
   const change = useChange();
-  const [draft, setDraft] = useState(scale);
-  const period = currentTerm([...world.terms.values()], today)?.id ?? WHOLE_YEAR;
+  const { base, draft, set: setDraft } = useDraftOf(scale);
+  const period = currentPeriod(world, today);
   const next = useMemo(() => {
     const bands = [...draft.bands].sort((a, b) => b.from - a.from);
-    return { gradeScales: setRows<"gradeScales">(world.gradeScales, [[draft.id, { ...draft, bands }]]) };
-  }, [world.gradeScales, draft]);
+    return updating("gradeScales", base, { ...draft, bands });
+  }, [base, draft]);
   const classIds = useMemo(
     () => [...world.classes.values()].flatMap(({ id, gradeScaleId }) => (gradeScaleId === draft.id ? [id] : [])),
     [world.classes, draft.id],
@@ -92,7 +88,7 @@ function ScaleEditor({ scale }: { scale: GradeScale }) {
       className="d-grid gap-2 mb-3"
       onSubmit={(event) => {
         event.preventDefault();
-        if (isWhole) void change(next, `“${draft.name}” is kept.`);
+        if (isWhole) void change(next, `The grade scale “${draft.name}” was changed.`);
       }}
     >
       <Form.Control

@@ -3,8 +3,8 @@ import dynamic from "next/dynamic";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
-import { setRows } from "@/core/change/change";
-import { isGoodAddress } from "@/core/matching/address";
+import { updating } from "@/core/change/change";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import type { PastScores } from "@/core/model/pastScores";
 import { DEFAULT_SETTINGS, SETTINGS_ID, type Settings } from "@/core/model/settings";
 import { emptyWorldRecords, type WorldRecords } from "@/core/model/world";
@@ -12,6 +12,8 @@ import { demoSchoolWithPast } from "@/demo/demoPast";
 import { LARGE_SCHOOL } from "@/demo/demoSchool";
 import { Head } from "@/ui/frame/Head";
 import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
+import { useChange } from "@/ui/shared/useChange";
+import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 import { ScalesSheet } from "./ScalesSheet";
 import { StatementsSheet } from "./StatementsSheet";
@@ -26,9 +28,9 @@ export function SettingsScreen() {
       <div className="screen-body">
         <div className="columns">
           <div className="d-grid gap-3">
-            <SenderForm key={JSON.stringify(settings)} settings={settings} />
+            <SenderForm settings={settings} />
             <ScalesSheet />
-            <TermsSheet key={[...world.terms.keys()].join()} />
+            <TermsSheet />
           </div>
           <div className="d-grid gap-3">
             <StatementsSheet />
@@ -45,21 +47,19 @@ export function SettingsScreen() {
 const SignatureEditor = dynamic(() => import("./SignatureEditor").then((one) => one.SignatureEditor), { ssr: false });
 
 function SenderForm({ settings }: { settings: Settings }) {
-  const { commit, world } = useVine();
-  const [draft, setDraft] = useState(settings);
+  const change = useChange();
+  const { base, draft, set: setDraft } = useDraftOf(settings);
   const replyProblem = draft.replyTo !== "" && !isGoodAddress(draft.replyTo);
   const addressProblem = !isGoodAddress(draft.teacherAddress) || replyProblem;
   const set = (part: Partial<Settings>) => setDraft((now) => ({ ...now, ...part }));
-  const save = async () => {
-    await commit({ settings: setRows<"settings">(world.settings, [[SETTINGS_ID, draft]]) });
-    toast("Saved. The next letters use it.");
-  };
+  const keep = () =>
+    change(updating("settings", base, draft), "Who letters are from was changed; the next ones use it.");
   return (
     <Form
       className="sheet d-grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!addressProblem) void save();
+        if (!addressProblem) void keep();
       }}
     >
       <h2>Who the letters are from</h2>
@@ -122,7 +122,7 @@ function SenderForm({ settings }: { settings: Settings }) {
         />
       </Form.Group>
       <div className="text-end">
-        <Button type="submit">Save</Button>
+        <Button type="submit">Keep</Button>
       </div>
     </Form>
   );
@@ -154,7 +154,7 @@ function LookSheet() {
 
 /** Each of these puts something else in the place of everything, so each asks for a second word. */
 function DataSheet() {
-  const { replaceEverything, today } = useVine();
+  const { office, today } = useVine();
   const [asked, setAsked] = useState<string>();
   const choices: { words: string; done: string; records: () => [WorldRecords, PastScores[]] }[] = [
     {
@@ -188,7 +188,7 @@ function DataSheet() {
                 size="sm"
                 variant="danger"
                 onClick={async () => {
-                  await replaceEverything(...records());
+                  await office.replaceEverything(...records());
                   setAsked(undefined);
                   toast(done);
                 }}

@@ -1,9 +1,10 @@
 "use client";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
+import { adding, updating } from "@/core/change/change";
 import { type Statement, statementSchema } from "@/core/model/statement";
 import { useChange } from "@/ui/shared/useChange";
+import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** The words that a new statement begins with: three ranges, to be written anew. */
@@ -15,7 +16,7 @@ const BEGINNING: Statement["ranges"] = [
 
 /** Words for ranges of the overall average, kept by name; each is a field that letters can have. */
 export function StatementsSheet() {
-  const { world } = useVine();
+  const { world, office } = useVine();
   const change = useChange();
   const statements = [...world.statements.values()].sort((a, b) => a.name.localeCompare(b.name, "en"));
   const [openId, setOpenId] = useState<string>();
@@ -25,12 +26,8 @@ export function StatementsSheet() {
     const taken = new Set(statements.map(({ name }) => name));
     let name = "Statement";
     for (let number = 2; taken.has(name); number += 1) name = `Statement ${number}`;
-    const statement: Statement = { id: crypto.randomUUID(), name, ranges: BEGINNING };
-    await change(
-      { statements: setRows<"statements">(world.statements, [[statement.id, statement]]) },
-      `“${name}” is added.`,
-    );
-    setOpenId(statement.id);
+    const statement: Statement = { id: office.around.newId(), name, ranges: BEGINNING };
+    if (await change(adding("statements", [statement]), `“${name}” was added.`)) setOpenId(statement.id);
   };
   return (
     <section className="sheet" aria-labelledby="statements">
@@ -67,23 +64,16 @@ export function StatementsSheet() {
 }
 
 function StatementEditor({ statement, names }: { statement: Statement; names: readonly string[] }) {
-  const { world } = useVine();
   const change = useChange();
-  const [draft, setDraft] = useState(statement);
+  const { base, draft, set: setDraft } = useDraftOf(statement);
   const setRange = (place: number, part: Partial<Statement["ranges"][number]>) =>
     setDraft({ ...draft, ranges: draft.ranges.map((range, at) => (at === place ? { ...range, ...part } : range)) });
   const problem = problemIn(draft, names);
   const keep = () => {
     const ranges = [...draft.ranges].sort((a, b) => b.from - a.from);
     setDraft({ ...draft, ranges });
-    return change(
-      {
-        statements: setRows<"statements">(world.statements, [
-          [draft.id, { ...draft, name: draft.name.trim(), ranges }],
-        ]),
-      },
-      `“${draft.name}” is kept.`,
-    );
+    const next = { ...draft, name: draft.name.trim(), ranges };
+    return change(updating("statements", base, next), `The statement “${draft.name}” was changed.`);
   };
   return (
     <Form

@@ -1,42 +1,29 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { Button, Form } from "react-bootstrap";
-import { type Change, setRows } from "@/core/change/change";
-import { freshId } from "@/core/matching/freshId";
+import { changedRows } from "@/core/change/change";
 import { addDays } from "@/core/model/day";
 import { EXAMPLE_TERMS, termsOfExample } from "@/core/model/exampleTerms";
 import { type Term, termSchema } from "@/core/model/term";
 import { useChange } from "@/ui/shared/useChange";
+import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 
-/** The terms with their dates. A piece of work belongs to the term that it names, whatever the dates. */
+/** The terms with their dates. An assignment belongs to the term that it names, whatever the dates. */
 export function TermsSheet() {
-  const { world, today } = useVine();
+  const { world, today, office } = useVine();
   const change = useChange();
   const terms = useMemo(() => [...world.terms.values()].sort((a, b) => a.from.localeCompare(b.from)), [world.terms]);
-  const [draft, setDraft] = useState<readonly Term[]>(terms);
+  const { base, draft, set: setDraft } = useDraftOf<readonly Term[]>(terms);
   const used = new Set([...world.assignments.values()].map(({ termId }) => termId));
   const set = (id: string, part: Partial<Term>) =>
     setDraft(draft.map((term) => (term.id === id ? { ...term, ...part } : term)));
   const problem = problemIn(draft);
-  const save = () => {
-    const kept = new Set(draft.map(({ id }) => id));
-    const removed = Object.fromEntries([...world.terms].filter(([id]) => !kept.has(id)));
-    const next: Change = {
-      terms: {
-        ...setRows<"terms">(
-          world.terms,
-          draft.map((term) => [term.id, term] as const),
-        ),
-        removed,
-      },
-    };
-    return change(next, "The terms are kept.");
-  };
+  const keep = () => change({ terms: changedRows<"terms">(base, draft) }, "The terms were changed.");
   const add = () => {
     const last = draft.at(-1);
     const from = last ? addDays(last.to, 1) : today;
-    const id = freshId(["term", String(draft.length + 1)], (one) => draft.some((term) => term.id === one));
+    const id = office.around.newId();
     setDraft([...draft, { id, name: "New term", from, to: addDays(from, 90) }]);
   };
   return (
@@ -45,7 +32,7 @@ export function TermsSheet() {
       aria-labelledby="terms"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!problem) void save();
+        if (!problem) void keep();
       }}
     >
       <h2 id="terms">Terms</h2>

@@ -6,13 +6,13 @@ import { useVine } from "./VineContext";
 
 /** The two ways to begin where there is nothing yet: one's own files, or the demo school. */
 export function BeginChoices() {
-  const { replaceEverything, today } = useVine();
+  const { office, today } = useVine();
   return (
     <div className="d-flex gap-2">
       <Link className="btn btn-primary" href="/gradebook/bring-in">
         Bring in your files
       </Link>
-      <Button variant="outline-primary" onClick={() => replaceEverything(...demoSchoolWithPast(today))}>
+      <Button variant="outline-primary" onClick={() => office.replaceEverything(...demoSchoolWithPast(today))}>
         Open the demo school
       </Button>
     </div>

@@ -1,4 +1,4 @@
-import { linkedText } from "@/core/letter/links";
+import { linkedText } from "@/core/letter/linkedText";
 
 /** Text whose web addresses lead there. */
 export function LinkedText({ text }: { text: string }) {

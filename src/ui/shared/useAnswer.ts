@@ -1,6 +1,6 @@
 "use client";
 import { type DependencyList, useEffect, useRef, useState } from "react";
-import type { Engine } from "@/workers/engine/engineClient";
+import type { Engine } from "@/workers/engine/startEngine";
 import { useVine } from "./VineContext";
 
 /**

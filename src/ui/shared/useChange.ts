@@ -1,18 +1,42 @@
 "use client";
+import { usePathname } from "next/navigation";
 import { useCallback } from "react";
 import { toast } from "sonner";
-import { type Change, isEmptyChange, reverseChange } from "@/core/change/change";
+import type { ChangeAbout } from "@/core/change/changeEntry";
+import type { Wanted } from "@/office/office";
+import { failureWords } from "./failureWords";
+import { screenOf } from "./screenOf";
+import { useTurnChange } from "./useTurnChange";
 import { useVine } from "./VineContext";
 
-/** Makes a change and says so, with the way back. */
-export function useChange(): (change: Change, words: string) => Promise<void> {
-  const { commit } = useVine();
+interface Choices extends Partial<Pick<ChangeAbout, "joins">> {
+  /** A change of which one sees at once that it is made needs no message. */
+  readonly quietly?: boolean;
+}
+
+/**
+ * Makes a change and says so, with the way back; resolves with whether it is kept. What can't be kept is said, and what
+ * was typed stays where it is.
+ */
+export function useChange(): (wanted: Wanted, words: string, choices?: Choices) => Promise<boolean> {
+  const { office } = useVine();
+  const screen = screenOf(usePathname());
+  const turn = useTurnChange();
   return useCallback(
-    async (change, words) => {
-      if (isEmptyChange(change)) return;
-      await commit(change);
-      toast(words, { action: { label: "Undo", onClick: () => void commit(reverseChange(change)) } });
+    async (wanted, words, { quietly = false, ...about } = {}) => {
+      try {
+        const done = await office.commit(wanted, { words, screen, ...about });
+        if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+        else if (done.seq !== undefined && !quietly) {
+          const { seq } = done;
+          toast(words, { action: { label: "Undo", onClick: () => void turn({ seq }) } });
+        }
+        return done.ok;
+      } catch (cause) {
+        toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
+        return false;
+      }
     },
-    [commit],
+    [office, screen, turn],
   );
 }

@@ -21,7 +21,7 @@ export interface FilesRead {
 }
 
 /** Everything needed to apply a plan. */
-export interface FinishedImport {
+export interface FinishedBringIn {
   readonly change: Change;
   readonly recipes: Recipe[];
   readonly fileNames: string[];
@@ -36,5 +36,5 @@ export interface BringInApi {
   read(files: File[], onProgress: (progress: Progress) => void): Promise<FilesRead>;
   remove(tableId: string): void;
   plan(choices: BringInChoices, onProgress: (progress: Progress) => void): BringInView;
-  finish(choices: BringInChoices, now: number): FinishedImport;
+  finish(choices: BringInChoices, now: number): FinishedBringIn;
 }

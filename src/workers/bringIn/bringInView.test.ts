@@ -9,7 +9,7 @@ describe("what bringing in is said to do", () => {
     const { summary, differences, outliers, isEmpty } = viewOf([
       "Number,Salinity lab (20),Wave tank (10)\n0041,14,9\n42,21,\n43,18,8\n",
     ]);
-    expect(summary).toBe("5 scores in 2 pieces of work");
+    expect(summary).toBe("5 scores in 2 assignments");
     expect(isEmpty).toBe(false);
     expect(outliers).toEqual([
       // Before: 60 % and 0 %; after: 23 of 30, 21 of 20 and 26 of 30.
@@ -72,7 +72,7 @@ describe("what bringing in is said to do", () => {
       ["Number", "student number"],
       ["Salinity lab (20)", "scores"],
     ]);
-    expect(table?.columns[1]?.piece).toMatchObject({ goesTo: "lab", isNew: false, title: "Salinity lab" });
+    expect(table?.columns[1]?.assignment).toMatchObject({ goesTo: "lab", isNew: false, title: "Salinity lab" });
     expect(table?.firstRows.map(({ who }) => who)).toEqual(["Ana Wójcik", "Bo Li", ""]);
     expect(table?.unknown.map(({ name }) => name)).toEqual(["99"]);
     expect(table?.absent).toEqual(["Cy O’Dwyer", "Deirdre Rey-Duval"]);

@@ -3,9 +3,9 @@ import type { World } from "@/core/model/world";
 import { openQuestions } from "@/core/tables/openQuestions";
 import type { BringInPlan } from "@/core/tables/planBringIn";
 import { counted } from "@/core/words";
-import { type DifferenceView, differencesOf, outliersOf } from "./differenceViews";
-import { MOST_LISTED } from "./listWords";
-import { allMarks, allRowQuestions, type MarkView, type RowQuestion } from "./questionViews";
+import { allMarks, allRowQuestions, type MarkView, type RowQuestion } from "./allRowQuestions";
+import { type DifferenceView, differencesOf, outliersOf } from "./differencesOf";
+import { MOST_LISTED } from "./nameOf";
 import { type TableView, tableView } from "./tableView";
 
 /** What bringing some tables in would do, in words, short enough for a screen. */
@@ -19,7 +19,7 @@ export interface BringInView {
   readonly differences: readonly DifferenceView[];
   /** How many differences are not listed. */
   readonly moreDifferences: number;
-  /** "42 scores in 3 pieces of work, 12 averages", or nothing. */
+  /** "42 scores in 3 assignments, 12 averages", or nothing. */
   readonly summary: string;
   readonly isEmpty: boolean;
 }
@@ -45,11 +45,12 @@ export function bringInView(plan: BringInPlan, before: World): BringInView {
   };
 }
 
-/** "42 scores in 3 pieces of work, 12 averages, 5 families"; empty when nothing would change. */
+/** "42 scores in 3 assignments, 12 averages, 5 families"; empty when nothing would change. */
 export function summaryOf({ tables, change }: BringInPlan): string {
-  const scores = tables.flatMap((table) => table.scores?.pieces ?? []);
+  const scores = tables.flatMap((table) => table.scores?.assignments ?? []);
   const scoreCount = scores.reduce((sum, { changes }) => sum + changes.length, 0);
-  const pieces = new Set(scores.flatMap(({ assignment, changes }) => (changes.length > 0 ? [assignment.id] : []))).size;
+  const assignments = new Set(scores.flatMap(({ assignment, changes }) => (changes.length > 0 ? [assignment.id] : [])))
+    .size;
   const averageColumns = tables.flatMap((table) => table.averages?.averages ?? []);
   const averages = averageColumns.reduce((sum, { changes }) => sum + changes.length, 0);
   const averageClasses = new Set(averageColumns.map(({ classId }) => classId)).size;
@@ -63,7 +64,7 @@ export function summaryOf({ tables, change }: BringInPlan): string {
   return [
     added > 0 ? counted(added, "new student") : "",
     families > 0 ? counted(families, "family", "families") : "",
-    scoreCount > 0 ? `${counted(scoreCount, "score")} in ${counted(pieces, "piece")} of work` : "",
+    scoreCount > 0 ? `${counted(scoreCount, "score")} in ${counted(assignments, "assignment")}` : "",
     averages > 0 ? `${counted(averages, "average")} in ${counted(averageClasses, "class", "classes")}` : "",
     terms > 0 && added + families + scoreCount + averages === 0 ? counted(terms, "term") : "",
   ]

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { describe, expect, test } from "vitest";
 import writeWorkbook from "write-excel-file/node";
-import { vcards } from "@/core/formats/vcard";
+import { vcards } from "@/core/formats/vcards";
 import { writeOneRoster } from "@/core/formats/writeOneRoster";
 import { worldOf } from "@/core/model/world";
 import { tableProblemWords } from "@/core/tables/rawTable";
@@ -82,7 +82,7 @@ describe("a workbook", () => {
     expect(reading.hiddenSheets).toEqual(["Old & secret"]);
     expect(reading.tables).toHaveLength(1);
     expect(reading.tables[0]).toMatchObject({ name: "book.xlsx", hiddenRows: 1 });
-    expect(outcomeOf(planOf(reading.tables)).pieces["Salinity lab"]).toEqual({ ana: "5", bo: "6" });
+    expect(outcomeOf(planOf(reading.tables)).assignments["Salinity lab"]).toEqual({ ana: "5", bo: "6" });
   });
 });
 

@@ -1,12 +1,12 @@
 import type { World } from "@/core/model/world";
+import type { AssignmentSaid } from "@/core/tables/assignmentBook";
 import type { ColumnMeaning } from "@/core/tables/columnMeaning";
 import type { LeftOutCause } from "@/core/tables/joinRows";
-import type { PieceSaid } from "@/core/tables/pieceBook";
 import type { BringInPlan, TablePlan } from "@/core/tables/planBringIn";
-import { pieceOfColumn } from "@/core/tables/scoreEntries";
+import { assignmentOfColumn } from "@/core/tables/scoreEntries";
 import { isAboutScores, type TableKind } from "@/core/tables/tableKind";
 import { counted } from "@/core/words";
-import { MOST_LISTED, nameOf } from "./listWords";
+import { MOST_LISTED, nameOf } from "./nameOf";
 
 const ROWS_SHOWN = 6;
 
@@ -14,8 +14,8 @@ export interface ColumnView {
   readonly column: number;
   readonly title: string;
   readonly meaning: ColumnMeaning;
-  readonly piece:
-    | (PieceSaid & { readonly goesTo: string; readonly isNew: boolean; readonly guessed: readonly string[] })
+  readonly assignment:
+    | (AssignmentSaid & { readonly goesTo: string; readonly isNew: boolean; readonly guessed: readonly string[] })
     | undefined;
   readonly percents: "percents" | "fractions" | undefined;
   readonly clashes: boolean;
@@ -92,20 +92,20 @@ export function tableView(plan: TablePlan, { after }: BringInPlan, asks: TableVi
 }
 
 function columnView({ read, scores }: TablePlan, column: number, meaning: ColumnMeaning): ColumnView {
-  const piece = scores?.pieces.find((one) => one.column === column);
-  const said = meaning.role === "scores" && read.kind === "scores" ? pieceOfColumn(read, column).said : undefined;
+  const assignment = scores?.assignments.find((one) => one.column === column);
+  const said = meaning.role === "scores" && read.kind === "scores" ? assignmentOfColumn(read, column).said : undefined;
   return {
     column,
     title: read.shape.titles[column] ?? "",
     meaning,
-    piece: said && {
+    assignment: said && {
       ...said,
-      goesTo: piece?.isNew ? "" : (piece?.assignment.id ?? ""),
-      isNew: piece?.isNew ?? true,
-      guessed: piece?.guessed ?? [],
-      title: piece?.assignment.title ?? said.title,
-      pointsPossible: piece?.assignment.pointsPossible ?? said.pointsPossible,
-      dueDate: piece?.assignment.dueDate ?? said.dueDate,
+      goesTo: assignment?.isNew ? "" : (assignment?.assignment.id ?? ""),
+      isNew: assignment?.isNew ?? true,
+      guessed: assignment?.guessed ?? [],
+      title: assignment?.assignment.title ?? said.title,
+      pointsPossible: assignment?.assignment.pointsPossible ?? said.pointsPossible,
+      dueDate: assignment?.assignment.dueDate ?? said.dueDate,
     },
     percents: read.percents[String(column)],
     clashes: scores?.clashing.includes(column) ?? false,

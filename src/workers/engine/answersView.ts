@@ -1,5 +1,5 @@
+import { numberedName } from "@/core/families/addressList";
 import type { FamilyAnswer } from "@/core/families/familyEvent";
-import { numberedName } from "@/core/families/peopleList";
 import { type AnswerPlan, answerMatcher, planAnswer } from "@/core/families/planAnswer";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { PersonDifference } from "@/core/matching/mergeGuardian";

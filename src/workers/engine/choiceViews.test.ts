@@ -3,7 +3,7 @@ import type { Change } from "@/core/change/change";
 import { applyChange } from "@/core/change/change";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { noteLetters } from "@/core/letter/noteLetters";
-import { startNote } from "@/core/letter/starterNotes";
+import { startNote } from "@/core/letter/startNote";
 import type { Selection } from "@/core/model/selection";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
@@ -36,8 +36,8 @@ describe("what a change of settings would do", () => {
     });
     expect(differing.length).toBeGreaterThan(5);
     expect(view.averages).toBe(differing.length);
-    expect(view.letters.length).toBeGreaterThan(0);
-    for (const { key, from, to } of view.letters) {
+    expect(view.labels.length).toBeGreaterThan(0);
+    for (const { key, from, to } of view.labels) {
       const studentId = key.split("/")[1] ?? "";
       for (const [words, one] of [
         [from, index],
@@ -57,13 +57,13 @@ describe("what a change of settings would do", () => {
     const change: Change = { gradeScales: { added: {}, updated: { [scale.id]: [scale, next] }, removed: {} } };
     const view = preview(change, [...world.classes.keys()]);
     expect(view.averages).toBe(0);
-    expect(view.letters).toHaveLength(40);
-    expect(view.moreLetters).toBeGreaterThan(0);
-    expect(view.letters[0]?.who).toMatch(/^.+, .+, Block \d$/);
+    expect(view.labels).toHaveLength(40);
+    expect(view.moreLabels).toBeGreaterThan(0);
+    expect(view.labels[0]?.who).toMatch(/^.+, .+, Block \d$/);
   });
 
   test("is nothing where nothing is changed", () => {
-    expect(preview({})).toEqual({ averages: 0, letters: [], moreLetters: 0, lostExtraCredit: [] });
+    expect(preview({})).toEqual({ averages: 0, labels: [], moreLabels: 0, lostExtraCredit: [] });
   });
 });
 

@@ -3,7 +3,7 @@ import type { Balance } from "@/core/delivery/balance";
 import type { CameIn } from "@/core/delivery/cameIn";
 import type { FamilyAnswer } from "@/core/families/familyEvent";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
-import type { Reading } from "@/core/letter/readingEase";
+import type { Reading } from "@/core/letter/readingOf";
 import type { Day } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { WrittenAbout } from "@/core/model/noteKind";
@@ -13,14 +13,15 @@ import type { Period } from "@/core/model/term";
 import type { WorldRecords } from "@/core/model/world";
 import type { NotePeople } from "@/core/selection/planNote";
 import type { AnswerView } from "./answersView";
-import type { ClassDetails, PieceDetails, StudentDetails } from "./detailsView";
 import type { GradebookView } from "./gradebookView";
 import type { LetterExtremes } from "./letterExtremes";
 import type { LiveParts } from "./letterView";
-import type { CheckView, LetterEntry, PeopleView } from "./noteView";
+import type { CheckView, PeopleView } from "./peopleView";
 import type { PreviewView } from "./previewView";
+import type { LetterBatch, RoundBegun } from "./roundInMaking";
 import type { SelectionNewsView } from "./selectionNewsView";
 import type { LetterView } from "./shownLetter";
+import type { AssignmentDetails, ClassDetails, StudentDetails } from "./studentDetails";
 
 /** What the engine worker can be asked. It holds the world and its figures; screens hold neither. */
 export interface EngineApi {
@@ -30,10 +31,10 @@ export interface EngineApi {
   apply(change: Change, at: number): void;
   hear(written: readonly WrittenAbout[]): void;
   gradebook(classIds: readonly string[], period: Period): GradebookView;
-  /** What stands beside the gradebook: the classes, one student, or one piece of work in each class that has it. */
+  /** What stands beside the gradebook: the classes, one student, or one assignment in each class that has it. */
   classDetails(classIds: readonly string[], period: Period): ClassDetails;
   studentDetails(classId: string, studentId: string, period: Period): StudentDetails | undefined;
-  pieceDetails(assignmentIds: readonly string[]): PieceDetails | undefined;
+  assignmentDetails(assignmentIds: readonly string[]): AssignmentDetails | undefined;
   /** Whose average or letter a change would change; nothing is changed. */
   preview(change: Change, period: Period, classIds: readonly string[]): PreviewView;
   people(note: NotePeople): PeopleView;
@@ -49,8 +50,10 @@ export interface EngineApi {
   finishedLetter(note: Note, key: string): RenderedLetter | undefined;
   /** How long one finished letter is, and how easily it reads. */
   reading(note: Note, key: string): Reading | undefined;
-  /** All letters of a note, finished, in the order of the list. */
-  finishedLetters(note: Note): { entry: LetterEntry; rendered: RenderedLetter }[];
+  /** Checks a note and begins to finish its letters, all on one state of the data. `now` is when they leave, ms since the epoch. */
+  beginRound(note: Note, now: number): RoundBegun;
+  /** Some more letters of the round begun last, in the order of the list; outdated once anything was changed meanwhile. */
+  nextLetters(token: number, most: number): LetterBatch | "outdated";
   /** Answers to contact cards, joined with the families; `chosen` says whose an answer is where that was in doubt. */
   answers(answers: readonly FamilyAnswer[], chosen: Readonly<Record<string, string>>): AnswerView[];
   /** What taking one answer in changes. */

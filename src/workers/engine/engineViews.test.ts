@@ -1,10 +1,10 @@
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { shownScore } from "@/core/figures/shownScore";
-import { blockKey } from "@/core/letter/blocks";
+import { blockKey } from "@/core/letter/blockModel";
 import { noteLetters } from "@/core/letter/noteLetters";
-import { startNote } from "@/core/letter/starterNotes";
 import { STARTERS } from "@/core/letter/starterWords";
+import { startNote } from "@/core/letter/startNote";
 import { instantOf } from "@/core/model/day";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
@@ -12,7 +12,7 @@ import { demoPast } from "@/demo/demoPast";
 import { demoSchool } from "@/demo/demoSchool";
 import { gradebookView } from "./gradebookView";
 import { letterView } from "./letterView";
-import { checkView, peopleView } from "./noteView";
+import { checkView, peopleView } from "./peopleView";
 
 const school = demoSchool("2026-11-24");
 const index = new FiguresIndex(worldOf(school), "2026-11-24");
@@ -30,8 +30,8 @@ describe("what the screens are given", () => {
     const schoolClass = classes.get("class-1");
     if (!schoolClass) throw new Error("The demo school has no first class.");
     for (const row of view.rows) {
-      const shown = view.work.flatMap(({ pieces }) => {
-        const id = pieces["class-1"] ?? "";
+      const shown = view.work.flatMap(({ assignments: idOf }) => {
+        const id = idOf["class-1"] ?? "";
         const assignment = assignments.get(id);
         return assignment
           ? [shownScore(scoreColumns.get(id)?.scores[row.studentId], assignment, schoolClass, index.today)]
@@ -43,7 +43,7 @@ describe("what the screens are given", () => {
     expect(gradebookView(index, ["no such class"], "winter").rows).toEqual([]);
   });
 
-  test("in all classes at once a piece of one title is one column, and every row has the figures of its own class", () => {
+  test("in all classes at once an assignment of one title is one column, and every row has the figures of its own class", () => {
     const classes = [...index.world.classes.values()];
     const all = gradebookView(
       index,
@@ -62,11 +62,11 @@ describe("what the screens are given", () => {
         }
       }
       const [classId = ""] = view.classIds;
-      const ids = all.work.flatMap(({ pieces }) => pieces[classId] ?? []);
-      expect([...ids].sort()).toEqual(view.work.map(({ pieces }) => pieces[classId]).sort());
+      const ids = all.work.flatMap(({ assignments }) => assignments[classId] ?? []);
+      expect([...ids].sort()).toEqual(view.work.map(({ assignments }) => assignments[classId]).sort());
     }
-    for (const { title, pieces } of all.work) {
-      for (const id of Object.values(pieces)) expect(index.world.assignments.get(id)?.title).toBe(title);
+    for (const { title, assignments } of all.work) {
+      for (const id of Object.values(assignments)) expect(index.world.assignments.get(id)?.title).toBe(title);
     }
     expect(all.work.length).toBeLessThan(alone.reduce((sum, { work }) => sum + work.length, 0));
   });
@@ -113,9 +113,9 @@ describe("what the screens are given", () => {
 test.each(STARTERS.filter((starter) => starter !== "empty"))(
   "the starter “%s” has people in the demo school, and nothing to mend but addresses",
   (starter) => {
-    const piece = "Quiz: tides";
+    const assignment = "Quiz: tides";
     const withPast = new FiguresIndex(worldOf(school), "2026-11-24", demoPast(school, "2026-11-24"));
-    const begun = startNote(starter, { id: "n", now: 0, period: "winter", piece });
+    const begun = startNote(starter, { id: "n", now: 0, period: "winter", assignment });
     expect(peopleView(withPast, begun).letters.length).toBeGreaterThan(0);
     const { findings } = checkView(withPast, begun, noon);
     expect(findings.map(({ finding }) => finding.code).filter((code) => code !== "no-good-address")).toEqual([]);
@@ -131,7 +131,7 @@ test.each(STARTERS.filter((starter) => starter !== "empty"))(
   "every letter of the starter “%s” is fit for mail: known tags, styles in place, nothing loaded, nothing run",
   (starter) => {
     const withPast = new FiguresIndex(worldOf(school), "2026-11-24", demoPast(school, "2026-11-24"));
-    const begun = startNote(starter, { id: "n", now: 0, period: "winter", piece: "Quiz: tides" });
+    const begun = startNote(starter, { id: "n", now: 0, period: "winter", assignment: "Quiz: tides" });
     begun.body.content.push({ type: "trend", attrs: { whenNothing: "" } });
     const unfit: string[] = [];
     for (const { rendered } of noteLetters(withPast, begun, planNote(withPast, begun).letters)) {

@@ -1,8 +1,8 @@
 import { type Average, differsFromOther } from "@/core/figures/average";
-import { assignmentsIn, type ClassGradebook } from "@/core/figures/classFigures";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { gradeLabel } from "@/core/figures/gradeLabel";
-import { formatPercent } from "@/core/figures/rounding";
+import { formatPercent } from "@/core/figures/roundFraction";
+import { assignmentsIn, type ClassGradebook } from "@/core/figures/studentFigures";
 import { nameKey } from "@/core/matching/nameKey";
 import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
@@ -26,7 +26,7 @@ export interface GradebookView {
   readonly method: string;
   /** Whether imported averages stand beside computed ones, so that the class must say which count. */
   readonly hasBoth: boolean;
-  /** A piece that several classes have under one title is one column. */
+  /** An assignment that several classes have under one title is one column. */
   readonly work: readonly GradebookWork[];
   readonly categories: readonly { readonly name: string; readonly weight: string }[];
   readonly rows: readonly {
@@ -38,7 +38,7 @@ export interface GradebookView {
     /** Parallel to the categories of the view. */
     readonly categoryAverages: readonly AverageView[];
     readonly overall: AverageView;
-    readonly letterGrade: string;
+    readonly gradeLabel: string;
     readonly missing: number;
   }[];
 }
@@ -49,12 +49,12 @@ export interface GradebookWork {
   readonly due: string;
   readonly possible: string;
   /** By class, the assignment that stands in the column. */
-  readonly pieces: Readonly<Record<string, string>>;
+  readonly assignments: Readonly<Record<string, string>>;
 }
 
 /**
  * Classes as the gradebook shows them: students down, work across, averages made. The scores themselves the screen has.
- * Categories and pieces of several classes meet by their names; classes that are not there are left out.
+ * Categories and assignments of several classes meet by their names; classes that are not there are left out.
  */
 export function gradebookView(index: FiguresIndex, classIds: readonly string[], period: Period): GradebookView {
   const gradebooks = classIds.flatMap((id) => index.gradebook(id) ?? []);
@@ -101,7 +101,7 @@ function classRows(index: FiguresIndex, schoolClass: SchoolClass, categoryKeys: 
       name: [student.familyName, student.givenName].filter(Boolean).join(", "),
       categoryAverages: places.map((place) => view(categoryAverages[place])),
       overall: view(overall),
-      letterGrade: (overall && gradeLabel(scale, overall.shown)) ?? "",
+      gradeLabel: (overall && gradeLabel(scale, overall.shown)) ?? "",
       missing: figures.missing.length,
       hasBoth: [overall, ...categoryAverages].some((average) => average?.other !== undefined),
     };
@@ -114,7 +114,7 @@ function workOf(gradebooks: readonly ClassGradebook[], period: Period): Gradeboo
   for (const gradebook of gradebooks) {
     const taken = new Map<string, number>();
     for (const assignment of assignmentsIn(gradebook, period)) {
-      // A class may have two pieces of one title; they stay two columns.
+      // A class may have two assignments of one title; they stay two columns.
       const title = nameKey(assignment.title) || assignment.title;
       const turn = taken.get(title) ?? 0;
       taken.set(title, turn + 1);
@@ -130,7 +130,7 @@ function workOf(gradebooks: readonly ClassGradebook[], period: Period): Gradeboo
     title: work[0]?.title ?? "",
     due: agreed(work.map(({ dueDate }) => (dueDate ? formatDay(dueDate, "short") : ""))),
     possible: agreed(work.map(possibleWords)),
-    pieces: Object.fromEntries(work.map(({ classId, id }) => [classId, id])),
+    assignments: Object.fromEntries(work.map(({ classId, id }) => [classId, id])),
   }));
 }
 

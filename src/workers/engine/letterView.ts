@@ -1,12 +1,12 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
-import { blockKey, blockModel, type LiveBlockNode } from "@/core/letter/blocks";
+import { blockKey, blockModel, type LiveBlockNode } from "@/core/letter/blockModel";
 import { compileLetter } from "@/core/letter/compileLetter";
-import { fieldsFor } from "@/core/letter/fields";
+import { fieldKey, passageKey } from "@/core/letter/fieldKey";
+import { fieldsFor } from "@/core/letter/fieldsFor";
 import { fieldWriter } from "@/core/letter/fieldWriter";
 import type { LetterContext } from "@/core/letter/letterContext";
-import { fieldKey, passageKey } from "@/core/letter/livePartKeys";
 import { languageOf, letterContexts } from "@/core/letter/noteLetters";
-import type { FieldNode, PassageNode } from "@/core/model/letterDocument";
+import type { FieldNode, PassageNode } from "@/core/model/letterBody";
 import { type Period, WHOLE_YEAR } from "@/core/model/term";
 import { compileSelection } from "@/core/selection/compileSelection";
 import { type NotePeople, type PlannedLetter, planNote } from "@/core/selection/planNote";
@@ -27,7 +27,7 @@ function passageView(
   row: SelectionRow,
 ) {
   const judge = compileSelection(attrs);
-  const isOn = (one: SelectionRow) => judge(one).standing === "selected";
+  const isOn = (one: SelectionRow) => judge(one).position === "selected";
   const on = letters.filter(({ matches }) =>
     matches.some(({ classId, studentId }) => {
       const gradebook = index.gradebook(classId);

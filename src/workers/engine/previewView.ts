@@ -1,8 +1,8 @@
 import { applyChange, type Change } from "@/core/change/change";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
-import { type LetterChange, letterChanges } from "@/core/figures/letterChanges";
+import { type GradeLabelChange, gradeLabelChanges } from "@/core/figures/gradeLabelChanges";
 import { lostExtraCredit } from "@/core/figures/lostExtraCredit";
-import { formatPercent } from "@/core/figures/rounding";
+import { formatPercent } from "@/core/figures/roundFraction";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
@@ -11,13 +11,13 @@ import type { Period } from "@/core/model/term";
 export interface PreviewView {
   /** How many shown averages would be others. */
   readonly averages: number;
-  readonly letters: readonly {
+  readonly labels: readonly {
     readonly key: string;
     readonly who: string;
     readonly from: string;
     readonly to: string;
   }[];
-  readonly moreLetters: number;
+  readonly moreLabels: number;
   /** Categories in which extra credit would be lost. */
   readonly lostExtraCredit: readonly string[];
 }
@@ -32,21 +32,21 @@ export function previewView(
 ): PreviewView {
   const next = new FiguresIndex(applyChange(index.world, change), index.today);
   const after = next.world;
-  const changes = letterChanges(index, next, period, classIds);
-  const lettered = changes.filter(({ before, after }) => before.letter !== after.letter);
+  const changes = gradeLabelChanges(index, next, period, classIds);
+  const relabelled = changes.filter(({ before, after }) => before.label !== after.label);
   const lost = classIds.flatMap((id) => {
     const schoolClass = after.classes.get(id);
     const work = [...after.assignments.values()].filter(({ classId, termId }) => classId === id && termId === period);
     return schoolClass ? lostExtraCredit(schoolClass, work) : [];
   });
-  const words = ({ classId }: LetterChange, side: LetterChange["before"]) => {
+  const words = ({ classId }: GradeLabelChange, side: GradeLabelChange["before"]) => {
     const decimals = after.classes.get(classId)?.decimals ?? 0;
     const percent = side.shown === undefined ? "no average" : formatPercent(side.shown, decimals);
-    return [percent, side.letter].filter(Boolean).join(" ");
+    return [percent, side.label].filter(Boolean).join(" ");
   };
   return {
     averages: changes.filter((one) => one.before.shown !== one.after.shown).length,
-    letters: lettered.slice(0, MOST_LISTED).map((one) => {
+    labels: relabelled.slice(0, MOST_LISTED).map((one) => {
       const student = index.world.students.get(one.studentId);
       const schoolClass = index.world.classes.get(one.classId);
       const name = student ? fullName(student) : "";
@@ -57,7 +57,7 @@ export function previewView(
         to: words(one, one.after),
       };
     }),
-    moreLetters: Math.max(0, lettered.length - MOST_LISTED),
+    moreLabels: Math.max(0, relabelled.length - MOST_LISTED),
     lostExtraCredit: [...new Set(lost)],
   };
 }

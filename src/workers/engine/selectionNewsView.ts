@@ -3,7 +3,7 @@ import { selectedKey, selectionNews } from "@/core/model/keptSelection";
 import type { Selection } from "@/core/model/selection";
 import { planNote } from "@/core/selection/planNote";
 import { counted, listed } from "@/core/words";
-import { labelOf, nameOf } from "./noteView";
+import { labelOf, nameOf } from "./peopleView";
 
 /** Who is in a selection now, and who was not, or is no longer. */
 export interface SelectionNewsView {

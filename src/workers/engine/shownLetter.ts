@@ -1,4 +1,4 @@
-import type { BlockModel } from "@/core/letter/blocks";
+import type { BlockModel } from "@/core/letter/blockModel";
 import type { FieldKind } from "@/core/letter/fieldValue";
 
 export interface FieldView {

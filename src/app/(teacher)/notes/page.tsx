@@ -1,4 +1,4 @@
-import { NotesScreen } from "@/ui/note/NotesScreen";
+import { NotesScreen } from "@/ui/note/library/NotesScreen";
 
 export default function Page() {
   return <NotesScreen />;

@@ -1,6 +1,6 @@
-import { cardAnswerSchema } from "@/core/families/contactCard";
+import { cardAnswerSchema } from "@/core/families/cardAnswer";
+import { answer, MAX_FAMILY_BODY_BYTES, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, MAX_FAMILY_BODY_BYTES, readBody } from "@/post/problem";
 
 /** A family's answer to a contact card. */
 export const POST = (request: Request) =>

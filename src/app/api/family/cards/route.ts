@@ -1,6 +1,6 @@
-import { publishedCardSchema } from "@/core/families/contactCard";
+import { publishedCardSchema } from "@/core/model/contactCard";
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, readBody } from "@/post/problem";
 
 /** Puts a contact card where families can reach it. */
 export const POST = (request: Request) =>

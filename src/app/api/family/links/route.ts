@@ -1,6 +1,6 @@
 import { linksRequestSchema } from "@/core/families/familyEvent";
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, readBody } from "@/post/problem";
 
 /** Signs a link of its own for each guardian. */
 export const POST = (request: Request) =>

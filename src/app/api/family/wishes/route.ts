@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { wishSchema } from "@/core/families/familyEvent";
+import { answer, MAX_FAMILY_BODY_BYTES, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, MAX_FAMILY_BODY_BYTES, readBody } from "@/post/problem";
 
 const requestSchema = z.object({ token: z.string(), wish: wishSchema });
 

@@ -1,6 +1,6 @@
 import * as z from "zod";
+import { answer } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer } from "@/post/problem";
 
 const MAX_WAIT_MS = 25_000;
 const place = z.coerce.number().int().min(0);

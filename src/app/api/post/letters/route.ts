@@ -1,6 +1,6 @@
 import { handOverSchema } from "@/core/delivery/handOver";
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, readBody } from "@/post/problem";
 
 /** Hands letters over to the post room; the answer comes once they are on disk. */
 export const POST = (request: Request) =>

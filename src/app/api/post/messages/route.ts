@@ -1,6 +1,6 @@
 import { messagesSchema } from "@/core/delivery/handOver";
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, readBody } from "@/post/problem";
 import { writeMessages } from "@/post/writeMessages";
 
 /** Writes letters as messages and gives them back; none is sent. */

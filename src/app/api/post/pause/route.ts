@@ -1,6 +1,6 @@
 import { pauseSchema } from "@/core/delivery/handOver";
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, readBody } from "@/post/problem";
 
 /** Keeps the letters of a round from leaving for a while, or lets them go on. */
 export const POST = (request: Request) =>

@@ -1,6 +1,6 @@
 import { withdrawSchema } from "@/core/delivery/handOver";
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer, readBody } from "@/post/problem";
 
 /** Calls back the letters of a round that have not begun to leave. */
 export const POST = (request: Request) =>

@@ -1,6 +1,6 @@
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
 import { answerLetter, practiceAnswerSchema } from "@/post/practice/answerLetter";
-import { answer, readBody } from "@/post/problem";
 
 /** Answers a letter as the family would. */
 export const POST = (request: Request) =>

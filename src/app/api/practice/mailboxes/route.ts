@@ -1,5 +1,5 @@
+import { answer } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer } from "@/post/problem";
 
 /** Every family's mailbox that has got a letter. */
 export const GET = () => answer(async () => (await house()).maildir.mailboxes());

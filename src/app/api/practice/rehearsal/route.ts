@@ -1,7 +1,7 @@
+import { answer, readBody } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { rehearsalSchema } from "@/post/practice/behaviours";
+import { rehearsalSchema } from "@/post/practice/behaviour";
 import { practiceOf } from "@/post/practice/practiceOf";
-import { answer, readBody } from "@/post/problem";
 
 /** What the next letters meet. */
 export const GET = () => answer(async () => practiceOf(await house()).rehearsal);

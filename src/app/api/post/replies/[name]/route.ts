@@ -1,5 +1,5 @@
+import { answer } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer } from "@/post/problem";
 
 interface Where {
   params: Promise<{ name: string }>;

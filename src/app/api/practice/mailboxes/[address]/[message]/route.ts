@@ -1,5 +1,5 @@
+import { answer } from "@/post/edge/problem";
 import { house } from "@/post/house";
-import { answer } from "@/post/problem";
 
 /** One message as it came by mail. */
 export const GET = (_request: Request, { params }: { params: Promise<{ address: string; message: string }> }) =>

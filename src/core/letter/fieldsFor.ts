@@ -1,0 +1,101 @@
+import { nameKey } from "../matching/nameKey";
+import { firstName, fullName } from "../model/student";
+import type { World } from "../model/world";
+import { ASSIGNMENT_FIELD_KINDS, type AssignmentFieldKind, assignmentField } from "./assignmentField";
+import { type Field, textField } from "./field";
+import { categoryField, FIGURE_FIELDS, statementField } from "./figureFields";
+
+const FIELDS: readonly Field[] = [
+  textField("student.firstName", "Student", "First name", ({ student }) => firstName(student)),
+  textField("student.fullName", "Student", "Full name", ({ student }) => fullName(student)),
+  textField("student.familyName", "Student", "Family name", ({ student }) => student.familyName),
+  textField("student.number", "Student", "Student number", ({ student }) => student.studentNumber),
+  {
+    id: "student.birthday",
+    group: "Student",
+    label: "Birthday",
+    kind: "day",
+    value: ({ student }) => (student.birthday ? { kind: "day", day: student.birthday } : undefined),
+  },
+  {
+    id: "student.tags",
+    group: "Student",
+    label: "Group tags",
+    kind: "list",
+    value: ({ student }) => (student.tags.length > 0 ? { kind: "list", items: student.tags } : undefined),
+  },
+  textField("recipient.name", "Recipient", "Recipient’s name", ({ recipient }) => recipient.name),
+  textField("recipient.givenName", "Recipient", "Recipient’s first name", ({ recipient }) => recipient.givenName),
+  textField("recipient.familyName", "Recipient", "Recipient’s family name", ({ recipient }) => recipient.familyName),
+  textField("recipient.relation", "Recipient", "Relation to the student", ({ recipient }) => recipient.relation),
+  textField("class.name", "Class", "Class", ({ schoolClass }) => schoolClass.name),
+  textField("class.block", "Class", "Block", ({ schoolClass }) => schoolClass.block),
+  textField("term.name", "Class", "Term", ({ periodName }) => periodName),
+  ...FIGURE_FIELDS,
+  textField("teacher.name", "Teacher", "My name", ({ settings }) => settings.teacherName),
+  textField("teacher.address", "Teacher", "My address", ({ settings }) => settings.teacherAddress),
+  textField("school.name", "Teacher", "School", ({ settings }) => settings.schoolName),
+  { id: "today", group: "Teacher", label: "Date", kind: "day", value: ({ today }) => ({ kind: "day", day: today }) },
+];
+
+const byId = new Map(FIELDS.map((field) => [field.id, field]));
+
+/** What a field speaks of that may go: a category, a statement, an assignment. Their names are in the id. */
+type NamedSource =
+  | { kind: "category" | "statement"; name: string }
+  | { kind: "assignment"; of: AssignmentFieldKind; name: string };
+
+function sourceOf(id: string): NamedSource | undefined {
+  const [kind = "", ...rest] = id.split(".");
+  if (kind === "category" || kind === "statement") return { kind, name: rest.join(".") };
+  const of = ASSIGNMENT_FIELD_KINDS.find((one) => one === rest[0]);
+  return kind === "assignment" && of ? { kind, of, name: rest.slice(1).join(".") } : undefined;
+}
+
+/** A field by its id, or none when there is no such field. Whether what it speaks of is still there, `hasSource` tells. */
+export function fieldById(id: string): Field | undefined {
+  const source = sourceOf(id);
+  if (!source) return byId.get(id);
+  switch (source.kind) {
+    case "category":
+      return categoryField(id, source.name);
+    case "statement":
+      return statementField(id, source.name);
+    case "assignment":
+      return assignmentField(id, source.of, source.name);
+  }
+}
+
+/** Whether what a field speaks of is there in any class. */
+export function hasSource(id: string, world: World): boolean {
+  const source = sourceOf(id);
+  if (!source) return byId.has(id);
+  const isIt = (name: string) => nameKey(name) === nameKey(source.name);
+  switch (source.kind) {
+    case "category":
+      return [...world.classes.values()].some(({ categories }) => categories.some(({ name }) => isIt(name)));
+    case "statement":
+      return [...world.statements.values()].some(({ name }) => name === source.name);
+    case "assignment":
+      return [...world.assignments.values()].some(({ title }) => isIt(title));
+  }
+}
+
+/**
+ * The fields on offer: those of every letter, one for each category, statement and, in a term or the whole year
+ * (`isIn` says which work that is), assignment; names that classes share are offered once.
+ */
+export function fieldsFor(world: World, isIn: (termId: string) => boolean): Field[] {
+  const distinct = (names: Iterable<string>) => [...new Map([...names].map((name) => [nameKey(name), name])).values()];
+  const categories = distinct([...world.classes.values()].flatMap((one) => one.categories.map(({ name }) => name)));
+  const latestFirst = [...world.assignments.values()]
+    .filter(({ termId }) => isIn(termId))
+    .sort((a, b) => (b.dueDate ?? "").localeCompare(a.dueDate ?? ""));
+  const titles = distinct(latestFirst.map(({ title }) => title));
+  const ids = [
+    ...categories.map((name) => `category.${name}`),
+    ...[...world.statements.values()].map(({ name }) => `statement.${name}`),
+    ...titles.flatMap((title) => ASSIGNMENT_FIELD_KINDS.map((kind) => `assignment.${kind}.${title}`)),
+  ];
+  return [...FIELDS, ...ids.flatMap((id) => fieldById(id) ?? [])];
+}

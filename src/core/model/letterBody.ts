@@ -1,0 +1,203 @@
+import * as z from "zod";
+import { matchSchema, selectionPartSchema } from "./condition";
+
+/** The letter as the editor keeps it: a tree of plain nodes. Only what is named here can be in a letter. */
+
+const markSchema = z.discriminatedUnion("type", [
+  z.object({ type: z.literal("bold") }),
+  z.object({ type: z.literal("italic") }),
+  z.object({ type: z.literal("underline") }),
+  z.object({ type: z.literal("link"), attrs: z.object({ href: z.string().regex(/^(https?:\/\/|mailto:)/i) }) }),
+]);
+export type Mark = z.infer<typeof markSchema>;
+
+const textSchema = z.object({ type: z.literal("text"), text: z.string(), marks: z.array(markSchema).optional() });
+const hardBreakSchema = z.object({ type: z.literal("hardBreak") });
+
+/** A value of the student placed in the text. */
+const fieldNodeSchema = z.object({
+  type: z.literal("field"),
+  attrs: z.object({
+    field: z.string(),
+    /** What stands in when there is no value; without it an empty value is a stop. */
+    fallback: z.string(),
+    /** One of `FIELD_FORMATS`; empty is the usual one. */
+    format: z.string(),
+    /** Whether its first letter is made a capital, where it begins a sentence. */
+    upperFirst: z.boolean(),
+  }),
+  marks: z.array(markSchema).optional(),
+});
+export type FieldNode = z.infer<typeof fieldNodeSchema>;
+
+const inlineSchema = z.discriminatedUnion("type", [textSchema, hardBreakSchema, fieldNodeSchema]);
+export type InlineNode = z.infer<typeof inlineSchema>;
+
+const inlineContent = z.array(inlineSchema).optional();
+/** Where the lines of a paragraph stand; none is where the language begins. */
+const alignSchema = z.enum(["left", "center", "right"]).nullable().optional();
+export type Align = z.infer<typeof alignSchema>;
+
+const paragraphSchema = z.object({
+  type: z.literal("paragraph"),
+  attrs: z.object({ textAlign: alignSchema }).optional(),
+  content: inlineContent,
+});
+const headingSchema = z.object({
+  type: z.literal("heading"),
+  attrs: z.object({ level: z.union([z.literal(2), z.literal(3)]), textAlign: alignSchema }),
+  content: inlineContent,
+});
+/** The student's category averages and the overall one, as a small table; some categories can be left out by name. */
+const averagesTableSchema = z.object({
+  type: z.literal("averagesTable"),
+  attrs: z.object({ leftOut: z.array(z.string()), withOverall: z.boolean() }).optional(),
+});
+/** What can be said of each missing assignment beside its title. */
+export const MISSING_DETAILS = ["category", "due", "overdue", "points"] as const;
+export type MissingDetail = (typeof MISSING_DETAILS)[number];
+/** The student's missing work, as a list or a table, with what is said of each assignment. */
+const missingWorkSchema = z.object({
+  type: z.literal("missingWork"),
+  attrs: z.object({
+    whenNothing: z.string(),
+    as: z.enum(["list", "table"]).optional(),
+    details: z.array(z.enum(MISSING_DETAILS)).optional(),
+    /** Titles of the only assignments it speaks of; none is all of the term. */
+    assignments: z.array(z.string()).optional(),
+  }),
+});
+/** What handing in the missing work would do, in a sentence. */
+const handingInSchema = z.object({ type: z.literal("handingIn"), attrs: z.object({ whenNothing: z.string() }) });
+/** How the overall average went, as a picture with the same in words. */
+const trendSchema = z.object({ type: z.literal("trend"), attrs: z.object({ whenNothing: z.string() }) });
+/** The student's score on one assignment, with the levels of its rubric and the comment. */
+const assignmentScoreSchema = z.object({
+  type: z.literal("assignmentScore"),
+  attrs: z.object({ assignment: z.string(), whenNothing: z.string() }),
+});
+/** What falls due in the days to come, and what the class did in the last days, as lists. */
+const daysAttributesSchema = z.object({ days: z.number().int().min(1).max(366), whenNothing: z.string() });
+const upcomingWorkSchema = z.object({ type: z.literal("upcomingWork"), attrs: daysAttributesSchema });
+const classLogSchema = z.object({ type: z.literal("classLog"), attrs: daysAttributesSchema });
+
+const listItemSchema = z.object({
+  type: z.literal("listItem"),
+  get content() {
+    return z.array(z.discriminatedUnion("type", [paragraphSchema, bulletListSchema, orderedListSchema]));
+  },
+});
+const bulletListSchema = z.object({
+  type: z.literal("bulletList"),
+  get content() {
+    return z.array(listItemSchema);
+  },
+});
+const orderedListSchema = z.object({
+  type: z.literal("orderedList"),
+  get content() {
+    return z.array(listItemSchema);
+  },
+});
+
+const spanSchema = z.number().int().min(1).max(50);
+const cellSchema = z.object({
+  type: z.enum(["tableCell", "tableHeader"]),
+  attrs: z.object({ colspan: spanSchema, rowspan: spanSchema }).optional(),
+  content: z.array(paragraphSchema),
+});
+/** A table that the teacher wrote; its head cells are shaded. */
+const tableSchema = z.object({
+  type: z.literal("table"),
+  content: z.array(z.object({ type: z.literal("tableRow"), content: z.array(cellSchema) })),
+});
+export type TableNode = z.infer<typeof tableSchema>;
+
+/** A picture that the letter carries along; nothing is loaded from elsewhere. `width` in px. */
+const pictureSchema = z.object({
+  type: z.literal("picture"),
+  attrs: z.object({
+    src: z
+      .string()
+      .max(400_000)
+      .regex(/^data:image\/(png|jpeg|gif|webp);base64,[A-Za-z0-9+/=]+$/),
+    alt: z.string().max(300),
+    width: z.number().int().min(16).max(1200),
+  }),
+});
+
+/** Where the signature from the settings stands. */
+const signatureSchema = z.object({ type: z.literal("signature") });
+
+const plainBlockSchema = z.discriminatedUnion("type", [
+  paragraphSchema,
+  headingSchema,
+  bulletListSchema,
+  orderedListSchema,
+  tableSchema,
+  pictureSchema,
+  signatureSchema,
+  averagesTableSchema,
+  missingWorkSchema,
+  handingInSchema,
+  trendSchema,
+  assignmentScoreSchema,
+  upcomingWorkSchema,
+  classLogSchema,
+]);
+export type PlainBlockNode = z.infer<typeof plainBlockSchema>;
+export type ListNode = Extract<PlainBlockNode, { type: "bulletList" | "orderedList" }>;
+
+/** A part of the letter for those alone for whom its conditions hold, with what stands there for the others. */
+const passageSchema = z.object({
+  type: z.literal("passage"),
+  attrs: z.object({ match: matchSchema, conditions: z.array(selectionPartSchema) }),
+  content: z.tuple([
+    z.object({ type: z.literal("passageThen"), content: z.array(plainBlockSchema) }),
+    z.object({ type: z.literal("passageOtherwise"), content: z.array(plainBlockSchema) }),
+  ]),
+});
+export type PassageNode = z.infer<typeof passageSchema>;
+
+const blockSchema = z.discriminatedUnion("type", [...plainBlockSchema.options, passageSchema]);
+export type BlockNode = z.infer<typeof blockSchema>;
+
+/** The words of a letter. What does not hold is never kept, and so never sent. */
+export const letterBodySchema = z.object({ type: z.literal("doc"), content: z.array(blockSchema) });
+export type LetterBody = z.infer<typeof letterBodySchema>;
+
+/** One line: a document with a single paragraph of text and fields. */
+export const letterSubjectSchema = z.object({ type: z.literal("doc"), content: z.array(paragraphSchema).max(1) });
+export type LetterSubject = z.infer<typeof letterSubjectSchema>;
+
+/** What stands under letters: words as in a letter, without passages. */
+export const signatureDocumentSchema = z.object({ type: z.literal("doc"), content: z.array(plainBlockSchema) });
+export type SignatureDocument = z.infer<typeof signatureDocumentSchema>;
+
+/** Every piece of text and every field of a document, in reading order. */
+export function* inlineNodes(document: LetterBody | LetterSubject): Generator<InlineNode> {
+  yield* walk(document.content);
+}
+
+function* walk(nodes: readonly (BlockNode | ListNode["content"][number])[]): Generator<InlineNode> {
+  for (const node of nodes) {
+    if (node.type === "paragraph" || node.type === "heading") yield* node.content ?? [];
+    else if (node.type === "table") {
+      for (const row of node.content) for (const cell of row.content) yield* walk(cell.content);
+    } else if (node.type === "passage") for (const part of node.content) yield* walk(part.content);
+    else if ("content" in node && node.content) yield* walk(node.content);
+  }
+}
+
+/** The passages of a letter, in reading order. */
+export function passagesOf(body: LetterBody): PassageNode[] {
+  return body.content.filter((block): block is PassageNode => block.type === "passage");
+}
+
+/** Every block of a letter but the passages themselves, those in passages among them. */
+export function* plainBlocks(body: LetterBody): Generator<PlainBlockNode> {
+  for (const block of body.content) {
+    if (block.type !== "passage") yield block;
+    else for (const part of block.content) yield* part.content;
+  }
+}

@@ -1,0 +1,240 @@
+import type { Average } from "../figures/average";
+import { averageChange } from "../figures/averageChange";
+import { fractionToNumber } from "../figures/fraction";
+import { type Comparison, type Condition, compares } from "../model/condition";
+import { formatScore } from "../model/score";
+import { comparedAverage } from "./comparedAverage";
+import { exactHolds } from "./exactHolds";
+import type { Reason } from "./reason";
+import type { RowAssignment, SelectionRow } from "./selectionRow";
+
+/** How far outside a threshold a student still counts as a near miss: points of percent, or assignments. */
+export const NEAR_MISS_PERCENT = 2;
+/** The same for counts of assignments. */
+export const NEAR_MISS_ASSIGNMENTS = 1;
+
+/** Where a student stands by a condition. "no average": there is nothing to compare, so it never passes. */
+export type Position = "selected" | "near miss" | "no average" | "outside";
+
+/** What a condition says of one student in one class, with the reason. */
+export interface Judged {
+  readonly position: Position;
+  readonly reason: Reason;
+}
+
+/** One condition as a function of a row. What can be made ready beforehand is. */
+export function compileCondition(condition: Condition): (row: SelectionRow) => Judged {
+  switch (condition.kind) {
+    case "overall":
+    case "category": {
+      const of = condition.kind === "overall" ? "overall" : condition.category;
+      const averageIn = comparedAverage(condition);
+      return ({ figures, schoolClass }) =>
+        judgeAverage(averageIn(schoolClass, figures), condition, schoolClass.decimals, of);
+    }
+    case "assignment":
+      return (row) => judgeAssignment(row.assignment(condition.assignment), condition);
+    case "assignment status":
+      return (row) => {
+        const assignment = row.assignment(condition.assignment);
+        const holds = assignment !== undefined && statusHolds(assignment, condition.status);
+        const score =
+          assignment === undefined
+            ? "not set"
+            : assignment.isMissing
+              ? "missing"
+              : formatScore(assignment.score) || "blank";
+        return yesOrNo(holds, {
+          kind: "assignment status",
+          assignment: condition.assignment,
+          status: condition.status,
+          score,
+          holds,
+        });
+      };
+    case "missing":
+      return ({ figures }) => {
+        const titles = figures.missing.map(({ assignment }) => assignment.title);
+        return judgeCount(titles.length, condition.atLeast, (holds) => ({
+          kind: "missing",
+          atLeast: condition.atLeast,
+          count: titles.length,
+          titles,
+          holds,
+        }));
+      };
+    case "count":
+      return (row) => {
+        const count = row.figures.counts[condition.of];
+        return judgeCount(count, condition.atLeast, (holds) => ({ kind: "count", of: condition.of, count, holds }));
+      };
+    case "nothing missing":
+      return ({ figures }) => {
+        const count = figures.missing.length;
+        return yesOrNo(count === 0, { kind: "nothing missing", count, holds: count === 0 });
+      };
+    case "grade label":
+      return (row) => {
+        const label = row.gradeLabel();
+        if (label === undefined) return { position: "no average", reason: { kind: "no average" } };
+        const holds = condition.labels.includes(label);
+        return yesOrNo(holds, { kind: "grade label", label, holds });
+      };
+    case "rank":
+      return (row) => {
+        const rank = row.rank();
+        if (!rank) return { position: "no average", reason: { kind: "no average" } };
+        const place = condition.end === "top" ? rank.fromTop : rank.fromBottom;
+        const most = condition.unit === "students" ? condition.count : Math.ceil((rank.of * condition.count) / 100);
+        const holds = place <= most;
+        return {
+          position: holds ? "selected" : place === most + 1 ? "near miss" : "outside",
+          reason: { kind: "rank", end: condition.end, place, of: rank.of, holds },
+        };
+      };
+    case "tag":
+      return ({ student }) => {
+        const holds = student.tags.includes(condition.tag);
+        return yesOrNo(holds, { kind: "tag", tag: condition.tag, holds });
+      };
+    case "language":
+      return (row) => {
+        const holds = row.guardians().some(({ language }) => language === condition.language);
+        return yesOrNo(holds, { kind: "language", language: condition.language, holds });
+      };
+    case "reach":
+      return (row) => {
+        const reachable = row.canBeReached();
+        const holds = reachable === condition.reachable;
+        return yesOrNo(holds, { kind: "reach", reachable, holds });
+      };
+    case "change":
+      return (row) => judgeChange(row, condition);
+    case "written":
+      return (row) => {
+        const days = row.daysSinceWritten();
+        const holds = condition.within === (days !== undefined && days <= condition.days - (condition.within ? 0 : 1));
+        return yesOrNo(holds, { kind: "written", days, holds });
+      };
+    case "last note":
+      return (row) => {
+        const last = row.lastWritten()?.kind;
+        const holds = last === condition.note;
+        return yesOrNo(holds, { kind: "last note", note: last, holds });
+      };
+    case "checklist":
+      return (row) => {
+        const mark = row.checklistMark(condition.checklist);
+        const holds = mark === condition.mark;
+        return yesOrNo(holds, { kind: "checklist", checklist: condition.checklist, mark, holds });
+      };
+    case "chosen": {
+      const chosen = new Set(condition.studentIds);
+      return ({ student }) => {
+        const holds = chosen.has(student.id);
+        return yesOrNo(holds, { kind: "chosen", holds });
+      };
+    }
+  }
+}
+
+function yesOrNo(holds: boolean, reason: Reason): Judged {
+  return { position: holds ? "selected" : "outside", reason };
+}
+
+function judgeCount(count: number, atLeast: number, reasonOf: (holds: boolean) => Reason): Judged {
+  const holds = count >= atLeast;
+  const isNear = !holds && count > 0 && count >= atLeast - NEAR_MISS_ASSIGNMENTS;
+  return { position: holds ? "selected" : isNear ? "near miss" : "outside", reason: reasonOf(holds) };
+}
+
+function judgeAverage(
+  average: Average | undefined,
+  { comparison, percent }: { comparison: Comparison; percent: number },
+  decimals: number,
+  of: string,
+): Judged {
+  if (!average) return { position: "no average", reason: { kind: "no average", ...(of !== "overall" && { of }) } };
+  const holds = compares(average.shown, comparison, percent);
+  return {
+    position: holds ? "selected" : isNear(average, comparison, percent) ? "near miss" : "outside",
+    reason: { kind: "average", of, comparison, threshold: percent, average, decimals, holds },
+  };
+}
+
+function judgeChange(row: SelectionRow, condition: Extract<Condition, { kind: "change" }>): Judged {
+  const { figures, schoolClass } = row;
+  const now = figures.overall;
+  const { average: before, since } = row.earlierAverage(condition.since);
+  if (!now || !before) return { position: "no average", reason: { kind: "no average", ...(now && { since }) } };
+  const change = averageChange(now, before);
+  const moved = condition.direction === "rose" ? change : -change;
+  const holds = moved >= condition.atLeast;
+  const isNear = moved > 0 && condition.atLeast - moved <= NEAR_MISS_PERCENT;
+  return {
+    position: holds ? "selected" : isNear ? "near miss" : "outside",
+    reason: {
+      kind: "change",
+      now: now.shown,
+      before: before.shown,
+      change,
+      since,
+      decimals: schoolClass.decimals,
+      holds,
+    },
+  };
+}
+
+/** Close by the shown value, or on the other side of the threshold by the exact one. */
+function isNear(average: Average, comparison: Comparison, threshold: number): boolean {
+  if (Math.abs(fractionToNumber(average.exact) - threshold) <= NEAR_MISS_PERCENT) return true;
+  return exactHolds(average, comparison, threshold);
+}
+
+/** An assignment without points has nothing to compare; missing work is another condition. */
+function judgeAssignment(
+  assignment: RowAssignment | undefined,
+  condition: Extract<Condition, { kind: "assignment" }>,
+): Judged {
+  const points = assignment?.isMissing ? undefined : assignment?.score?.points;
+  const possible = assignment?.assignment.pointsPossible ?? 0;
+  if (points === undefined || (condition.unit === "percent" && possible === 0)) {
+    return { position: "no average", reason: { kind: "no score", assignment: condition.assignment } };
+  }
+  // Points carry four decimals; a percent of them is compared as whole numbers, so that no binary fraction tips it.
+  const value =
+    condition.unit === "points" ? points : (Math.round(points * 10_000) * 100) / Math.round(possible * 10_000);
+  const holds = compares(value, condition.comparison, condition.value);
+  const reach = condition.unit === "percent" ? NEAR_MISS_PERCENT : (possible * NEAR_MISS_PERCENT) / 100;
+  return {
+    position: holds ? "selected" : Math.abs(value - condition.value) <= reach ? "near miss" : "outside",
+    reason: {
+      kind: "assignment",
+      assignment: condition.assignment,
+      points,
+      possible,
+      comparison: condition.comparison,
+      threshold: condition.value,
+      unit: condition.unit,
+      holds,
+    },
+  };
+}
+
+function statusHolds(
+  { score, isMissing, isUnmarked }: RowAssignment,
+  status: Extract<Condition, { kind: "assignment status" }>["status"],
+): boolean {
+  switch (status) {
+    case "not handed in":
+      return isMissing || isUnmarked;
+    case "handed in":
+      return !isMissing && (score?.status === "scored" || score?.status === "late");
+    case "late":
+      return score?.status === "late";
+    case "excused":
+      return score?.status === "excused";
+    case "unmarked":
+      return isUnmarked;
+  }
+}

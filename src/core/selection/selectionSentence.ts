@@ -1,0 +1,111 @@
+import { formatTypedPercent } from "../figures/roundFraction";
+import type { Condition, MatchRule, SelectionPart, Since } from "../model/condition";
+import { formatDay } from "../model/day";
+import type { Selection } from "../model/selection";
+import { counted, listed } from "../words";
+import { languageName } from "./reason";
+
+/** The names a sentence needs, looked up by whoever has them. */
+export interface SentenceNames {
+  classLabel(classId: string): string;
+  period(period: string): string;
+  student(studentId: string): string;
+}
+
+/** A selection as one English sentence: nothing that is in force is left unsaid. */
+export function selectionSentence(selection: Selection, names: SentenceNames): string {
+  const classes =
+    selection.classIds === "all" ? "all classes" : listed(selection.classIds.map(names.classLabel)) || "no class";
+  const conditions = conditionsWords(selection, names);
+  const added = listed(selection.addedStudentIds.map(names.student));
+  const without = listed(selection.leftOutStudentIds.map(names.student));
+  return [
+    `Students in ${classes}`,
+    conditions ? ` ${conditions}` : "",
+    ` in ${names.period(selection.period)}`,
+    added ? `; and ${added}` : "",
+    without ? `; without ${without}` : "",
+  ].join("");
+}
+
+/** Conditions in words, joined as they are matched: "whose overall average is below 70 % and who miss nothing". Empty without any. */
+export function conditionsWords(
+  { match, conditions }: Pick<Selection, "match" | "conditions">,
+  names: Pick<SentenceNames, "student">,
+): string {
+  return joined(
+    match,
+    conditions.map((part) => partWords(part, names)),
+  );
+}
+
+function partWords(part: SelectionPart, names: Pick<SentenceNames, "student">): string {
+  if (part.kind !== "group") return conditionWords(part, names);
+  const words = joined(
+    part.match,
+    part.conditions.map((condition) => conditionWords(condition, names)),
+  );
+  return part.conditions.length > 1 ? `(${words})` : words;
+}
+
+function joined(match: MatchRule, parts: readonly string[]): string {
+  const words = parts.filter(Boolean);
+  if (match === "none" && words.length > 0) return `for whom it is not so: ${listed(words, "or")}`;
+  return listed(words, match === "any" ? "or" : "and");
+}
+
+/** One condition in words, beginning with "who" or "whose". */
+export function conditionWords(condition: Condition, names: Pick<SentenceNames, "student">): string {
+  switch (condition.kind) {
+    case "overall":
+      return `whose overall average is ${condition.comparison} ${formatTypedPercent(condition.percent)}`;
+    case "category":
+      return `whose average of ${condition.category} is ${condition.comparison} ${formatTypedPercent(condition.percent)}`;
+    case "assignment":
+      return `who have ${condition.comparison} ${condition.unit === "percent" ? formatTypedPercent(condition.value) : counted(condition.value, "point")} on ${condition.assignment}`;
+    case "assignment status":
+      return `whose ${condition.assignment} is ${condition.status}`;
+    case "missing":
+      return `who miss at least ${counted(condition.atLeast, "assignment")}`;
+    case "count":
+      return `who have at least ${counted(condition.atLeast, `${condition.of} assignment`)}`;
+    case "nothing missing":
+      return "who miss nothing";
+    case "grade label":
+      return `whose letter grade is ${listed(condition.labels, "or") || "none yet chosen"}`;
+    case "rank":
+      return `who are in the ${condition.end} ${condition.unit === "percent" ? formatTypedPercent(condition.count) : condition.count} of their class`;
+    case "tag":
+      return `who are in the group ${condition.tag}`;
+    case "language":
+      return `whose family reads ${languageName(condition.language)}`;
+    case "reach":
+      return condition.reachable ? "whose family can be reached" : "whose family can’t be reached";
+    case "change":
+      return `whose overall average ${condition.direction} by at least ${condition.atLeast} percentage points ${sinceWords(condition.since)}`;
+    case "written":
+      return condition.within
+        ? `who were written to in the last ${counted(condition.days, "day")}`
+        : `who were not written to in the last ${counted(condition.days, "day")}`;
+    case "last note":
+      return `whose last note was one of ${condition.note}`;
+    case "checklist":
+      return `whose ${condition.checklist || "checklist"} is ${condition.mark}`;
+    case "chosen":
+      return `who are ${listed(condition.studentIds.map(names.student), "or") || "nobody yet chosen"}`;
+  }
+}
+
+/** The moment that figures are compared with, as a sentence says it: "since 12 November 2026". */
+function sinceWords(since: Since): string {
+  switch (since.kind) {
+    case "days":
+      return `in the last ${counted(since.days, "day")}`;
+    case "day":
+      return `since ${formatDay(since.day)}`;
+    case "last note":
+      return "since the last note";
+    case "moment":
+      return `since ${since.name}`;
+  }
+}

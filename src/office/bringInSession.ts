@@ -1,0 +1,204 @@
+import { tableProblemWords } from "@/core/tables/rawTable";
+import { type BringInChoices, bringInChoicesSchema, NO_CHOICES, type TableChoices } from "@/core/tables/tableChoices";
+import type { Progress } from "@/workers/bringIn/bringInApi";
+import type { BringInView } from "@/workers/bringIn/bringInView";
+import { type BringInWorker, progressListener } from "@/workers/bringIn/startBringIn";
+import { Observable } from "./observable";
+import type { Office } from "./office";
+
+/** What is kept of tables that are not applied yet: the files once, the answers with every choice. */
+const FILES_DRAFT = "bring in: files";
+const CHOICES_DRAFT = "bring in: choices";
+
+export interface BringInState {
+  readonly view: BringInView | undefined;
+  readonly choices: BringInChoices;
+  readonly progress: Progress | undefined;
+  /** What could not be read, and what was left alone, in words. */
+  readonly problems: readonly string[];
+  readonly applying: boolean;
+}
+
+const NOTHING: BringInState = {
+  view: undefined,
+  choices: NO_CHOICES,
+  progress: undefined,
+  problems: [],
+  applying: false,
+};
+
+/**
+ * Reads tables and plans what they would do, all of it in a worker. What is not applied yet is kept, and taken up again
+ * when the screen is opened anew, joined with the gradebook as it is then.
+ */
+export class BringInSession {
+  readonly state = new Observable<BringInState>(NOTHING);
+  private worker: Promise<BringInWorker> | undefined;
+  private files: readonly File[] = [];
+  private removed: readonly string[] = [];
+  /** While a plan is made only the newest wish waits. */
+  private line: { busy: boolean; isWanted?: boolean } = { busy: false };
+
+  constructor(private readonly office: Office) {}
+
+  /** Takes up what was begun and not applied. */
+  async takeUp(): Promise<void> {
+    const [files, kept] = await Promise.all([
+      this.office.read.findDraft(FILES_DRAFT),
+      this.office.read.findDraft(CHOICES_DRAFT),
+    ]);
+    if (!Array.isArray(files) || files.length === 0 || this.files.length > 0) return;
+    const { choices, removed = [] } = (kept ?? {}) as { choices?: unknown; removed?: string[] };
+    this.state.change({ choices: bringInChoicesSchema.safeParse(choices).data ?? NO_CHOICES });
+    this.removed = removed;
+    await this.read(files as File[], false);
+  }
+
+  /** Reads some more files and plans anew. */
+  async read(files: readonly File[], isNew = true): Promise<void> {
+    const [first] = files;
+    this.state.change({
+      problems: [],
+      progress: { step: "reading", done: 0, of: files.length, name: first?.name ?? "" },
+    });
+    try {
+      const { api } = await this.start();
+      const report = this.reporter();
+      const found = await api.read([...files], report.listener);
+      report.end();
+      this.files = [...this.files, ...files];
+      for (const id of this.removed) await api.remove(id);
+      this.state.change({
+        problems: [
+          ...found.problems.map(tableProblemWords),
+          ...found.hiddenSheets.map((sheet) => `The sheet “${sheet}” is hidden in the workbook and was not taken in.`),
+        ],
+      });
+      if (isNew) await this.office.keepDraft(FILES_DRAFT, this.files);
+      if (found.tables > 0) await this.plan();
+    } catch (cause) {
+      this.failed(cause);
+    }
+  }
+
+  /** Makes choices for all tables; they are made on those before, however fast they follow each other. */
+  choose(part: Partial<BringInChoices>): void {
+    const { choices } = this.state.get();
+    this.change({
+      ...choices,
+      ...part,
+      answers: { ...choices.answers, ...part.answers },
+      marks: { ...choices.marks, ...part.marks },
+    });
+  }
+
+  chooseForTable(tableId: string, part: TableChoices): void {
+    const { choices } = this.state.get();
+    this.change({ ...choices, tables: { ...choices.tables, [tableId]: joined(choices.tables[tableId] ?? {}, part) } });
+  }
+
+  async removeTable(tableId: string): Promise<void> {
+    if (this.state.get().view?.tables.length === 1) return this.stop();
+    this.removed = [...this.removed, tableId];
+    const { api } = await this.start();
+    await api.remove(tableId);
+    this.keepChoices();
+    await this.plan().catch((cause) => this.failed(cause));
+  }
+
+  /** Brings in what is planned. Gives the words of it, or why nothing was brought in. */
+  async apply(): Promise<{ readonly ok: boolean; readonly words: string }> {
+    this.state.change({ applying: true });
+    try {
+      const { api } = await this.start();
+      const { recipes, ...record } = await api.finish(this.state.get().choices, this.office.around.now());
+      const done = await this.office.bringIn(record, recipes, "Bring in");
+      if (!done.ok) return { ok: false, words: done.problem };
+      this.stop();
+      return { ok: true, words: record.summary };
+    } finally {
+      this.state.change({ applying: false });
+    }
+  }
+
+  /** Lets go of all tables that are not applied. */
+  stop(): void {
+    this.end();
+    this.files = [];
+    this.removed = [];
+    this.state.set(NOTHING);
+    void this.office.keepDraft(FILES_DRAFT, undefined);
+    void this.office.keepDraft(CHOICES_DRAFT, undefined);
+  }
+
+  /** Ends the worker at once; what was begun stays, to be taken up. */
+  end(): void {
+    void this.worker?.then((started) => started.end());
+    this.worker = undefined;
+    this.line = { busy: false };
+  }
+
+  private start(): Promise<BringInWorker> {
+    const { around, engine, today, read } = this.office;
+    this.worker ??= read.allRecipes().then((recipes) => around.startBringIn(engine, recipes, today));
+    return this.worker;
+  }
+
+  private change(choices: BringInChoices): void {
+    this.state.change({ choices });
+    this.keepChoices();
+    this.plan().catch((cause) => this.failed(cause));
+  }
+
+  private keepChoices(): void {
+    const { choices } = this.state.get();
+    void this.office.keepDraft(CHOICES_DRAFT, { choices, removed: this.removed });
+  }
+
+  private async plan(): Promise<void> {
+    if (this.line.busy) {
+      this.line.isWanted = true;
+      return;
+    }
+    const mine: typeof this.line = { busy: true };
+    this.line = mine;
+    const { api } = await this.start();
+    const report = this.reporter();
+    const view = await api.plan(this.state.get().choices, report.listener);
+    report.end();
+    if (this.line !== mine) return;
+    this.state.change({ view });
+    this.line = { busy: false };
+    if (mine.isWanted) await this.plan();
+  }
+
+  /** Reports travel on a line of their own, and may come after the answer: then they say nothing any more. */
+  private reporter() {
+    let ended = false;
+    return {
+      listener: progressListener((progress) => !ended && this.state.change({ progress })),
+      end: () => {
+        ended = true;
+        this.state.change({ progress: undefined });
+      },
+    };
+  }
+
+  private failed(cause: unknown): void {
+    this.line = { busy: false };
+    const words = `The tables could not be joined with the gradebook. Nothing was changed. (${(cause as Error).message})`;
+    this.state.change({ progress: undefined, problems: [words] });
+  }
+}
+
+/** A choice about one column or row leaves the others as they are. */
+function joined(known: TableChoices, part: TableChoices): TableChoices {
+  return {
+    ...known,
+    ...part,
+    ...(part.meanings && { meanings: { ...known.meanings, ...part.meanings } }),
+    ...(part.assignments && { assignments: { ...known.assignments, ...part.assignments } }),
+    ...(part.percents && { percents: { ...known.percents, ...part.percents } }),
+    ...(part.rows && { rows: { ...known.rows, ...part.rows } }),
+  };
+}

@@ -1,0 +1,25 @@
+import type { Day } from "@/core/model/day";
+import { startBringIn } from "@/workers/bringIn/startBringIn";
+import { startEngine } from "@/workers/engine/startEngine";
+import type { Surroundings } from "./surroundings";
+
+/** The application in a browser's page. */
+export function browserSurroundings(pinnedToday: Day | undefined): Surroundings {
+  return {
+    databaseName: "vine-note",
+    now: () => Date.now(),
+    pinnedToday,
+    newId: () => crypto.randomUUID(),
+    locks: { request: (name, work) => navigator.locks.request(name, work) as Promise<never> },
+    openChannel: (listen) => {
+      const channel = new BroadcastChannel("vine-note");
+      channel.onmessage = ({ data }) => listen(data);
+      return { post: (word) => channel.postMessage(word), close: () => channel.close() };
+    },
+    fetch: (...request) => fetch(...request),
+    pause: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+    startEngine,
+    startBringIn,
+    origin: window.location.origin,
+  };
+}

@@ -1,0 +1,54 @@
+import PostalMime from "postal-mime";
+import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
+import { announcedReplies, keepReply } from "@/store/keepReply";
+import { journalPlace, takeInEvents } from "@/store/takeInEvents";
+import { familyJournalPlace } from "@/store/takeInFamilyEvents";
+import { ask } from "./ask";
+import type { HandingOver } from "./handOver";
+import type { Office } from "./office";
+
+const NOT_THERE = 404;
+const REPLIES_LOCK = "vine-note-replies";
+
+/**
+ * Reads on in both journals, waiting up to `waitMs` for something new: the record is brought up to date with the
+ * post room's, what families said holds at once. Gives what the post room is connected to.
+ */
+export async function catchUp(
+  office: HandingOver & Pick<Office, "takeInFamilyEvents">,
+  waitMs: number,
+  signal: AbortSignal,
+): Promise<PostStatus> {
+  const { around, database } = office;
+  const [letters, families] = await Promise.all([journalPlace(database), familyJournalPlace(database)]);
+  const query = new URLSearchParams({
+    journalId: letters.journalId,
+    after: String(letters.seq),
+    familyJournalId: families.journalId,
+    familyAfter: String(families.seq),
+    waitMs: String(waitMs),
+  });
+  const answer = eventsAnswerSchema.parse(await ask(around, `/api/post/events?${query}`, { signal }));
+  if (answer.events.length > 0) await takeInEvents(database, answer.journalId, answer.events);
+  await around.locks.request(REPLIES_LOCK, () => takeReplies(office));
+  const { journalId, events } = answer.families;
+  if (events.length > 0) await office.takeInFamilyEvents(journalId, events);
+  return answer.status;
+}
+
+/** Takes the words of every reply that the post room announced; it keeps them until they are here. */
+async function takeReplies({ around, database }: HandingOver): Promise<void> {
+  for (const reply of await announcedReplies(database)) {
+    const url = `/api/post/replies/${reply.id}`;
+    const response = await around.fetch(url);
+    // Only words that are gone for good are given up; while the post room is in trouble they wait there.
+    if (!response.ok && response.status !== NOT_THERE) throw new Error("The words of a reply could not be fetched.");
+    const { from, subject = "", text = "" } = response.ok ? await PostalMime.parse(await response.arrayBuffer()) : {};
+    await keepReply(database, reply, {
+      from: { name: from?.name ?? "", address: from?.address ?? "" },
+      subject,
+      text: text.trim() || "The words of this answer could not be read.",
+    });
+    await ask(around, url, { method: "DELETE" });
+  }
+}

@@ -1,0 +1,89 @@
+import { type HandOver, handOverParts, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
+import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
+import type { Enclosure } from "@/core/model/enclosure";
+import { fileBytes } from "@/store/keepFile";
+import type { VineDatabase } from "@/store/openDatabase";
+import { findRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
+import { withdrawPrepared } from "@/store/withdrawPrepared";
+import { ask } from "./ask";
+import type { Surroundings } from "./surroundings";
+
+/** What handing over works with. */
+export interface HandingOver {
+  readonly around: Surroundings;
+  readonly database: VineDatabase;
+}
+
+/** Handing over and calling back exclude each other, in this tab and in all others. */
+const HAND_OVER_LOCK = "vine-note-hand-over";
+
+/** Hands over every letter that waits in the browser. Letters that the post room already has are known to it, so this can be repeated. */
+export function handOverPrepared(office: HandingOver): Promise<void> {
+  const { around, database } = office;
+  return around.locks.request(HAND_OVER_LOCK, async () => {
+    const byRound = new Map<string, Letter[]>();
+    for (const letter of await preparedLetters(database)) {
+      byRound.set(letter.roundId, [...(byRound.get(letter.roundId) ?? []), letter]);
+    }
+    for (const [roundId, letters] of byRound) {
+      const round = await findRound(database, roundId);
+      // Its letters are still being made.
+      if (!round) continue;
+      await handOverFiles(
+        office,
+        letters.flatMap(({ enclosures = [] }) => enclosures),
+      );
+      for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
+        const some = await wholeLetters(database, letters.slice(from, from + MAX_LETTERS_PER_HANDOVER));
+        for (const part of handOverParts(some)) {
+          const body = JSON.stringify(handOverOf(round, part));
+          await ask(around, "/api/post/letters", { method: "POST", body });
+        }
+      }
+    }
+  });
+}
+
+function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: readonly WholeLetter[]): HandOver {
+  return {
+    roundId,
+    leavesAt,
+    letters: letters.map(({ id, recipient, together, subject, html, text, enclosures }) => ({
+      id,
+      to: together ? from : { name: recipient.name, address: recipient.address },
+      ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
+      from,
+      ...(replyTo && { replyTo }),
+      ...(recipient.kind === "guardian" && { guardianId: recipient.id }),
+      subject,
+      html,
+      text,
+      ...(enclosures && { enclosures }),
+    })),
+  };
+}
+
+/** Hands over the files that go along with letters, each once, before the letters themselves. Errors: one is not in this browser. */
+export async function handOverFiles(
+  { around, database }: HandingOver,
+  enclosures: readonly Enclosure[],
+): Promise<void> {
+  for (const { sha256, name } of new Map(enclosures.map((one) => [one.sha256, one])).values()) {
+    const bytes = await fileBytes(database, sha256);
+    if (!bytes) throw new Error(`“${name}” is not in this browser any more, so the letters it goes along with wait.`);
+    await ask(around, `/api/post/enclosures/${sha256}`, { method: "PUT", body: bytes });
+  }
+}
+
+/** Calls a round back: what was not handed over yet stays here, what has not begun to leave stays in the post room. */
+export function takeBack({ around, database }: HandingOver, roundId: string): Promise<void> {
+  return around.locks.request(HAND_OVER_LOCK, async () => {
+    await withdrawPrepared(database, roundId, around.now());
+    await ask(around, "/api/post/withdraw", { method: "POST", body: JSON.stringify({ roundId }) });
+  });
+}
+
+/** Keeps the letters of a round from leaving, or lets them go on. The record follows by the post room's word. */
+export async function pauseRound({ around }: HandingOver, roundId: string, paused: boolean): Promise<void> {
+  await ask(around, "/api/post/pause", { method: "POST", body: JSON.stringify({ roundId, paused }) });
+}

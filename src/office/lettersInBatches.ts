@@ -1,0 +1,30 @@
+import type { Note } from "@/core/model/note";
+import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import type { Engine } from "@/workers/engine/startEngine";
+
+/** How many finished letters stand in the memory at once. */
+const LETTERS_AT_ONCE = 200;
+/** How often it is begun anew before it is given up, where the data never rests. */
+const MOST_BEGINNINGS = 5;
+
+type Step =
+  | { readonly kind: "begun"; readonly begun: RoundBegun }
+  | { readonly kind: "batch"; readonly batch: LetterBatch };
+
+/**
+ * Checks a note and finishes its letters, some at a time, all on one state of the data; where that is changed meanwhile
+ * all is begun anew, and said so. `now` is when they leave, ms since the epoch. Errors: the data never rests.
+ */
+export async function* lettersInBatches(engine: Engine, note: Note, now: number): AsyncGenerator<Step> {
+  for (let beginning = 0; beginning < MOST_BEGINNINGS; beginning += 1) {
+    const begun = await engine.beginRound(note, now);
+    yield { kind: "begun", begun };
+    for (;;) {
+      const batch = await engine.nextLetters(begun.token, LETTERS_AT_ONCE);
+      if (batch === "outdated") break;
+      yield { kind: "batch", batch };
+      if (batch.done) return;
+    }
+  }
+  throw new Error("The gradebook was changed again and again while the letters were made.");
+}

@@ -1,0 +1,216 @@
+import "fake-indexeddb/auto";
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
+import { adding, updating } from "@/core/change/change";
+import { startNote } from "@/core/letter/startNote";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
+import type { Note } from "@/core/model/note";
+import { demoSchool } from "@/demo/demoSchool";
+import { openDatabase } from "@/store/openDatabase";
+import type { Office } from "./office";
+import { sendNote } from "./sendNote";
+import { serverInProcess, TestBrowser } from "./testing";
+
+const TODAY = "2026-11-24";
+const school = demoSchool(TODAY);
+let server: Awaited<ReturnType<typeof serverInProcess>>;
+let browser: TestBrowser;
+beforeAll(async () => {
+  server = await serverInProcess();
+});
+afterAll(() => server.close());
+beforeEach(() => {
+  browser = new TestBrowser(TODAY, server.serve);
+});
+afterEach(async () => {
+  browser.close();
+  await openDatabase().delete();
+});
+
+const ABOUT = { words: "Changed.", screen: "Families" };
+const NOW = { seenCautions: [], at: undefined, copy: false, together: false };
+
+/** A note about the last students of one class, who make few letters. */
+async function noteTo(office: Office, id: string, students: number): Promise<Note> {
+  const [schoolClass] = office.world.classes.values();
+  if (!schoolClass) throw new Error("The demo school has no class.");
+  const begun = startNote("progress", { id, now: 1, period: "winter" });
+  const chosen = schoolClass.studentIds.slice(0, students);
+  const note: Note = {
+    ...begun,
+    selection: { ...begun.selection, classIds: [schoolClass.id], conditions: [{ kind: "chosen", studentIds: chosen }] },
+  };
+  await office.commit(adding("notes", [note]), ABOUT);
+  return note;
+}
+
+/** Guardians to whom nothing can go: the demo school has some, and they stop a note. */
+function unreachable({ world }: Office): string[] {
+  return [...world.guardians.values()].flatMap(({ id, addresses: [address = ""] }) =>
+    isGoodAddress(address) ? [] : [id],
+  );
+}
+
+async function seen(office: Office, note: Note): Promise<string[]> {
+  return (await office.engine.check(note, office.now())).findings.map(({ id }) => id);
+}
+
+async function noTimeToTakeBack(office: Office): Promise<void> {
+  const [settings] = office.world.settings.values();
+  if (settings) await office.commit(updating("settings", settings, { ...settings, takeBackSeconds: 0 }), ABOUT);
+}
+
+async function settled(office: Office, roundId: string): Promise<string[]> {
+  for (;;) {
+    const states = (await office.read.lettersOfRound(roundId)).map(({ state }) => state);
+    if (states.every((state) => ["accepted", "refused", "returned", "withdrawn"].includes(state))) return states;
+    await office.around.pause(5);
+  }
+}
+
+describe("a round without a browser", () => {
+  test("goes from a note to the families' mailboxes, and the record knows what became of it", async () => {
+    const office = await browser.open(school);
+    office.line.open();
+    await noTimeToTakeBack(office);
+    const note = await noteTo(office, "n", 4);
+    const sent = await sendNote(office, note, { ...NOW, seenCautions: await seen(office, note), copy: true }, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    const states = await settled(office, sent.roundId);
+    const round = await office.read.findRound(sent.roundId);
+    expect(states).toHaveLength(round?.letterCount ?? -1);
+    expect(states.filter((state) => state === "accepted").length).toBeGreaterThan(1);
+    const letters = await office.read.lettersOfRound(sent.roundId);
+    const [first] = letters.filter(({ state }) => state === "accepted");
+    const { maildir } = await server.house();
+    expect((await maildir.messages(first?.recipient.address ?? "")).length).toBeGreaterThan(0);
+    const [entry] = await office.read.changesNewestFirst();
+    expect(entry).toMatchObject({ kind: "round", screen: "Notes" });
+  });
+
+  test("what is kept is what was checked: a stop or a new caution keeps all of it back", async () => {
+    const office = await browser.open(school);
+    const note = await noteTo(office, "n", 2);
+    const stopped: Note = {
+      ...note,
+      body: { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "Dear [insert name]" }] }] },
+    };
+    expect(await sendNote(office, stopped, NOW, "Notes")).toMatchObject({ ok: false });
+    const tooLong = {
+      ...note,
+      subject: {
+        type: "doc",
+        content: [{ type: "paragraph", content: [{ type: "text", text: "A subject ".repeat(9) }] }],
+      },
+    } as Note;
+    expect(await sendNote(office, tooLong, NOW, "Notes")).toEqual({
+      ok: false,
+      problem: expect.stringContaining("something new to look at"),
+    });
+    expect(await office.read.roundsNewestFirst()).toEqual([]);
+    expect(await office.database.letters.count()).toBe(0);
+  });
+
+  test("a score that comes in while letters are made makes all of them anew, never half and half", async () => {
+    const office = await browser.open(school);
+    const begun = {
+      ...startNote("progress", { id: "n", now: 1, period: "winter" }),
+      leftOutRecipientIds: unreachable(office),
+    };
+    await office.commit(adding("notes", [begun]), ABOUT);
+    const seenCautions = await seen(office, begun);
+    const [student] = office.world.students.values();
+    if (!student) throw new Error("There is no student.");
+    let batches = 0;
+    browser.beforeQuestion = async (question) => {
+      if (question === "nextLetters") batches += 1;
+      if (question !== "nextLetters" || batches !== 2) return;
+      await office.commit(updating("students", student, { ...student, preferredName: "Newname" }), ABOUT);
+    };
+    const sent = await sendNote(office, begun, { ...NOW, seenCautions }, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    const round = await office.read.findRound(sent.roundId);
+    const letters = await office.read.lettersOfRound(sent.roundId);
+    expect(letters).toHaveLength(round?.letterCount ?? -1);
+    expect(await office.database.letters.count()).toBe(letters.length);
+    expect(batches).toBeGreaterThan(3);
+    const about = await office.read.wholeLetters(letters.filter(({ studentId }) => studentId === student.id));
+    expect(about.length).toBeGreaterThan(0);
+    for (const { text } of about) expect(text).toContain("Newname");
+  });
+
+  test("to many at once as many letters go as were promised, also where families share an address", async () => {
+    const office = await browser.open(school);
+    const [first, second] = [...office.world.guardians.values()].filter(({ addresses }) => addresses[0]);
+    if (!first || !second) throw new Error("There are no guardians.");
+    await office.commit(updating("guardians", second, { ...second, addresses: [...first.addresses] }), ABOUT);
+    const begun = startNote("empty", { id: "n", now: 1, period: "winter" });
+    const words = [{ type: "paragraph", content: [{ type: "text", text: "The tide pool is open on Friday." }] }];
+    const note = {
+      ...begun,
+      subject: { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "The tide pool" }] }] },
+      body: { type: "doc", content: words },
+      leftOutRecipientIds: unreachable(office),
+    } as Note;
+    await office.commit(adding("notes", [note]), ABOUT);
+    const { lettersTogether } = await office.engine.people(note);
+    const choices = { ...NOW, seenCautions: await seen(office, note), together: true };
+    const sent = await sendNote(office, note, choices, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    expect(await office.read.lettersOfRound(sent.roundId)).toHaveLength(lettersTogether);
+  });
+
+  test("while nobody answers a round waits here, and leaves when somebody does", async () => {
+    const office = await browser.open(school);
+    await noTimeToTakeBack(office);
+    browser.isOnline = false;
+    office.line.open();
+    const note = await noteTo(office, "n", 2);
+    const sent = await sendNote(office, note, { ...NOW, seenCautions: await seen(office, note) }, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    while (!office.line.state.get().trouble) await office.around.pause(5);
+    expect((await office.read.lettersOfRound(sent.roundId)).every(({ state }) => state === "prepared")).toBe(true);
+    browser.isOnline = true;
+    expect((await settled(office, sent.roundId)).length).toBeGreaterThan(0);
+    expect(office.line.state.get().trouble).toBeUndefined();
+  });
+});
+
+describe("two tabs", () => {
+  const inStep = async (tabs: Office[], holds: (office: Office) => boolean) => {
+    while (!tabs.every(holds)) await tabs[0]?.around.pause(1);
+  };
+
+  test("what both do to different fields of one record holds in both, whatever the order of the news", async () => {
+    const [one, other] = [await browser.open(school), await browser.open()];
+    const student = () => [...one.world.students.values()][0] as NonNullable<ReturnType<typeof one.world.students.get>>;
+    const before = student();
+    await Promise.all([
+      one.commit(updating("students", before, { ...before, tags: ["choir"] }), ABOUT),
+      other.commit(updating("students", before, { ...before, address: "new@x.example" }), ABOUT),
+    ]);
+    const whole = { tags: ["choir"], address: "new@x.example" };
+    await inStep([one, other], ({ world }) => {
+      const { tags, address } = world.students.get(before.id) ?? before;
+      return tags.join() === "choir" && address === "new@x.example";
+    });
+    for (const office of [one, other]) expect(office.world.students.get(before.id)).toMatchObject(whole);
+    await other.turnChange("take back");
+    await inStep([one, other], ({ world }) => {
+      const { tags, address } = world.students.get(before.id) ?? before;
+      return (tags.length === 0) !== (address === before.address);
+    });
+  });
+
+  test("changes wanted quickly one after the other are each made on what the one before left", async () => {
+    const office = await browser.open(school);
+    const [list] = office.world.students.values();
+    const id = list?.id ?? "";
+    const tag = (word: string) =>
+      office.commit(({ students }) => {
+        const now = students.get(id);
+        return now ? updating("students", now, { ...now, tags: [...now.tags, word] }) : {};
+      }, ABOUT);
+    await Promise.all(["a", "b", "c", "d"].map(tag));
+    expect(office.world.students.get(id)?.tags).toEqual(["a", "b", "c", "d"]);
+  });
+});

@@ -1,0 +1,280 @@
+import type { BroughtIn } from "@/core/change/broughtIn";
+import { applyChange, type Change, isEmptyChange, type TableChange } from "@/core/change/change";
+import type { ChangeAbout } from "@/core/change/changeEntry";
+import type { Round } from "@/core/delivery/round";
+import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
+import { type Day, dayOfInstant, instantOf } from "@/core/model/day";
+import type { Enclosure } from "@/core/model/enclosure";
+import type { PastScores } from "@/core/model/pastScores";
+import { WORLD_TABLES, type World, type WorldRecords, type WorldTable, worldOf } from "@/core/model/world";
+import type { Recipe } from "@/core/tables/recipe";
+import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
+import { type Commit, commitChange } from "@/store/commitChange";
+import { keepDraft } from "@/store/keepDraft";
+import { keepFile } from "@/store/keepFile";
+import { markRead } from "@/store/keepReply";
+import { ensureSettings, isWorldEmpty, loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
+import { openDatabase, type VineDatabase } from "@/store/openDatabase";
+import { writtenAbout } from "@/store/roundRepository";
+import { rowsNow, type TouchedKeys, touchedKeys } from "@/store/rowsNow";
+import { dropUnfinished, keepRound, type StagedLetters } from "@/store/stageLetters";
+import { settleAnswer, takeInFamilyEvents } from "@/store/takeInFamilyEvents";
+import { type Turn, turnChange } from "@/store/turnChange";
+import { watch } from "@/store/watch";
+import type { Engine } from "@/workers/engine/startEngine";
+import { Observable } from "./observable";
+import { PostLine } from "./postLine";
+import { type Reading, readingOf } from "./reading";
+import type { Channel, Surroundings } from "./surroundings";
+
+/** What screens look at. It is another one after every change. */
+export interface OfficeState {
+  /** The families and the gradebook as they are now; figures come from the engine alone. */
+  readonly world: World;
+  readonly today: Day;
+  /** Rises with every change of the world, so that answers of the engine are asked anew. */
+  readonly revision: number;
+  /** A newer version of the application has the data: this page is closed and writes nothing any more. */
+  readonly isOlder: boolean;
+}
+
+/** What one tab tells the others. */
+type Word =
+  | { readonly kind: "changed"; readonly keys: TouchedKeys; readonly at: number }
+  | { readonly kind: "replaced" };
+
+/** A change, or how it is made from the world as it is when its turn has come. */
+export type Wanted = Change | ((world: World) => Change);
+
+const NOON = 12;
+/** While letters of a round are made no other tab takes them for what a crash left. */
+export const MAKING_LOCK = "vine-note-making";
+
+/**
+ * The application without a screen: the data and the engine, opened and kept in step with other tabs; every change goes
+ * through here, one after the other. Screens show its state and call its methods; so do tests.
+ */
+export class Office {
+  readonly state: Observable<OfficeState>;
+  readonly read: Reading;
+  readonly line: PostLine;
+  private turn: Promise<unknown> = Promise.resolve();
+  private heard = "";
+  private readonly channel: Channel;
+  private readonly endings: (() => void)[] = [];
+
+  private constructor(
+    readonly around: Surroundings,
+    readonly database: VineDatabase,
+    readonly engine: Engine,
+    state: OfficeState,
+    onOlder: { tell?: () => void },
+  ) {
+    this.state = new Observable(state);
+    this.read = readingOf(database, around.now);
+    this.line = new PostLine(this);
+    this.channel = around.openChannel((word) => this.take(word as Word));
+    onOlder.tell = () => this.state.change({ isOlder: true });
+  }
+
+  /**
+   * Opens the database and the engine. `demo` gives what an empty browser opens on, for a day. Errors: the database
+   * can't be opened or a record in it does not hold; nothing was changed then.
+   */
+  static async open(
+    around: Surroundings,
+    demo?: (today: Day) => readonly [WorldRecords, readonly PastScores[]],
+  ): Promise<Office> {
+    const onOlder: { tell?: () => void } = {};
+    const database = openDatabase(around.databaseName, undefined, () => onOlder.tell?.());
+    const { engine, end } = around.startEngine();
+    try {
+      const today = todayOf(around);
+      if (demo && (await isWorldEmpty(database))) await replaceEverything(database, ...demo(today));
+      await ensureSettings(database);
+      await around.locks.request(MAKING_LOCK, () => dropUnfinished(database));
+      const state = { world: worldOf(await loadWorld(database)), today, revision: 0, isOlder: false };
+      const office = new Office(around, database, engine, state, onOlder);
+      office.endings.push(end);
+      await office.loadAnew();
+      office.endings.push(
+        watch(
+          () => writtenAbout(database),
+          (written) => office.hear(written),
+        ),
+      );
+      return office;
+    } catch (cause) {
+      end();
+      database.close();
+      throw cause;
+    }
+  }
+
+  get world(): World {
+    return this.state.get().world;
+  }
+
+  get today(): Day {
+    return this.state.get().today;
+  }
+
+  /** This moment, ms since the epoch: noon of a day that stands for today. */
+  now(): number {
+    const { pinnedToday } = this.around;
+    return pinnedToday ? instantOf(pinnedToday, NOON) : this.around.now();
+  }
+
+  /** Makes a change, fitted to what others did meanwhile; where that can't be, nothing is done and it says why. */
+  commit(wanted: Wanted, about: ChangeAbout): Promise<Commit> {
+    return this.inTurn(() => {
+      const change = typeof wanted === "function" ? wanted(this.world) : wanted;
+      return this.spread(commitChange(this.database, change, about, this.around.now()));
+    });
+  }
+
+  /** Takes a change of the list back or makes it again: the one named, or the one whose turn it is. */
+  turnChange(wanted: { readonly seq: number } | "take back" | "make again"): Promise<Turn> {
+    return this.inTurn(() => this.spread(turnChange(this.database, wanted, this.around.now())));
+  }
+
+  bringIn(record: Omit<BroughtIn, "id" | "appliedAt">, recipes: readonly Recipe[], screen: string): Promise<Commit> {
+    const whole = { ...record, id: this.around.newId(), appliedAt: this.around.now() };
+    return this.inTurn(() => this.spread(applyBroughtIn(this.database, whole, recipes, screen)));
+  }
+
+  /** Takes what was brought in back, or brings it in again. */
+  turnBroughtIn(id: string): Promise<Commit> {
+    return this.inTurn(() => this.spread(turnBroughtIn(this.database, id, this.around.now())));
+  }
+
+  /** Brings what families said into the browser; their wishes hold at once. */
+  takeInFamilyEvents(journalId: string, events: readonly FamilyEvent[]): Promise<void> {
+    return this.inTurn(async () => {
+      const change = await takeInFamilyEvents(this.database, journalId, events, this.around.now());
+      await this.spread(Promise.resolve({ ok: true, change, seq: undefined }));
+    });
+  }
+
+  /** Takes in one answer to a contact card for a student, or refuses it. */
+  settleAnswer(answer: FamilyAnswer, state: "taken in" | "refused", studentId = ""): Promise<Commit> {
+    return this.inTurn(async () => {
+      // Asked in turn: the answer before may have spoken of the same family.
+      const change = state === "refused" ? {} : await this.engine.answerChange(answer, studentId);
+      return this.spread(settleAnswer(this.database, answer, state, change, this.around.now()));
+    });
+  }
+
+  /** Keeps a round whose letters are all made, with what sending it changes, and begins to hand it over. */
+  async keepRound(round: Round, staged: StagedLetters, change: Wanted, screen: string): Promise<Commit> {
+    const done = await this.inTurn(() => {
+      const wanted = typeof change === "function" ? change(this.world) : change;
+      return this.spread(keepRound(this.database, round, staged, wanted, screen, this.around.now()));
+    });
+    if (done.ok) this.line.wake();
+    return done;
+  }
+
+  async replaceEverything(records: WorldRecords, past: readonly PastScores[] = []): Promise<void> {
+    await this.inTurn(async () => {
+      await replaceEverything(this.database, records, past);
+      await this.loadAnew();
+      this.channel.post({ kind: "replaced" } satisfies Word);
+    });
+  }
+
+  /** Keeps something begun, so that it can be taken up again; undefined forgets it. */
+  keepDraft(id: string, value: unknown): Promise<void> {
+    return keepDraft(this.database, id, value, this.around.now());
+  }
+
+  /** Keeps a file to go along with letters. */
+  keepFile(name: string, type: string, bytes: ArrayBuffer): Promise<Enclosure> {
+    return keepFile(this.database, name, type, bytes);
+  }
+
+  markRead(replyIds: readonly string[]): Promise<void> {
+    return markRead(this.database, replyIds);
+  }
+
+  /** Counts days from today again, where the page was left open over midnight. */
+  async newDay(): Promise<void> {
+    if (todayOf(this.around) === this.today) return;
+    await this.inTurn(() => this.loadAnew());
+  }
+
+  close(): void {
+    this.line.close();
+    this.channel.close();
+    for (const end of this.endings) end();
+    this.database.close();
+  }
+
+  /** One after the other, in the order in which they were wanted: none works on what another is about to change. */
+  private inTurn<Answer>(work: () => Promise<Answer>): Promise<Answer> {
+    const turn = this.turn.then(work);
+    this.turn = turn.catch(() => undefined);
+    return turn;
+  }
+
+  /** Tells the engine, the screens and the other tabs of a change that is kept. */
+  private async spread<Done extends Commit>(committing: Promise<Done>): Promise<Done> {
+    const done = await committing;
+    if (!done.ok || isEmptyChange(done.change)) return done;
+    const at = this.around.now();
+    await this.show(done.change, at);
+    this.channel.post({ kind: "changed", keys: touchedKeys(done.change), at } satisfies Word);
+    return done;
+  }
+
+  private async show(change: Change, at: number): Promise<void> {
+    await this.engine.apply(change, at);
+    const { world, revision } = this.state.get();
+    this.state.change({ world: applyChange(world, change), revision: revision + 1 });
+  }
+
+  private async loadAnew(): Promise<void> {
+    const records = await loadWorld(this.database);
+    const written = await writtenAbout(this.database);
+    const today = todayOf(this.around);
+    await this.engine.load(records, today, await pastScores(this.database), written);
+    this.heard = JSON.stringify(written);
+    this.state.change({ world: worldOf(records), today, revision: this.state.get().revision + 1 });
+  }
+
+  /** What is sent in any tab decides who was heard from; letters that only move on change nothing of that. */
+  private hear(written: Awaited<ReturnType<typeof writtenAbout>>): void {
+    const words = JSON.stringify(written);
+    if (words === this.heard) return;
+    this.heard = words;
+    void this.engine.hear(written).then(() => this.state.change({ revision: this.state.get().revision + 1 }));
+  }
+
+  private take(word: Word): void {
+    void this.inTurn(async () => {
+      if (word.kind === "replaced") return this.loadAnew();
+      const change = await this.changeToNow(word.keys);
+      if (!isEmptyChange(change)) await this.show(change, word.at);
+    });
+  }
+
+  /** What leads from the world as it is shown to what stands in the database: other tabs may have written in another order. */
+  private async changeToNow(keys: TouchedKeys): Promise<Change> {
+    const change: Record<string, TableChange<unknown>> = {};
+    const ofWorld = Object.fromEntries(
+      Object.entries(keys).filter(([table]) => WORLD_TABLES.includes(table as WorldTable)),
+    );
+    for (const { table, key, row } of await rowsNow(this.database, ofWorld)) {
+      const shown: unknown = this.world[table as WorldTable].get(key);
+      change[table] ??= { added: {}, updated: {}, removed: {} };
+      if (shown === undefined && row !== undefined) change[table].added[key] = row;
+      else if (shown !== undefined && row === undefined) change[table].removed[key] = shown;
+      else if (row !== undefined) change[table].updated[key] = [shown, row];
+    }
+    return change as Change;
+  }
+}
+
+function todayOf({ pinnedToday, now }: Surroundings): Day {
+  return pinnedToday ?? dayOfInstant(now());
+}

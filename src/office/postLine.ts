@@ -1,0 +1,65 @@
+import type { PostStatus } from "@/core/delivery/postEvent";
+import { catchUp } from "./catchUp";
+import { handOverPrepared } from "./handOver";
+import { Observable } from "./observable";
+import type { Office } from "./office";
+
+/** How long the post room may keep the question open when nothing happens. */
+const WAIT_MS = 20_000;
+const RETRY_MS = 2_000;
+const NOBODY_ANSWERS = "The post room does not answer. Start Vine Note again; letters wait here meanwhile.";
+
+/** How the line to the post room is. */
+export interface LineState {
+  /** Why letters can't be handed over at present, in words. */
+  readonly trouble: string | undefined;
+  /** What the post room is connected to and how much it lets go; none before it has answered. */
+  readonly status: PostStatus | undefined;
+}
+
+/** Keeps in touch with the post room as long as the office is open: hands over what waits, brings the record up to date. */
+export class PostLine {
+  readonly state = new Observable<LineState>({ trouble: undefined, status: undefined });
+  private question = new AbortController();
+  private isOpen = false;
+
+  constructor(private readonly office: Office) {}
+
+  /** Begins to keep in touch. */
+  open(): void {
+    if (this.isOpen) return;
+    this.isOpen = true;
+    void this.keepInTouch();
+  }
+
+  /** There is something to hand over: what is asked now is asked anew. */
+  wake(): void {
+    this.question.abort();
+  }
+
+  close(): void {
+    this.isOpen = false;
+    this.question.abort();
+  }
+
+  private async keepInTouch(): Promise<void> {
+    let asked = false;
+    while (this.isOpen) {
+      this.question = new AbortController();
+      const { signal } = this.question;
+      try {
+        await handOverPrepared(this.office);
+        // The first question is answered at once, so that it is known soon whether letters leave this computer.
+        const status = await catchUp(this.office, asked ? WAIT_MS : 0, signal);
+        asked = true;
+        if (this.isOpen) this.state.set({ status, trouble: undefined });
+      } catch (cause) {
+        // Asked anew because there is something to hand over; anything else means that nobody answers.
+        if (!this.isOpen || signal.aborted) continue;
+        const trouble = cause instanceof TypeError ? NOBODY_ANSWERS : (cause as Error).message;
+        this.state.change({ trouble });
+        await this.office.around.pause(RETRY_MS);
+      }
+    }
+  }
+}

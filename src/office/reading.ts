@@ -1,0 +1,52 @@
+import * as broughtIn from "@/store/applyBroughtIn";
+import * as notes from "@/store/findNote";
+import { findDraft } from "@/store/keepDraft";
+import * as files from "@/store/keepFile";
+import * as replies from "@/store/keepReply";
+import { keptByName } from "@/store/keptByName";
+import type { VineDatabase } from "@/store/openDatabase";
+import * as rounds from "@/store/roundRepository";
+import { searchLetters } from "@/store/searchLetters";
+import * as families from "@/store/takeInFamilyEvents";
+import { templatesByName } from "@/store/templatesByName";
+import { changesNewestFirst } from "@/store/turnChange";
+
+/** What screens may read of what is kept. Each is a question that a screen can ask again whenever its answer changes. */
+export function readingOf(database: VineDatabase, now: () => number) {
+  const of =
+    <Rest extends unknown[], Answer>(read: (database: VineDatabase, ...rest: Rest) => Promise<Answer>) =>
+    (...rest: Rest) =>
+      read(database, ...rest);
+  return {
+    allRecipes: of(broughtIn.allRecipes),
+    announcedReplies: of(replies.announcedReplies),
+    answersOfCard: of(families.answersOfCard),
+    broughtInNewestFirst: of(broughtIn.broughtInNewestFirst),
+    cardsNewestFirst: of(families.cardsNewestFirst),
+    changesNewestFirst: of(changesNewestFirst),
+    findDraft: of(findDraft),
+    findNote: of(notes.findNote),
+    findRound: of(rounds.findRound),
+    keptByName: of(keptByName),
+    lastFailure: of(rounds.lastFailure),
+    lastRoundOf: of(rounds.lastRoundOf),
+    lettersAbout: of(rounds.lettersAbout),
+    lettersOfRound: of(rounds.lettersOfRound),
+    missingFiles: of(files.missingFiles),
+    newReplies: of(replies.newReplies),
+    newRepliesWithLetters: of(replies.newRepliesWithLetters),
+    notesNewestFirst: of(notes.notesNewestFirst),
+    realIsConfirmed: of(rounds.realIsConfirmed),
+    repliesTo: of(replies.repliesTo),
+    roundsNewestFirst: of(rounds.roundsNewestFirst),
+    roundsToCome: () => rounds.roundsToCome(database, now()),
+    searchLetters: of(searchLetters),
+    talksAbout: of(replies.talksAbout),
+    talliesByRound: of(rounds.talliesByRound),
+    templatesByName: of(templatesByName),
+    troubledLetters: of(rounds.troubledLetters),
+    waitingAnswers: of(families.waitingAnswers),
+    wholeLetters: of(rounds.wholeLetters),
+  };
+}
+export type Reading = ReturnType<typeof readingOf>;

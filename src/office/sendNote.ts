@@ -1,0 +1,192 @@
+import { type LetterDraft, preparedRound, senderOf } from "@/core/delivery/preparedRound";
+import type { WholeLetter } from "@/core/delivery/round";
+import { summaryLetter } from "@/core/delivery/summaryLetter";
+import { togetherDrafts } from "@/core/delivery/togetherDrafts";
+import { isAnnouncement } from "@/core/letter/isAnnouncement";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
+import { enclosedWith } from "@/core/model/enclosure";
+import type { Note } from "@/core/model/note";
+import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
+import { missingFiles } from "@/store/keepFile";
+import { markRealConfirmed } from "@/store/roundRepository";
+import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
+import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import { lettersInBatches } from "./lettersInBatches";
+import { MAKING_LOCK, type Office } from "./office";
+import { seenByRound } from "./seenByRound";
+
+/** What the teacher decided before a round leaves. */
+export interface SendingChoices {
+  /** The cautions that were seen, by the id of the finding. */
+  readonly seenCautions: readonly string[];
+  /** When the letters are to leave, ms since the epoch; none is after the time to take them back. */
+  readonly at: number | undefined;
+  /** Whether the teacher gets a copy. */
+  readonly copy: boolean;
+  /** Whether it goes as one letter to all of them, none of whom sees the others; for the same words to everybody alone. */
+  readonly together: boolean;
+}
+
+/** A round was kept and is on its way, or nothing was sent and why. */
+export type Sent = { readonly ok: true; readonly roundId: string } | { readonly ok: false; readonly problem: string };
+
+/**
+ * Finishes, checks and keeps all letters of a note, and begins to hand them over. What is kept is what was checked: the
+ * check and the letters are made on one state of the data, and begun anew where something was changed meanwhile.
+ * Errors: the disk is full; nothing was sent then.
+ */
+export function sendNote(office: Office, note: Note, choices: SendingChoices, screen: string): Promise<Sent> {
+  // No other tab takes letters that are being made for what a crash left.
+  return office.around.locks.request(MAKING_LOCK, () => sendInTurn(office, note, choices, screen));
+}
+
+async function sendInTurn(office: Office, note: Note, choices: SendingChoices, screen: string): Promise<Sent> {
+  const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const now = office.around.now();
+  const problem = await obstacle(office, note, choices, settings.teacherAddress);
+  if (problem !== undefined) return { ok: false, problem };
+  const sender = senderOf(settings, note.sender);
+  const leavesAt = choices.at ?? now + settings.takeBackSeconds * 1000;
+  let begun: RoundBegun | undefined;
+  let making = new RoundMaking(office, note, choices.together && isAnnouncement(note));
+  for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now())) {
+    if (step.kind === "begun") {
+      // Begun anew: what was made on data of before is let go.
+      await making.drop();
+      making = new RoundMaking(office, note, choices.together && isAnnouncement(note));
+      begun = step.begun;
+      const found = newFindings(begun, choices.seenCautions);
+      if (found !== undefined) return { ok: false, problem: found };
+    } else await making.add(step.batch);
+  }
+  if (!begun) return { ok: false, problem: "Nothing could be finished. Try again." };
+  const about = {
+    noteId: note.id,
+    noteName: note.name || "Note without a name",
+    noteKind: note.kind,
+    sentence: begun.sentence,
+    summary: begun.summary,
+    acceptedCautions: begun.check.findings.map(({ title }) => title),
+    ...(Object.keys(begun.brothersAndSisters).length > 0 && { brothersAndSisters: begun.brothersAndSisters }),
+  };
+  await making.finish(
+    choices.copy
+      ? (lines, sample) => ({
+          ...TO_TEACHER,
+          recipient: { kind: "teacher", id: "teacher", ...sender.from, name: settings.teacherName },
+          ...summaryLetter(about.noteName, about.sentence, lines, sample),
+        })
+      : undefined,
+  );
+  const { round } = preparedRound(about, [], { ...sender, leavesAt, now, newId: () => making.roundId });
+  const whole = { ...round, letterCount: making.staged.count };
+  const change = await seenByRound(office, note, begun.selectedKeys, now);
+  const done = await office.keepRound(whole, making.staged, change, screen);
+  if (!done.ok) {
+    await making.drop();
+    return done;
+  }
+  if (office.line.state.get().status?.post === "relay") await markRealConfirmed(office.database, now);
+  return { ok: true, roundId: whole.id };
+}
+
+/** The teacher's copy is about nobody. */
+const TO_TEACHER = { studentId: "", studentName: "", classId: "", className: "", reason: "Your copy of the round" };
+
+/** Why nothing can leave after all, in words; what the check finds is looked at when the letters are made. */
+async function obstacle(
+  { database, around }: Office,
+  { enclosures = [] }: Note,
+  { at }: SendingChoices,
+  teacherAddress: string,
+): Promise<string | undefined> {
+  if (!isGoodAddress(teacherAddress))
+    return "Your own address is missing, so nothing was sent. Write it under Settings.";
+  const [gone] = await missingFiles(database, enclosures);
+  if (gone)
+    return `“${gone.name}” is not in this browser any more, so nothing was sent. Take it out of the note, or enclose it again.`;
+  if (at !== undefined && at < around.now())
+    return "That time has passed, so nothing was sent. Choose a later one, or send now.";
+  return undefined;
+}
+
+/** What the check found that was not seen when the press came: a word may have been typed, or a score come in. */
+function newFindings({ check, letterCount }: RoundBegun, seenCautions: readonly string[]): string | undefined {
+  if (check.stops > 0)
+    return "Something was changed that must be mended first, so nothing was sent. Go back to see what it is.";
+  const fresh = check.findings.find(({ id }) => !seenCautions.includes(id));
+  if (fresh) return `Nothing was sent yet, since there is something new to look at: ${fresh.title}`;
+  return letterCount === 0 ? "Nobody is written to any more, so nothing was sent." : undefined;
+}
+
+type Line = Pick<LetterDraft, "recipient" | "studentName" | "reason">;
+
+/** The letters of one round while they are made: kept some at a time, none of them leaving before all are there. */
+class RoundMaking {
+  readonly roundId: string;
+  staged: StagedLetters = NOTHING_STAGED;
+  private readonly lines: Line[] = [];
+  private sample: LetterDraft | undefined;
+  private readonly toMany: LetterDraft[] = [];
+
+  constructor(
+    private readonly office: Office,
+    private readonly note: Note,
+    private readonly together: boolean,
+  ) {
+    this.roundId = office.around.newId();
+  }
+
+  async add({ letters }: LetterBatch): Promise<void> {
+    const drafts = letters.map(({ entry, rendered }): LetterDraft => {
+      const { kind, id, name, address } = entry.recipient;
+      return {
+        studentId: entry.studentIds[0] ?? "",
+        studentName: entry.studentName,
+        classId: entry.classId,
+        className: entry.className,
+        recipient: { kind, id, name, address },
+        reason: entry.reason,
+        subject: rendered.subject,
+        html: rendered.html,
+        text: rendered.text,
+        ...enclosedWith(this.note),
+      };
+    });
+    this.sample ??= drafts[0];
+    for (const { recipient, studentName, reason } of drafts) this.lines.push({ recipient, studentName, reason });
+    if (!this.together) return this.stage(drafts);
+    // The words are the same for all: one copy of them is enough.
+    const { html = "", text = "" } = this.sample ?? {};
+    for (const draft of drafts) this.toMany.push({ ...draft, html, text });
+  }
+
+  /** All letters are there; the copy to the teacher comes last. */
+  async finish(copyOf: ((lines: readonly Line[], sample: LetterDraft | undefined) => LetterDraft) | undefined) {
+    await this.stage(togetherDrafts(this.toMany));
+    if (copyOf) await this.stage([copyOf(this.lines, this.sample)]);
+  }
+
+  /** Lets go of what was kept so far. */
+  async drop(): Promise<void> {
+    await dropStaged(this.office.database, this.staged);
+    this.staged = NOTHING_STAGED;
+  }
+
+  private async stage(drafts: readonly LetterDraft[]): Promise<void> {
+    const { newId, now } = this.office.around;
+    const letters = drafts.map(
+      (draft): WholeLetter => ({
+        ...draft,
+        id: newId(),
+        roundId: this.roundId,
+        noteId: this.note.id,
+        state: "prepared",
+        stateAt: now(),
+        seq: 0,
+        serverAnswer: "",
+      }),
+    );
+    if (letters.length > 0) this.staged = await stageLetters(this.office.database, letters, this.staged);
+  }
+}

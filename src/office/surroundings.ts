@@ -1,0 +1,34 @@
+import type { Day } from "@/core/model/day";
+import type { Recipe } from "@/core/tables/recipe";
+import type { BringInWorker } from "@/workers/bringIn/startBringIn";
+import type { Engine } from "@/workers/engine/startEngine";
+
+/** Says to the other tabs of this browser, and hears from them. */
+export interface Channel {
+  post(word: unknown): void;
+  close(): void;
+}
+
+/** One at a time, in this tab and in all others. */
+export interface Locks {
+  request<Answer>(name: string, work: () => Promise<Answer>): Promise<Answer>;
+}
+
+/** What the application needs of the world around it; tests give their own. */
+export interface Surroundings {
+  readonly databaseName: string;
+  /** This moment, ms since the epoch. */
+  now(): number;
+  /** A day that stands for today, so that pictures and tests don't change from day to day. */
+  readonly pinnedToday?: Day | undefined;
+  newId(): string;
+  readonly locks: Locks;
+  openChannel(listen: (word: unknown) => void): Channel;
+  readonly fetch: typeof fetch;
+  /** Resolves after some ms. */
+  pause(ms: number): Promise<void>;
+  startEngine(): { readonly engine: Engine; end(): void };
+  startBringIn(engine: Pick<Engine, "lendWorld">, recipes: Recipe[], today: Day): Promise<BringInWorker>;
+  /** Where families reach this server: the beginning of their links. */
+  readonly origin: string;
+}

@@ -1,0 +1,147 @@
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import type { Day } from "@/core/model/day";
+import type { WorldRecords } from "@/core/model/world";
+import { createEngine } from "@/workers/engine/createEngine";
+import type { Engine } from "@/workers/engine/startEngine";
+import { Office } from "./office";
+import type { Surroundings } from "./surroundings";
+
+/** What tests of the office work with: a browser without a page, and the real server in the same process. */
+
+/** The engine without a worker: questions and answers are copied, as on the way into a worker and back. `before` may do something first. */
+function engineInProcess(before: (question: string) => Promise<void>): Engine {
+  const engine = createEngine() as unknown as Record<string, (...asked: unknown[]) => unknown>;
+  return new Proxy({} as Engine, {
+    get: (_target, question: string) =>
+      question === "then"
+        ? undefined
+        : async (...asked: unknown[]) => {
+            await before(question);
+            return structuredClone(await engine[question]?.(...structuredClone(asked)));
+          },
+  });
+}
+
+/** A browser: its tabs share data and locks, and hear each other. */
+export class TestBrowser {
+  private readonly lines = new Map<string, Promise<unknown>>();
+  private readonly tabs = new Set<(word: unknown) => void>();
+  private readonly opened: Office[] = [];
+  /** Other browsers of one process have other ids, as in the world. */
+  private readonly prefix = `b${nextBrowser()}`;
+  private ids = 0;
+  /** While the server is away nobody answers. */
+  isOnline = true;
+  clock = Date.now;
+  /** What happens before the engine is asked something. */
+  beforeQuestion: (question: string) => Promise<void> = async () => undefined;
+
+  constructor(
+    private readonly today: Day,
+    private readonly serve: (request: Request) => Promise<Response>,
+  ) {}
+
+  /** Opens a tab. `demo` is what an empty browser opens on. */
+  async open(demo?: WorldRecords): Promise<Office> {
+    const office = await Office.open(this.surroundings(), demo && (() => [demo, []]));
+    this.opened.push(office);
+    return office;
+  }
+
+  close(): void {
+    for (const office of this.opened.splice(0)) office.close();
+  }
+
+  private surroundings(): Surroundings {
+    return {
+      databaseName: "vine-note",
+      now: () => this.clock(),
+      pinnedToday: this.today,
+      newId: () => {
+        this.ids += 1;
+        return `${this.prefix}-${this.ids}`;
+      },
+      locks: {
+        request: (name, work) => {
+          const turn = (this.lines.get(name) ?? Promise.resolve()).then(work);
+          this.lines.set(
+            name,
+            turn.catch(() => undefined),
+          );
+          return turn;
+        },
+      },
+      openChannel: (listen) => {
+        this.tabs.add(listen);
+        return {
+          post: (word) => {
+            for (const tab of this.tabs) if (tab !== listen) queueMicrotask(() => tab(structuredClone(word)));
+          },
+          close: () => this.tabs.delete(listen),
+        };
+      },
+      fetch: (url, init) =>
+        this.isOnline
+          ? this.serve(new Request(new URL(String(url), ORIGIN), init))
+          : Promise.reject(new TypeError("Nobody answers.")),
+      pause: (ms) => new Promise((resolve) => setTimeout(resolve, Math.min(ms, LONGEST_PAUSE_MS))),
+      startEngine: () => ({
+        engine: engineInProcess((question) => this.beforeQuestion(question)),
+        end: () => undefined,
+      }),
+      startBringIn: () => Promise.reject(new Error("No tables are brought in here.")),
+      origin: ORIGIN,
+    };
+  }
+}
+
+let browsers = 0;
+function nextBrowser(): number {
+  browsers += 1;
+  return browsers;
+}
+
+const ORIGIN = "http://127.0.0.1:3000";
+/** Tests wait for what happens, and not for times that are made for people. */
+const LONGEST_PAUSE_MS = 20;
+
+/** The server with its post room and practice post, in a folder of its own, reached without a network. */
+export async function serverInProcess() {
+  const folder = await mkdtemp(path.join(tmpdir(), "vine-note-office-"));
+  process.env.VINE_DATA = folder;
+  const routes = {
+    letters: await import("@/app/api/post/letters/route"),
+    events: await import("@/app/api/post/events/route"),
+    withdraw: await import("@/app/api/post/withdraw/route"),
+    pause: await import("@/app/api/post/pause/route"),
+    messages: await import("@/app/api/post/messages/route"),
+    enclosures: await import("@/app/api/post/enclosures/[sha256]/route"),
+    replies: await import("@/app/api/post/replies/[name]/route"),
+    links: await import("@/app/api/family/links/route"),
+    cards: await import("@/app/api/family/cards/route"),
+    wishes: await import("@/app/api/family/wishes/route"),
+  };
+  const { house } = await import("@/post/house");
+  const serve = async (request: Request): Promise<Response> => {
+    const [area = "", name = ""] = new URL(request.url).pathname.split("/").slice(3);
+    const handlers = routes[area as keyof typeof routes] as unknown as Record<string, typeof serveOne> | undefined;
+    const handler = handlers?.[request.method];
+    return handler
+      ? handler(request, { params: Promise.resolve({ name, sha256: name }) })
+      : new Response("{}", { status: 404 });
+  };
+  return {
+    serve,
+    house,
+    close: async () => {
+      const { postRoom, practice } = await house();
+      await postRoom.close();
+      await practice?.close();
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+declare function serveOne(request: Request, where: { params: Promise<Record<string, string>> }): Promise<Response>;

@@ -1,0 +1,19 @@
+import { letterStateSchema } from "@/core/delivery/letterState";
+import type { Tally } from "@/core/delivery/tally";
+import type { VineDatabase } from "./openDatabase";
+
+/** Counts by the index, without reading a letter. */
+export async function tallyOf(database: VineDatabase, roundId: string): Promise<Tally> {
+  const counts = await Promise.all(
+    letterStateSchema.options.map(async (state) => {
+      const count = await database.letters.where("[roundId+state]").equals([roundId, state]).count();
+      return [state, count] as const;
+    }),
+  );
+  return Object.fromEntries(counts.filter(([, count]) => count > 0));
+}
+
+/** Counts the letters of some rounds anew, after they moved on. */
+export async function countAnew(database: VineDatabase, roundIds: Iterable<string>): Promise<void> {
+  for (const id of new Set(roundIds)) await database.rounds.update(id, { tally: await tallyOf(database, id) });
+}

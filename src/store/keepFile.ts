@@ -1,0 +1,27 @@
+import { type Enclosure, enclosureSchema } from "@/core/model/enclosure";
+import type { VineDatabase } from "./openDatabase";
+
+/** Keeps the bytes of a file that goes along with letters, once however often it is enclosed; gives what names it. */
+export async function keepFile(
+  database: VineDatabase,
+  name: string,
+  type: string,
+  bytes: ArrayBuffer,
+): Promise<Enclosure> {
+  const hash = new Uint8Array(await crypto.subtle.digest("SHA-256", bytes));
+  const sha256 = [...hash].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+  const enclosure = enclosureSchema.parse({ sha256, name, type, bytes: bytes.byteLength });
+  await database.enclosedFiles.put({ sha256, bytes });
+  return enclosure;
+}
+
+/** The bytes of a file, or none where they are not in this browser. */
+export async function fileBytes(database: VineDatabase, sha256: string): Promise<ArrayBuffer | undefined> {
+  return (await database.enclosedFiles.get(sha256))?.bytes;
+}
+
+/** Those of some files whose bytes are not in this browser. */
+export async function missingFiles(database: VineDatabase, enclosures: readonly Enclosure[]): Promise<Enclosure[]> {
+  const kept = await database.enclosedFiles.bulkGet(enclosures.map(({ sha256 }) => sha256));
+  return enclosures.filter((_, place) => !kept[place]);
+}

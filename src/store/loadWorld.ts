@@ -1,0 +1,58 @@
+import * as z from "zod";
+import { type PastScores, pastScoresSchema } from "@/core/model/pastScores";
+import { DEFAULT_SETTINGS } from "@/core/model/settings";
+import { emptyWorldRecords, WORLD_SCHEMAS, WORLD_TABLES, type WorldRecords } from "@/core/model/world";
+import type { VineDatabase } from "./openDatabase";
+
+/**
+ * Every record of the families and the gradebook. Records are checked as they are read, but for the columns of
+ * scores: they were checked when they were written, and checking a million scores again would cost seconds.
+ * Errors: a record that does not hold, or a database that can't be read.
+ */
+export async function loadWorld(database: VineDatabase): Promise<WorldRecords> {
+  const records: Record<string, unknown> = emptyWorldRecords();
+  const tables = WORLD_TABLES.map((table) => database.table(table));
+  await database.transaction("r", tables, async () => {
+    for (const table of WORLD_TABLES) {
+      const rows = await database.table(table).toArray();
+      records[table] = table === "scoreColumns" ? rows : z.array(WORLD_SCHEMAS[table]).parse(rows);
+    }
+  });
+  return records as WorldRecords;
+}
+
+/** What became of the scores before now, in the order in which it happened. */
+export function pastScores(database: VineDatabase): Promise<PastScores[]> {
+  return database.pastScores.toArray();
+}
+
+/**
+ * Puts other families and another gradebook, with what became of its scores before, in the place of all that is there,
+ * and forgets notes, what was brought in, the list of changes and the record.
+ */
+export async function replaceEverything(
+  database: VineDatabase,
+  records: WorldRecords,
+  past: readonly PastScores[] = [],
+): Promise<void> {
+  await database.transaction("rw", database.tables, async () => {
+    for (const table of database.tables) {
+      if (table.name !== "meta") await table.clear();
+    }
+    for (const table of WORLD_TABLES) {
+      await database.table(table).bulkPut(z.array(WORLD_SCHEMAS[table] as z.ZodType).parse(records[table]));
+    }
+    await database.pastScores.bulkAdd(z.array(pastScoresSchema).parse(past) as never[]);
+    await ensureSettings(database);
+  });
+}
+
+/** A database without settings gets plain ones. */
+export async function ensureSettings(database: VineDatabase): Promise<void> {
+  if ((await database.settings.count()) === 0) await database.settings.add(DEFAULT_SETTINGS);
+}
+
+/** Whether there is any class or student yet. */
+export async function isWorldEmpty(database: VineDatabase): Promise<boolean> {
+  return (await database.classes.count()) + (await database.students.count()) === 0;
+}

@@ -1,0 +1,79 @@
+import * as z from "zod";
+import type { Change } from "@/core/change/change";
+import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSchema } from "@/core/delivery/round";
+import { searchedWords } from "@/core/delivery/searchedWords";
+import { type Commit, commitChange } from "./commitChange";
+import type { VineDatabase } from "./openDatabase";
+import type { RecordOf } from "./tables";
+
+/** What is known of a round's letters beside themselves while they are made, some at a time. */
+export interface StagedLetters {
+  readonly people: RecordOf<"roundPeople">["people"];
+  readonly words: RecordOf<"roundWords">["letters"];
+  readonly count: number;
+}
+
+/** A round of which nothing was made yet. */
+export const NOTHING_STAGED: StagedLetters = { people: [], words: [], count: 0 };
+
+/** Keeps some letters of a round that is being made; none of them leaves before the round is kept. */
+export async function stageLetters(
+  database: VineDatabase,
+  letters: readonly WholeLetter[],
+  before: StagedLetters,
+): Promise<StagedLetters> {
+  const whole = z.array(wholeLetterSchema).parse(letters);
+  await database.transaction("rw", database.letters, database.letterTexts, database.letterPages, async () => {
+    // What is kept of a letter itself has no text: the schema leaves it out.
+    await database.letters.bulkAdd(whole.map((letter) => letterSchema.parse(letter)));
+    await database.letterTexts.bulkAdd(whole.map(({ id, text }) => ({ id, text })));
+    await database.letterPages.bulkAdd(whole.map(({ id, html }) => ({ id, html })));
+  });
+  const people = whole.flatMap(({ studentId, recipient, together }): [string, string][] =>
+    together ? together.map((one) => [one.studentId, one.recipientId]) : [[studentId, recipient.id]],
+  );
+  return {
+    people: [...before.people, ...people],
+    words: [...before.words, ...whole.map((letter): [string, string] => [letter.id, searchedWords(letter)])],
+    count: before.count + whole.length,
+  };
+}
+
+/**
+ * Keeps a round whose letters are all staged, with what sending it changes; from now on they may leave. `now` in ms
+ * since the epoch.
+ */
+export function keepRound(
+  database: VineDatabase,
+  round: Round,
+  staged: StagedLetters,
+  wanted: Change,
+  screen: string,
+  now: number,
+): Promise<Commit> {
+  const about = { words: `“${round.noteName}”: ${round.summary}`, screen, kind: "round" } as const;
+  return commitChange(database, wanted, about, now, async () => {
+    await database.rounds.add(roundSchema.parse({ ...round, tally: { prepared: staged.count } }));
+    await database.roundPeople.add({ id: round.id, people: staged.people });
+    await database.roundWords.add({ id: round.id, letters: staged.words });
+  });
+}
+
+/** Lets go of the letters of a round that is not kept after all. */
+export async function dropStaged(database: VineDatabase, { words }: StagedLetters): Promise<void> {
+  const ids = words.map(([id]) => id);
+  const { letters, letterTexts, letterPages } = database;
+  await Promise.all([letters, letterTexts, letterPages].map((table) => table.bulkDelete(ids)));
+}
+
+/** Lets go of letters whose round was never kept, because the page was closed while they were made. */
+export async function dropUnfinished(database: VineDatabase): Promise<void> {
+  const { letters, letterTexts, letterPages, rounds } = database;
+  await database.transaction("rw", letters, letterTexts, letterPages, rounds, async () => {
+    const kept = new Set(await rounds.toCollection().primaryKeys());
+    const ids = (await letters.where({ state: "prepared" }).toArray())
+      .filter(({ roundId }) => !kept.has(roundId))
+      .map(({ id }) => id);
+    for (const table of [letters, letterTexts, letterPages]) await table.bulkDelete(ids);
+  });
+}

@@ -1,0 +1,87 @@
+import * as z from "zod";
+import { broughtInSchema } from "@/core/change/broughtIn";
+import { changeEntrySchema } from "@/core/change/changeEntry";
+import { replySchema } from "@/core/delivery/reply";
+import { letterSchema, roundSchema } from "@/core/delivery/round";
+import { familyAnswerSchema } from "@/core/families/familyEvent";
+import { CHANGE_SCHEMAS } from "@/core/model/changeTables";
+import { sha256Schema } from "@/core/model/enclosure";
+import { pastScoresSchema } from "@/core/model/pastScores";
+import { recipeSchema } from "@/core/tables/recipe";
+
+/** What the browser keeps about itself, such as how far the post room's journal has been read. */
+const metaRecordSchema = z.object({ key: z.string(), value: z.union([z.string(), z.number()]) });
+
+/** Whom the letters of a round are about and to, in its order; under the round's id. */
+const roundPeopleSchema = z.object({ id: z.string(), people: z.array(z.tuple([z.string(), z.string()])) });
+
+/** What a search reads of the letters of a round, by letter id: one record is read many times as fast as hundreds. */
+const roundWordsSchema = z.object({ id: z.string(), letters: z.array(z.tuple([z.string(), z.string()])) });
+
+/** Something begun and not kept yet, to be taken up again: its shape is the screen's own. `at` in ms since the epoch. */
+const draftSchema = z.object({ id: z.string(), at: z.number(), value: z.unknown() });
+
+interface TableEntry {
+  /** The key and the indexes, as Dexie writes them. */
+  readonly keys: string;
+  readonly schema: z.ZodType;
+  /** Whether a backup holds it; what is of this browser alone is kept here only. */
+  readonly backup: "in the backup" | "kept here only";
+}
+
+const entry = <Schema extends z.ZodType>(
+  keys: string,
+  schema: Schema,
+  backup: TableEntry["backup"] = "in the backup",
+) => ({ keys, schema, backup });
+
+/**
+ * Every table of the browser's database, with its key, its indexes and the shape of its records. A test fails when the
+ * database has a table that is not named here, or the other way round. How older data becomes this stands in
+ * `schemaVersions.ts`.
+ */
+export const TABLES = {
+  settings: entry("id", CHANGE_SCHEMAS.settings),
+  terms: entry("id", CHANGE_SCHEMAS.terms),
+  gradeScales: entry("id", CHANGE_SCHEMAS.gradeScales),
+  classes: entry("id", CHANGE_SCHEMAS.classes),
+  students: entry("id", CHANGE_SCHEMAS.students),
+  guardians: entry("id", CHANGE_SCHEMAS.guardians),
+  assignments: entry("id, classId", CHANGE_SCHEMAS.assignments),
+  scoreColumns: entry("assignmentId, classId", CHANGE_SCHEMAS.scoreColumns),
+  averageColumns: entry("id, classId", CHANGE_SCHEMAS.averageColumns),
+  statements: entry("id", CHANGE_SCHEMAS.statements),
+  logEntries: entry("id, classId", CHANGE_SCHEMAS.logEntries),
+  checklists: entry("id", CHANGE_SCHEMAS.checklists),
+  notes: entry("id, changedAt", CHANGE_SCHEMAS.notes),
+  templates: entry("id", CHANGE_SCHEMAS.templates),
+  keptSelections: entry("id", CHANGE_SCHEMAS.keptSelections),
+  cards: entry("id", CHANGE_SCHEMAS.cards),
+  talks: entry("id, studentId, at", CHANGE_SCHEMAS.talks),
+  /** What was brought in, with the change that it made. */
+  broughtIn: entry("id, appliedAt", broughtInSchema),
+  recipes: entry("id", recipeSchema),
+  rounds: entry("id, createdAt, noteId", roundSchema),
+  letters: entry(
+    "id, roundId, state, recipient.id, studentId, noteId, [roundId+state], recipient.address",
+    letterSchema,
+  ),
+  letterTexts: entry("id", z.object({ id: z.string(), text: z.string() })),
+  letterPages: entry("id", z.object({ id: z.string(), html: z.string() })),
+  roundPeople: entry("id", roundPeopleSchema),
+  roundWords: entry("id", roundWordsSchema),
+  /** What goes along with letters. */
+  enclosedFiles: entry("sha256", z.object({ sha256: sha256Schema, bytes: z.instanceof(ArrayBuffer) })),
+  replies: entry("id, letterId, state", replySchema),
+  familyAnswers: entry("id, state", familyAnswerSchema),
+  /** What scores were before, in the order in which it happened. */
+  pastScores: entry("++seq", pastScoresSchema.extend({ seq: z.number() })),
+  /** The list of changes, in the order in which they were made. */
+  changes: entry("++seq", changeEntrySchema, "kept here only"),
+  drafts: entry("id", draftSchema, "kept here only"),
+  meta: entry("key", metaRecordSchema, "kept here only"),
+} satisfies Record<string, TableEntry>;
+
+export type TableName = keyof typeof TABLES;
+/** The record of a table. */
+export type RecordOf<Name extends TableName> = z.infer<(typeof TABLES)[Name]["schema"]>;

@@ -1,0 +1,95 @@
+import { type Change, isEmptyChange } from "@/core/change/change";
+import { type FamilyAnswer, type FamilyEvent, familyAnswerSchema } from "@/core/families/familyEvent";
+import { wishChange } from "@/core/families/wishChange";
+import type { ContactCard } from "@/core/model/contactCard";
+import { fullName } from "@/core/model/student";
+import { counted } from "@/core/words";
+import { type Commit, commitChange } from "./commitChange";
+import type { VineDatabase } from "./openDatabase";
+
+const JOURNAL_ID = "family journal id";
+const JOURNAL_SEQ = "family journal seq";
+
+/** How far the journal of what families say has been taken in. */
+export async function familyJournalPlace(database: VineDatabase): Promise<{ journalId: string; seq: number }> {
+  const [id, seq] = await database.meta.bulkGet([JOURNAL_ID, JOURNAL_SEQ]);
+  return { journalId: String(id?.value ?? ""), seq: Number(seq?.value ?? 0) };
+}
+
+/**
+ * Takes in what families said, and remembers how far it has been read, both or neither. Answers to cards wait for the
+ * teacher; an answer that was sent again waits again. Wishes hold at once: the change that they make is given back.
+ * `now` in ms since the epoch.
+ */
+export async function takeInFamilyEvents(
+  database: VineDatabase,
+  journalId: string,
+  events: readonly FamilyEvent[],
+  now: number,
+): Promise<Change> {
+  const place = await familyJournalPlace(database);
+  const known = place.journalId === journalId ? place.seq : 0;
+  const fresh = events.filter(({ seq }) => seq > known);
+  const ids = fresh.flatMap((event) => (event.kind === "wish" ? [event.guardianId] : []));
+  const guardians = (await database.guardians.bulkGet(ids)).flatMap((guardian) => guardian ?? []);
+  const change = wishChange(fresh, { guardians: new Map(guardians.map((guardian) => [guardian.id, guardian])) });
+  const about = {
+    words: wishWords(change),
+    screen: "Families",
+    ...(!isEmptyChange(change) && { kind: "wish" as const }),
+  };
+  const done = await commitChange(database, change, about, now, async () => {
+    // Another tab may have read them meanwhile, and the teacher settled an answer since.
+    const { seq: taken, journalId: of } = await familyJournalPlace(database);
+    for (const event of fresh) {
+      if (event.kind !== "card answer" || (of === journalId && event.seq <= taken)) continue;
+      const { answer, at } = event;
+      const record: FamilyAnswer = { id: answer.answerId, cardId: answer.cardId, at, state: "waiting", answer };
+      await database.familyAnswers.put(familyAnswerSchema.parse(record));
+    }
+    await database.meta.bulkPut([
+      { key: JOURNAL_ID, value: journalId },
+      { key: JOURNAL_SEQ, value: Math.max(known, ...events.map(({ seq }) => seq)) },
+    ]);
+  });
+  // Somebody changed one of them in the moment between: what families said is simply read again.
+  if (!done.ok) return takeInFamilyEvents(database, journalId, events, now);
+  return done.change;
+}
+
+/** "A wish of Ewa Wójcik", "Wishes of 3 guardians". */
+function wishWords({ guardians }: Change): string {
+  const changed = Object.values(guardians?.updated ?? {}).map(([, guardian]) => fullName(guardian));
+  return changed.length === 1 ? `A wish of ${changed[0]}.` : `Wishes of ${counted(changed.length, "guardian")}.`;
+}
+
+/** Takes an answer in with the change that it makes, or refuses it; both or neither. `now` in ms since the epoch. */
+export function settleAnswer(
+  database: VineDatabase,
+  answer: FamilyAnswer,
+  state: Exclude<FamilyAnswer["state"], "waiting">,
+  change: Change,
+  now: number,
+): Promise<Commit> {
+  const words = `The answer about ${answer.answer.studentName} was ${state === "refused" ? "not used" : state}.`;
+  const about = { words, screen: "Families", kind: "change", answers: { [answer.id]: state } } as const;
+  return commitChange(database, change, about, now, async () => {
+    await database.familyAnswers.update(answer.id, { state });
+  });
+}
+
+/** The answers that wait for the teacher, the oldest first. */
+export async function waitingAnswers(database: VineDatabase): Promise<FamilyAnswer[]> {
+  const answers = await database.familyAnswers.where({ state: "waiting" }).toArray();
+  return answers.sort((a, b) => a.at - b.at);
+}
+
+/** How many answers each card has had, by state. */
+export async function answersOfCard(database: VineDatabase, cardId: string): Promise<FamilyAnswer[]> {
+  return (await database.familyAnswers.toArray()).filter((answer) => answer.cardId === cardId);
+}
+
+/** All contact cards, the newest first. */
+export async function cardsNewestFirst(database: VineDatabase): Promise<ContactCard[]> {
+  return (await database.cards.toArray()).sort((a, b) => b.createdAt - a.createdAt);
+}

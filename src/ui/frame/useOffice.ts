@@ -1,0 +1,37 @@
+"use client";
+import { useEffect, useState } from "react";
+import { demoSchoolWithPast } from "@/demo/demoPast";
+import { browserSurroundings } from "@/office/browserSurroundings";
+import { Office } from "@/office/office";
+
+/** Opens the application for as long as the page is there. */
+export function useOffice(
+  opensDemo: boolean,
+  pinnedToday: string | undefined,
+): Office | "opening" | { failed: unknown } {
+  const [opened, setOpened] = useState<Office | "opening" | { failed: unknown }>("opening");
+  useEffect(() => {
+    let gone = false;
+    let office: Office | undefined;
+    Office.open(browserSurroundings(pinnedToday), opensDemo ? demoSchoolWithPast : undefined).then(
+      (ready) => {
+        office = ready;
+        if (gone) return ready.close();
+        ready.line.open();
+        setOpened(ready);
+      },
+      (failed) => !gone && setOpened({ failed }),
+    );
+    // A page left open over midnight must not count days from yesterday.
+    const onReturn = () => {
+      if (document.visibilityState === "visible") void office?.newDay();
+    };
+    document.addEventListener("visibilitychange", onReturn);
+    return () => {
+      gone = true;
+      document.removeEventListener("visibilitychange", onReturn);
+      office?.close();
+    };
+  }, [opensDemo, pinnedToday]);
+  return opened;
+}

@@ -1,0 +1,147 @@
+"use client";
+import { useState } from "react";
+import { Button, Form, Modal } from "react-bootstrap";
+import { adding, sameData, updating } from "@/core/change/change";
+import { beginAssignment, removeAssignment } from "@/core/gradebook/beginAssignment";
+import { type Assignment, assignmentSchema } from "@/core/model/assignment";
+import { formatRubric, readRubric } from "@/core/model/readRubric";
+import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
+import { TermOptions } from "@/ui/shared/TermOptions";
+import { useChange } from "@/ui/shared/useChange";
+import { useVine } from "@/ui/shared/VineContext";
+
+interface AssignmentDialogProps {
+  readonly classId: string;
+  readonly period: string;
+  /** None for a new one. */
+  readonly assignment: Assignment | undefined;
+  readonly onClose: () => void;
+}
+
+/** Makes an assignment, or changes one. */
+export function AssignmentDialog({ classId, period, assignment, onClose }: AssignmentDialogProps) {
+  const { world, today, office } = useVine();
+  const [newId] = useState(office.around.newId);
+  const change = useChange();
+  const leaving = useLeaving();
+  const categories = world.classes.get(classId)?.categories ?? [];
+  const [draft, setDraft] = useState<Assignment>(() => assignment ?? beginAssignment(world, classId, period, today));
+  const [rubricText, setRubricText] = useState(formatRubric(assignment?.rubric));
+  const rubric = readRubric(rubricText, assignment?.rubric ?? [], office.around.newId);
+  const [begun] = useState({ draft, rubricText });
+  useUnkept(!sameData(begun, { draft, rubricText }));
+  const set = (part: Partial<Assignment>) => setDraft({ ...draft, ...part });
+  const kept: Assignment = {
+    ...draft,
+    ...(rubric.ok && { rubric: rubric.rubric.length > 0 ? rubric.rubric : undefined }),
+    title: draft.title.trim(),
+    id: draft.id || newId,
+  };
+  const isWhole = rubric.ok && assignmentSchema.safeParse(kept).success && kept.title !== "";
+  const keep = async () => {
+    const wanted = assignment ? updating("assignments", assignment, kept) : adding("assignments", [kept]);
+    if (await change(wanted, `“${kept.title}” was ${assignment ? "changed" : "added"}.`)) onClose();
+  };
+  return (
+    <Modal show onHide={() => leaving(onClose)} animation={false} aria-labelledby="assignment-title">
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (isWhole) void keep();
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title as="h2" id="assignment-title">
+            {assignment ? "Change this assignment" : "A new assignment"}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body className="d-grid gap-3">
+          <Form.Group controlId="assignment-name">
+            <Form.Label>Title</Form.Label>
+            <Form.Control autoFocus value={draft.title} onChange={(event) => set({ title: event.target.value })} />
+          </Form.Group>
+          <div className="two-fields">
+            <Form.Group controlId="assignment-category">
+              <Form.Label>Category</Form.Label>
+              <Form.Select value={draft.categoryId} onChange={(event) => set({ categoryId: event.target.value })}>
+                {categories.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+            <Form.Group controlId="assignment-term">
+              <Form.Label>Term</Form.Label>
+              <Form.Select value={draft.termId} onChange={(event) => set({ termId: event.target.value })}>
+                <TermOptions />
+              </Form.Select>
+            </Form.Group>
+            <Form.Group controlId="assignment-possible">
+              <Form.Label>Points possible</Form.Label>
+              <Form.Control
+                type="number"
+                min={0}
+                step="any"
+                value={draft.pointsPossible}
+                onChange={(event) => set({ pointsPossible: Math.max(0, Number(event.target.value)) })}
+              />
+              {draft.pointsPossible === 0 && !draft.extraCredit && (
+                <Form.Text>Only handed in or missing; in no average.</Form.Text>
+              )}
+            </Form.Group>
+            <Form.Group controlId="assignment-due">
+              <Form.Label>Due</Form.Label>
+              <Form.Control
+                type="date"
+                value={draft.dueDate ?? ""}
+                onChange={(event) => set({ dueDate: event.target.value || undefined })}
+              />
+            </Form.Group>
+          </div>
+          <Form.Group controlId="assignment-rubric">
+            <Form.Label>Rubric, if it has one: a criterion a line, with its levels</Form.Label>
+            <Form.Control
+              as="textarea"
+              rows={3}
+              placeholder="Method: beginning, developing, secure"
+              value={rubricText}
+              isInvalid={!rubric.ok}
+              aria-describedby="assignment-rubric-problem"
+              onChange={(event) => setRubricText(event.target.value)}
+            />
+            <Form.Text id="assignment-rubric-problem" className="text-danger" role="status">
+              {!rubric.ok && `“${rubric.line}”: ${rubric.problem}`}
+            </Form.Text>
+          </Form.Group>
+          <Form.Check
+            id="assignment-extra"
+            label="Extra credit: points are added, nothing to what is possible"
+            checked={draft.extraCredit}
+            onChange={(event) => set({ extraCredit: event.target.checked })}
+          />
+        </Modal.Body>
+        <Modal.Footer>
+          {assignment && (
+            <Button
+              variant="link"
+              className="me-auto text-danger"
+              onClick={() => {
+                onClose();
+                void change(
+                  (now) => removeAssignment(assignment, now),
+                  `“${assignment.title}” was deleted with its scores.`,
+                );
+              }}
+            >
+              Delete with its scores
+            </Button>
+          )}
+          <Button type="submit" disabled={!isWhole}>
+            {assignment ? "Keep the change" : "Add it"}
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

@@ -1,0 +1,136 @@
+"use client";
+import { useRef, useState } from "react";
+import { Form } from "react-bootstrap";
+import { FIELD_GROUPS } from "@/core/letter/field";
+import { nameKey, nameSearch } from "@/core/matching/nameKey";
+import type { LetterView } from "@/workers/engine/shownLetter";
+import { BLOCK_WORDS } from "./LiveBlock";
+import { placeContent } from "./placeContent";
+import type { LetterEditors } from "./useLetterEditors";
+
+/** Work has four fields an assignment: without a search only the last few assignments are listed. */
+const MOST_UNSOUGHT = 16;
+
+/** The passage, its first side, the first line in it. */
+const DEPTH_OF_FIRST_LINE = 3;
+
+/** The control that finds what can be placed: a key of the letter leads to it. */
+export const FIND_FIELD_ID = "find-field";
+
+const EMPTY = [{ type: "paragraph" }];
+const NEW_PASSAGE = {
+  type: "passage",
+  attrs: { match: "all", conditions: [{ kind: "missing", atLeast: 1 }] },
+  content: [
+    { type: "passageThen", content: EMPTY },
+    { type: "passageOtherwise", content: EMPTY },
+  ],
+};
+
+/** What can be placed in the letter, each with the value of the student shown: by click, by keyboard, or dragged into place. */
+export function FieldTray({ editors, letter }: { editors: LetterEditors; letter: LetterView }) {
+  const [words, setWords] = useState("");
+  const found = useRef<HTMLDivElement>(null);
+  const placeFirst = () => {
+    found.current?.querySelector<HTMLButtonElement>(".tray button")?.click();
+    setWords("");
+  };
+  const isWanted = nameSearch(words);
+  const place = (content: object, editor = editors.lastUsed()) => placeContent(editor, content);
+  const placePassage = () => {
+    const from = editors.body.state.selection.from;
+    place(NEW_PASSAGE, editors.body);
+    let inside: number | undefined;
+    editors.body.state.doc.forEach((node, at) => {
+      if (node.type.name === "passage" && at >= from - 1) inside ??= at + DEPTH_OF_FIRST_LINE;
+    });
+    // One goes on with what is for those whom it is true for.
+    if (inside !== undefined) editors.body.commands.setTextSelection(inside);
+  };
+  const field = (id: string) => ({ type: "field", attrs: { field: id, fallback: "", format: "", upperFirst: false } });
+  const blocks = Object.entries(BLOCK_WORDS).filter(([, name]) => isWanted(nameKey(name)));
+  return (
+    <div ref={found}>
+      <h2>Place in the letter</h2>
+      <Form.Control
+        size="sm"
+        type="search"
+        className="mt-1"
+        id={FIND_FIELD_ID}
+        placeholder="Find a field"
+        aria-label="Find a field"
+        title="F8 leads here from the letter; Enter places the first that is found"
+        value={words}
+        onChange={(event) => setWords(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Enter" && words.trim()) placeFirst();
+          if (event.key === "Escape") editors.lastUsed().commands.focus();
+        }}
+      />
+      {FIELD_GROUPS.map((group) => {
+        const ofGroup = letter.fields.filter(
+          (one) => one.group === group && isWanted(nameKey(`${one.label} ${group}`)),
+        );
+        const shown = words || group !== "Work" ? ofGroup : ofGroup.slice(0, MOST_UNSOUGHT);
+        return shown.length === 0 ? null : (
+          <div key={group} className="mt-2">
+            <div className="quiet small">{group}</div>
+            <ul className="tray">
+              {shown.map(({ id, label, value }) => (
+                <li key={id}>
+                  <button
+                    type="button"
+                    draggable
+                    onDragStart={(event) =>
+                      // The editor takes it in as it takes in anything that is pasted.
+                      event.dataTransfer.setData("text/html", `<span data-field="${escaped(id)}"></span>`)
+                    }
+                    onClick={() => place(field(id))}
+                  >
+                    {label}
+                    <span className="tray-value" data-private>
+                      {value || "no value"}
+                    </span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+            {ofGroup.length > shown.length && (
+              <div className="quiet small">and {ofGroup.length - shown.length} more: type a title above</div>
+            )}
+          </div>
+        );
+      })}
+      {isWanted(nameKey("passage")) && (
+        <>
+          <div className="quiet small mt-2">Passage</div>
+          <ul className="tray">
+            <li>
+              <button type="button" onClick={placePassage}>
+                Passage for some students
+              </button>
+            </li>
+          </ul>
+        </>
+      )}
+      {blocks.length > 0 && (
+        <>
+          <div className="quiet small mt-2">Blocks</div>
+          <ul className="tray">
+            {blocks.map(([type, name]) => (
+              <li key={type}>
+                <button type="button" onClick={() => place({ type }, editors.body)}>
+                  {name}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  );
+}
+
+function escaped(id: string): string {
+  return id.replace(/&/g, "&amp;").replace(/"/g, "&quot;").replace(/</g, "&lt;");
+}

@@ -1,0 +1,140 @@
+import { mergeAttributes, Node } from "@tiptap/core";
+import { ReactNodeViewRenderer } from "@tiptap/react";
+import { USUAL_DETAILS } from "@/core/letter/blockModel";
+import { FieldChip, LiveBlock, SignatureBlock } from "./LiveBlock";
+import { PassageBlock } from "./PassageBlock";
+
+/** A student's value in the text: one atom, moved and deleted whole. */
+export const FieldExtension = Node.create({
+  name: "field",
+  group: "inline",
+  inline: true,
+  atom: true,
+  addAttributes: () => ({
+    field: { default: "" },
+    fallback: { default: "" },
+    format: { default: "" },
+    upperFirst: { default: false },
+  }),
+  parseHTML: () => [
+    {
+      tag: "span[data-field]",
+      getAttrs: (element) => ({
+        field: element.getAttribute("data-field"),
+        fallback: element.getAttribute("data-fallback") ?? "",
+        format: element.getAttribute("data-format") ?? "",
+        upperFirst: element.hasAttribute("data-upper-first"),
+      }),
+    },
+  ],
+  renderHTML: ({ node, HTMLAttributes }) => [
+    "span",
+    mergeAttributes(HTMLAttributes, {
+      "data-field": node.attrs.field,
+      "data-fallback": node.attrs.fallback,
+      "data-format": node.attrs.format,
+      ...(node.attrs.upperFirst && { "data-upper-first": "" }),
+    }),
+  ],
+  addNodeView: () => ReactNodeViewRenderer(FieldChip, { as: "span" }),
+});
+
+/** A picture that the letter carries along; pasted ones from elsewhere are not taken. */
+export const PictureExtension = Node.create({
+  name: "picture",
+  group: "block",
+  atom: true,
+  addAttributes: () => ({ src: { default: "" }, alt: { default: "" }, width: { default: 300 } }),
+  parseHTML: () => [
+    {
+      tag: 'img[src^="data:image/"]',
+      getAttrs: (element) => ({
+        src: element.getAttribute("src"),
+        alt: element.getAttribute("alt") ?? "",
+        width: Number(element.getAttribute("width")) || 300,
+      }),
+    },
+  ],
+  renderHTML: ({ HTMLAttributes }) => ["img", HTMLAttributes],
+});
+
+const whenNothing = (words: string) => ({ whenNothing: { default: words } });
+const days = { days: { default: 14 } };
+
+/** What of a student or a class stands in the letter as a block, each one atom. */
+export const BLOCK_EXTENSIONS = [
+  blockExtension("averagesTable", { leftOut: { default: [] }, withOverall: { default: true } }, LiveBlock),
+  blockExtension(
+    "missingWork",
+    {
+      ...whenNothing("Nothing is missing."),
+      as: { default: "list" },
+      details: { default: USUAL_DETAILS },
+      assignments: { default: [] },
+    },
+    LiveBlock,
+  ),
+  blockExtension("trend", whenNothing("There are not enough scores yet."), LiveBlock),
+  blockExtension(
+    "assignmentScore",
+    { assignment: { default: "" }, ...whenNothing("It was not marked yet.") },
+    LiveBlock,
+  ),
+  blockExtension("handingIn", whenNothing("Nothing is missing."), LiveBlock),
+  blockExtension("upcomingWork", { ...days, ...whenNothing("Nothing falls due in the days to come.") }, LiveBlock),
+  blockExtension("classLog", { ...days, ...whenNothing("Nothing was noted for these days.") }, LiveBlock),
+  blockExtension("signature", {}, SignatureBlock),
+];
+
+/** What can stand on either side of a passage: anything but another passage. */
+const IN_PASSAGE =
+  "(paragraph | heading | bulletList | orderedList | table | picture | averagesTable | missingWork | handingIn | trend | assignmentScore | upcomingWork | classLog | signature)+";
+
+/** A part of the letter for some: what stands there for whom its conditions hold, and for the others. */
+export const PASSAGE_EXTENSIONS = [
+  Node.create({
+    name: "passage",
+    group: "block",
+    content: "passageThen passageOtherwise",
+    defining: true,
+    isolating: true,
+    addAttributes: () => ({ match: { default: "all" }, conditions: { default: [] } }),
+    parseHTML: () => [
+      {
+        tag: "div[data-passage]",
+        getAttrs: (element) => JSON.parse(element.getAttribute("data-passage") ?? "{}"),
+      },
+    ],
+    renderHTML: ({ node }) => ["div", { "data-passage": JSON.stringify(node.attrs) }, 0],
+    addNodeView: () => ReactNodeViewRenderer(PassageBlock),
+  }),
+  passageSide("passageThen", "then"),
+  passageSide("passageOtherwise", "otherwise"),
+];
+
+function passageSide(name: string, side: string): Node {
+  return Node.create({
+    name,
+    content: IN_PASSAGE,
+    isolating: true,
+    parseHTML: () => [{ tag: `div[data-side="${side}"]` }],
+    renderHTML: () => ["div", { "data-side": side }, 0],
+  });
+}
+
+function blockExtension(name: string, attributes: Record<string, { default: unknown }>, view: typeof LiveBlock): Node {
+  return Node.create({
+    name,
+    group: "block",
+    atom: true,
+    addAttributes: () => attributes,
+    parseHTML: () => [
+      {
+        tag: `div[data-block="${name}"]`,
+        getAttrs: (element) => JSON.parse(element.getAttribute("data-set") ?? "{}"),
+      },
+    ],
+    renderHTML: ({ node }) => ["div", { "data-block": name, "data-set": JSON.stringify(node.attrs) }],
+    addNodeView: () => ReactNodeViewRenderer(view),
+  });
+}

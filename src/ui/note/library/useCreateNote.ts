@@ -1,0 +1,37 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { adding } from "@/core/change/change";
+import { type Starter, starterWords } from "@/core/letter/starterWords";
+import { noteFrom, type PointedOut } from "@/core/letter/startNote";
+import type { NoteWords } from "@/core/model/template";
+import { currentPeriod } from "@/core/model/term";
+import { useChange } from "@/ui/shared/useChange";
+import { useVine } from "@/ui/shared/VineContext";
+import { useLatestAssignment } from "./useReadyMade";
+
+/**
+ * Makes a note from a starter or from words that were kept, for the current term or for those pointed out (by a
+ * selection kept by name), and opens it.
+ */
+export function useCreateNote(): (
+  words: Starter | NoteWords,
+  pointedOut?: PointedOut,
+  keptSelectionId?: string,
+) => Promise<void> {
+  const { office, world, today } = useVine();
+  const change = useChange();
+  const assignment = useLatestAssignment();
+  const router = useRouter();
+  return async (words, pointedOut, keptSelectionId) => {
+    const period = currentPeriod(world, today);
+    const note = noteFrom(typeof words === "string" ? starterWords(words, assignment) : words, {
+      id: office.around.newId(),
+      now: office.around.now(),
+      period,
+      pointedOut,
+    });
+    const begun = { ...note, ...(keptSelectionId !== undefined && { keptSelectionId }) };
+    if (await change(adding("notes", [begun]), `The note “${note.name}” was begun.`, { quietly: true }))
+      router.push(`/notes/${note.id}`);
+  };
+}

@@ -1,0 +1,173 @@
+"use client";
+import { useState } from "react";
+import { Button, Form, Modal } from "react-bootstrap";
+import { planWords } from "@/core/delivery/planWords";
+import { senderOf } from "@/core/delivery/preparedRound";
+import { sendingPlan } from "@/core/delivery/sendingPlan";
+import { isAnnouncement } from "@/core/letter/isAnnouncement";
+import { isGoodAddress } from "@/core/matching/isGoodAddress";
+import { enclosureWords } from "@/core/model/enclosure";
+import type { Note } from "@/core/model/note";
+import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
+import { counted } from "@/core/words";
+import { sendNote } from "@/office/sendNote";
+import { SenderMissing } from "@/ui/delivery/SenderMissing";
+import { useAnswer } from "@/ui/shared/useAnswer";
+import { useKept } from "@/ui/shared/useKept";
+import { usePostLine } from "@/ui/shared/usePostLine";
+import { useVine } from "@/ui/shared/VineContext";
+import type { CheckView, PeopleView } from "@/workers/engine/peopleView";
+import { RecipientTable } from "./RecipientTable";
+import { SendWhen } from "./SendWhen";
+
+/** A note that is about to be sent. */
+export interface Sending {
+  readonly note: Note;
+  readonly people: PeopleView;
+  readonly check: CheckView;
+  readonly onClose: () => void;
+}
+
+/** What stands before a round leaves: when, by what limit, the cautions to be seen, the words to be typed, every recipient. */
+export function BeforeSending(props: Sending & { onSent: (roundId: string) => void }) {
+  const { note, people, onClose, onSent } = props;
+  const { office, world } = useVine();
+  const line = usePostLine();
+  const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const [ticked, setTicked] = useState<readonly string[]>([]);
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [at, setAt] = useState<number>();
+  const [copy, setCopy] = useState(false);
+  const [together, setTogether] = useState(false);
+  const { enclosures = [] } = note;
+  const canGoTogether = isAnnouncement(note) && people.letters.length > 1;
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState("");
+  // For now the note's own check holds; another time may have other cautions.
+  const then = useAnswer(async (asked) => (at === undefined ? undefined : asked.check(note, at)), [note, at]);
+  const check = then ?? props.check;
+  const confirmed = useKept((read) => read.realIsConfirmed(), []);
+  const cautions = check.findings.filter(({ finding }) => finding.severity === "caution");
+  const unseen = cautions.filter(({ id }) => !ticked.includes(id)).length;
+  const sender = senderOf(settings, note.sender);
+  const hasSender = isGoodAddress(settings.teacherAddress);
+  const isReal = line.status?.post === "relay";
+  const words = [
+    ...(isReal && confirmed === false
+      ? [{ word: "real", why: "Letters leave this computer for the first time: families will get them." }]
+      : []),
+    ...(cautions.some(({ finding }) => finding.code === "repeat-note")
+      ? [{ word: "again", why: "Some of these people had this very note in the last days." }]
+      : []),
+  ];
+  const allTyped = words.every(({ word }) => typed[word]?.trim().toLowerCase() === word);
+  const isTogether = together && canGoTogether;
+  const letters = (isTogether ? people.lettersTogether : people.letters.length) + (copy ? 1 : 0);
+  const realNow = office.around.now();
+  const leavesAt = at ?? realNow + settings.takeBackSeconds * 1000;
+
+  const send = async () => {
+    setBusy(true);
+    try {
+      const choices = { seenCautions: cautions.map(({ id }) => id), at, copy, together: isTogether };
+      const sent = await sendNote(office, note, choices, "Notes");
+      if (sent.ok) return onSent(sent.roundId);
+      setProblem(sent.problem);
+      setBusy(false);
+    } catch (cause) {
+      setProblem(`The round could not be kept, so nothing was sent. Try again. (${(cause as Error).message})`);
+      setBusy(false);
+    }
+  };
+
+  return (
+    <>
+      <Modal.Body>
+        <p>
+          <strong data-private>{people.sentence}.</strong>
+        </p>
+        <p className="quiet mb-2">
+          From {sender.from.name || "you"}
+          {hasSender && `, ${settings.teacherAddress}`}
+          {sender.replyTo && `; replies go to ${sender.replyTo}`}.
+        </p>
+        {enclosures.length > 0 && (
+          <p className="mb-2">Enclosed with each letter: {enclosures.map(enclosureWords).join(", ")}.</p>
+        )}
+        <SendWhen at={at} takeBackSeconds={settings.takeBackSeconds} onChange={setAt} />
+        {line.status && (
+          <p className="quiet small" role="status">
+            {planWords(sendingPlan(letters, leavesAt, line.status, realNow), line.status.dailyLimit)} You may close this
+            page meanwhile.
+          </p>
+        )}
+        <Form.Check
+          id="copy-to-me"
+          className="mb-3"
+          label="One copy to me: the list of all recipients, with the first letter as a sample"
+          checked={copy}
+          onChange={(event) => setCopy(event.target.checked)}
+        />
+        {canGoTogether && (
+          <Form.Check
+            id="together"
+            className="mb-3"
+            label="As one letter to all of them, none of whom sees the others: the words are the same for everybody"
+            checked={together}
+            onChange={(event) => setTogether(event.target.checked)}
+          />
+        )}
+        {!hasSender && <SenderMissing />}
+        {problem && (
+          <p className="finding is-stop" role="alert">
+            {problem}
+          </p>
+        )}
+        {cautions.map(({ id, title, mend }) => (
+          <div key={id} className="finding mb-2">
+            <div data-private>{title}</div>
+            <div className="quiet small">{mend}</div>
+            <Form.Check
+              id={`seen-${id}`}
+              label="I have seen this; send all the same"
+              checked={ticked.includes(id)}
+              onChange={(event) =>
+                setTicked(event.target.checked ? [...ticked, id] : ticked.filter((known) => known !== id))
+              }
+            />
+          </div>
+        ))}
+        {words.map(({ word, why }) => (
+          <Form.Group key={word} controlId={`word-${word}`} className="finding mb-2">
+            <Form.Label className="mb-1">
+              {why} Type <strong>{word}</strong> to go on.
+            </Form.Label>
+            <Form.Control
+              size="sm"
+              className="w-auto"
+              autoComplete="off"
+              value={typed[word] ?? ""}
+              onChange={(event) => setTyped({ ...typed, [word]: event.target.value })}
+            />
+          </Form.Group>
+        ))}
+        <RecipientTable note={note} people={people} />
+      </Modal.Body>
+      <Modal.Footer>
+        <span className="quiet small me-auto" role="status">
+          {unseen > 0 && `${counted(unseen, "caution")} still to be ticked.`}
+          {unseen === 0 && !allTyped && "A word is still to be typed."}
+        </span>
+        <Button variant="link" onClick={onClose}>
+          Not yet
+        </Button>
+        <Button
+          onClick={send}
+          disabled={busy || unseen > 0 || !allTyped || !hasSender || check.stops > 0 || confirmed === undefined}
+        >
+          {busy ? "Finishing the letters …" : `Send ${counted(letters, "letter")}${at === undefined ? "" : " then"}`}
+        </Button>
+      </Modal.Footer>
+    </>
+  );
+}

@@ -1,0 +1,103 @@
+import type { ReactNode } from "react";
+
+/** One of a few set words. */
+export function Words<Word extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: Word;
+  options: readonly Word[];
+  onChange: (word: Word) => void;
+}) {
+  return (
+    <select aria-label={label} value={value} onChange={(event) => onChange(event.target.value as Word)}>
+      {options.map((word) => (
+        <option key={word}>{word}</option>
+      ))}
+    </select>
+  );
+}
+
+/** A choice of something that the gradebook has; what is not there any more is still named. */
+export function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly { value: string; words: ReactNode }[];
+  onChange: (value: string) => void;
+}) {
+  const isKnown = options.some((option) => option.value === value);
+  return (
+    <select aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
+      {!isKnown && (
+        <option value={value} disabled>
+          {value ? `${value} (not there any more)` : "choose …"}
+        </option>
+      )}
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+const MOST_PERCENT = 1000;
+const MOST_ASSIGNMENTS = 1000;
+
+/** Percent, or points where `most` says how many there may be. */
+export function AmountPicker({ label, value, most = MOST_PERCENT, onChange }: AmountProps & { most?: number }) {
+  return <NumberPicker label={label} value={value} least={0} most={most} step="any" onChange={onChange} />;
+}
+
+/** A whole number of assignments or students, one at least. */
+export function CountPicker({ label, value, onChange }: AmountProps) {
+  return (
+    <NumberPicker
+      label={label}
+      value={value}
+      least={1}
+      most={MOST_ASSIGNMENTS}
+      step={1}
+      onChange={(typed) => onChange(Math.round(typed))}
+    />
+  );
+}
+
+interface AmountProps {
+  readonly label: string;
+  readonly value: number;
+  readonly onChange: (value: number) => void;
+}
+
+function NumberPicker({
+  label,
+  value,
+  least,
+  most,
+  step,
+  onChange,
+}: AmountProps & { least: number; most: number; step: number | "any" }) {
+  return (
+    <input
+      type="number"
+      aria-label={label}
+      min={least}
+      max={most}
+      step={step}
+      value={value}
+      onChange={(event) => {
+        const typed = Number(event.target.value);
+        onChange(Number.isFinite(typed) ? Math.min(most, Math.max(least, typed)) : least);
+      }}
+    />
+  );
+}

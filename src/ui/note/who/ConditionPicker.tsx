@@ -1,0 +1,266 @@
+"use client";
+import { useMemo } from "react";
+import { assignmentStatusSchema, type Condition, comparisonSchema } from "@/core/model/condition";
+import { noteKindSchema } from "@/core/model/noteKind";
+import { useVine } from "@/ui/shared/VineContext";
+import {
+  AssignmentPicker,
+  ChecklistCondition,
+  ChosenCondition,
+  GradeLabelCondition,
+  LanguageCondition,
+  type PickerProps,
+  TagCondition,
+} from "./AssignmentPicker";
+import { ChangeCondition } from "./ChangeCondition";
+import { AmountPicker, Choice, CountPicker, Words } from "./Choice";
+
+/** What can be asked, as it is offered; each begins as a sentence that can be changed word by word. */
+export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[] = [
+  { words: "average", condition: { kind: "overall", comparison: "below", percent: 70 } },
+  { words: "average of a category", condition: { kind: "category", category: "", comparison: "below", percent: 70 } },
+  {
+    words: "score on one assignment",
+    condition: { kind: "assignment", assignment: "", comparison: "at most", value: 60, unit: "percent" },
+  },
+  {
+    words: "one assignment not handed in",
+    condition: { kind: "assignment status", assignment: "", status: "not handed in" },
+  },
+  { words: "missing work", condition: { kind: "missing", atLeast: 2 } },
+  { words: "nothing missing", condition: { kind: "nothing missing" } },
+  { words: "late or unmarked work", condition: { kind: "count", of: "late", atLeast: 2 } },
+  { words: "letter grade", condition: { kind: "grade label", labels: [] } },
+  { words: "top or bottom of the class", condition: { kind: "rank", end: "top", count: 5, unit: "students" } },
+  { words: "group tag", condition: { kind: "tag", tag: "" } },
+  { words: "language", condition: { kind: "language", language: "es" } },
+  { words: "can be reached", condition: { kind: "reach", reachable: true } },
+  {
+    words: "change of the average",
+    condition: { kind: "change", direction: "rose", atLeast: 5, since: { kind: "days", days: 28 } },
+  },
+  { words: "not written to lately", condition: { kind: "written", within: false, days: 21 } },
+  { words: "kind of the last note", condition: { kind: "last note", note: "concern" } },
+  { words: "checklist", condition: { kind: "checklist", checklist: "", mark: "not done" } },
+  { words: "students by name", condition: { kind: "chosen", studentIds: [] } },
+];
+
+/** One condition as a part of the sentence whose underlined words are pickers. */
+export function ConditionPicker({
+  condition,
+  onChange,
+}: {
+  condition: Condition;
+  onChange: (next: Condition) => void;
+}) {
+  switch (condition.kind) {
+    case "overall":
+      return (
+        <>
+          whose overall average is <Threshold condition={condition} onChange={onChange} />
+        </>
+      );
+    case "category":
+      return <CategoryCondition condition={condition} onChange={onChange} />;
+    case "assignment":
+      return <AssignmentCondition condition={condition} onChange={onChange} />;
+    case "assignment status":
+      return (
+        <>
+          whose{" "}
+          <AssignmentPicker
+            value={condition.assignment}
+            onChange={(assignment) => onChange({ ...condition, assignment })}
+          />{" "}
+          is{" "}
+          <Words
+            label="How the assignment stands"
+            value={condition.status}
+            options={assignmentStatusSchema.options}
+            onChange={(status) => onChange({ ...condition, status })}
+          />
+        </>
+      );
+    case "missing":
+      return (
+        <>
+          who miss at least{" "}
+          <CountPicker
+            label="Missing assignments"
+            value={condition.atLeast}
+            onChange={(atLeast) => onChange({ ...condition, atLeast })}
+          />{" "}
+          {condition.atLeast === 1 ? "assignment" : "assignments"}
+        </>
+      );
+    case "count":
+      return (
+        <>
+          who have at least{" "}
+          <CountPicker
+            label="Assignments"
+            value={condition.atLeast}
+            onChange={(atLeast) => onChange({ ...condition, atLeast })}
+          />{" "}
+          <Words
+            label="Which assignments"
+            value={condition.of}
+            options={["late", "unmarked", "excused"] as const}
+            onChange={(of) => onChange({ ...condition, of })}
+          />{" "}
+          {condition.atLeast === 1 ? "assignment" : "assignments"}
+        </>
+      );
+    case "nothing missing":
+      return <>who miss nothing</>;
+    case "grade label":
+      return <GradeLabelCondition condition={condition} onChange={onChange} />;
+    case "rank":
+      return (
+        <>
+          who are in the{" "}
+          <Words
+            label="Which end of the class"
+            value={condition.end}
+            options={["top", "bottom"] as const}
+            onChange={(end) => onChange({ ...condition, end })}
+          />{" "}
+          <CountPicker
+            label="How many of the class"
+            value={condition.count}
+            onChange={(count) => onChange({ ...condition, count })}
+          />{" "}
+          <Words
+            label="Students or percent"
+            value={condition.unit}
+            options={["students", "percent"] as const}
+            onChange={(unit) => onChange({ ...condition, unit })}
+          />{" "}
+          of their class
+        </>
+      );
+    case "tag":
+      return <TagCondition condition={condition} onChange={onChange} />;
+    case "language":
+      return <LanguageCondition condition={condition} onChange={onChange} />;
+    case "reach":
+      return (
+        <>
+          whose family{" "}
+          <Words
+            label="Whether the family can be reached"
+            value={condition.reachable ? "can be reached" : "can’t be reached"}
+            options={["can be reached", "can’t be reached"] as const}
+            onChange={(words) => onChange({ ...condition, reachable: words === "can be reached" })}
+          />
+        </>
+      );
+    case "change":
+      return <ChangeCondition condition={condition} onChange={onChange} />;
+    case "written":
+      return (
+        <>
+          who{" "}
+          <Words
+            label="Whether they were written to"
+            value={condition.within ? "were written to" : "were not written to"}
+            options={["were written to", "were not written to"] as const}
+            onChange={(words) => onChange({ ...condition, within: words === "were written to" })}
+          />{" "}
+          in the last{" "}
+          <CountPicker label="Days" value={condition.days} onChange={(days) => onChange({ ...condition, days })} />{" "}
+          {condition.days === 1 ? "day" : "days"}
+        </>
+      );
+    case "last note":
+      return (
+        <>
+          whose last note was one of{" "}
+          <Words
+            label="Kind of note"
+            value={condition.note}
+            options={noteKindSchema.options}
+            onChange={(note) => onChange({ ...condition, note })}
+          />
+        </>
+      );
+    case "checklist":
+      return <ChecklistCondition condition={condition} onChange={onChange} />;
+    case "chosen":
+      return <ChosenCondition condition={condition} onChange={onChange} />;
+  }
+}
+
+function CategoryCondition({ condition, onChange }: PickerProps<"category">) {
+  const { world } = useVine();
+  const names = useMemo(
+    () => [...new Set([...world.classes.values()].flatMap(({ categories }) => categories.map(({ name }) => name)))],
+    [world.classes],
+  );
+  return (
+    <>
+      whose average of{" "}
+      <Choice
+        label="Category"
+        value={condition.category}
+        options={names.map((name) => ({ value: name, words: name }))}
+        onChange={(category) => onChange({ ...condition, category })}
+      />{" "}
+      is <Threshold condition={condition} onChange={onChange} />
+    </>
+  );
+}
+
+function AssignmentCondition({ condition, onChange }: PickerProps<"assignment">) {
+  return (
+    <>
+      who have <ComparisonPicker condition={condition} onChange={onChange} />{" "}
+      <AmountPicker
+        label="Score"
+        value={condition.value}
+        most={100_000}
+        onChange={(value) => onChange({ ...condition, value })}
+      />{" "}
+      <Choice
+        label="Percent or points"
+        value={condition.unit}
+        options={[
+          { value: "percent", words: "%" },
+          { value: "points", words: "points" },
+        ]}
+        onChange={(unit) => onChange({ ...condition, unit: unit as "percent" | "points" })}
+      />{" "}
+      on{" "}
+      <AssignmentPicker
+        value={condition.assignment}
+        onChange={(assignment) => onChange({ ...condition, assignment })}
+      />
+    </>
+  );
+}
+
+/** "below 70 %". */
+function Threshold({ condition, onChange }: PickerProps<"overall" | "category">) {
+  return (
+    <>
+      <ComparisonPicker condition={condition} onChange={onChange} />{" "}
+      <AmountPicker
+        label="Percent"
+        value={condition.percent}
+        onChange={(percent) => onChange({ ...condition, percent })}
+      />{" "}
+      %
+    </>
+  );
+}
+
+function ComparisonPicker({ condition, onChange }: PickerProps<"overall" | "category" | "assignment">) {
+  return (
+    <Words
+      label="Comparison"
+      value={condition.comparison}
+      options={comparisonSchema.options}
+      onChange={(comparison) => onChange({ ...condition, comparison })}
+    />
+  );
+}

@@ -1,0 +1,29 @@
+"use client";
+import { useCallback } from "react";
+import { toast } from "sonner";
+import type { Office } from "@/office/office";
+import { failureWords } from "./failureWords";
+import { useVine } from "./VineContext";
+
+/** Takes a change back or makes it again, and says which. */
+export function useTurnChange(): (wanted: Parameters<Office["turnChange"]>[0]) => Promise<void> {
+  const { office } = useVine();
+  return useCallback(
+    async (wanted) => {
+      try {
+        const { entry, ...done } = await office.turnChange(wanted);
+        if (!done.ok) {
+          // Where there is nothing to turn no line is named, and that is no trouble.
+          if (entry) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+          else toast(done.problem);
+        } else if (entry) {
+          const isBack = entry.takenBackAt === undefined;
+          toast(`${isBack ? "Taken back" : "Made again"}: ${entry.words}`);
+        }
+      } catch (cause) {
+        toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
+      }
+    },
+    [office],
+  );
+}

@@ -1,0 +1,90 @@
+import { balance } from "@/core/delivery/balance";
+import { cameIn } from "@/core/delivery/cameIn";
+import { planAnswer } from "@/core/families/planAnswer";
+import { FiguresIndex } from "@/core/figures/figuresIndex";
+import type { RenderedLetter } from "@/core/letter/compileLetter";
+import { languageOf, noteLetters, wordsFor } from "@/core/letter/noteLetters";
+import { readingOf } from "@/core/letter/readingOf";
+import type { Note } from "@/core/model/note";
+import { recordsOf, worldOf } from "@/core/model/world";
+import { planNote } from "@/core/selection/planNote";
+import { answersView } from "./answersView";
+import type { EngineApi } from "./engineApi";
+import { gradebookView } from "./gradebookView";
+import { letterExtremes } from "./letterExtremes";
+import { letterView } from "./letterView";
+import { checkView, noteSentence, peopleView } from "./peopleView";
+import { previewView } from "./previewView";
+import { RoundInMaking } from "./roundInMaking";
+import { selectionNewsView } from "./selectionNewsView";
+import { assignmentDetails, classDetails, studentDetails } from "./studentDetails";
+
+/** What the engine worker does, in whatever worker or test it runs. */
+export function createEngine(): EngineApi {
+  let loaded: FiguresIndex | undefined;
+  /** By token; what is changed makes all of them outdated. */
+  const making = new Map<number, RoundInMaking>();
+  let lastToken = 0;
+
+  const index = (): FiguresIndex => {
+    if (!loaded) throw new Error("The engine was asked before it had the gradebook.");
+    return loaded;
+  };
+  const finishedLetter = (note: Note, key: string): RenderedLetter | undefined => {
+    const planned = planNote(index(), note).letters.filter((letter) => letter.key === key);
+    return noteLetters(index(), note, planned).next().value?.rendered;
+  };
+
+  const engine: EngineApi = {
+    load: (records, today, past, written) => {
+      making.clear();
+      loaded = new FiguresIndex(worldOf(records), today, past);
+      loaded.hear(written);
+    },
+    apply: (change, at) => {
+      making.clear();
+      index().apply(change, at);
+    },
+    hear: (written) => {
+      making.clear();
+      index().hear(written);
+    },
+    gradebook: (classIds, period) => gradebookView(index(), classIds, period),
+    classDetails: (classIds, period) => classDetails(index(), classIds, period),
+    studentDetails: (classId, studentId, period) => studentDetails(index(), classId, studentId, period),
+    assignmentDetails: (assignmentIds) => assignmentDetails(index(), assignmentIds),
+    preview: (change, period, classIds) => previewView(index(), change, period, classIds),
+    people: (note) => peopleView(index(), note),
+    news: (selection, seen) => selectionNewsView(index(), selection, seen),
+    check: (note, now) => checkView(index(), note, now),
+    sentence: (note) => noteSentence(index(), note),
+    letter: (note, parts, key) => letterView(index(), note, parts, key),
+    extremes: (note) => letterExtremes(index(), note),
+    finishedLetter,
+    reading: (note, key) => {
+      const [planned] = planNote(index(), note).letters.filter((letter) => letter.key === key);
+      const letter = finishedLetter(note, key);
+      return planned && letter && readingOf(letter.text, wordsFor(note, languageOf(index(), planned)).language);
+    },
+    beginRound: (note, now) => {
+      lastToken += 1;
+      const round = new RoundInMaking(index(), note, now, lastToken);
+      making.set(lastToken, round);
+      return round.begun;
+    },
+    nextLetters: (token, most) => {
+      const batch = making.get(token)?.next(most) ?? "outdated";
+      if (batch === "outdated" || batch.done) making.delete(token);
+      return batch;
+    },
+    answers: (answers, chosen) => answersView(index(), answers, chosen),
+    answerChange: ({ answer }, studentId) => planAnswer(answer, { kind: "nobody" }, index().world, studentId).change,
+    balance: () => balance(index()),
+    cameIn: (about, at, now) => cameIn(index(), about, at, now),
+    lendWorld: (port) => {
+      port.postMessage(recordsOf(index().world));
+      port.close();
+    },
+  };
+  return engine;
+}
