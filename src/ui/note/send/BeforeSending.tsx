@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { planWords } from "@/core/delivery/planWords";
+import { wordsToType } from "@/core/check/wordsToType";
 import { senderOf } from "@/core/delivery/preparedRound";
 import { sendingPlan } from "@/core/delivery/sendingPlan";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";
@@ -52,14 +53,10 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const sender = senderOf(settings, note.sender);
   const hasSender = isGoodAddress(settings.teacherAddress);
   const isReal = line.status?.post === "relay";
-  const words = [
-    ...(isReal && confirmed === false
-      ? [{ word: "real", why: "Letters leave this computer for the first time: families will get them." }]
-      : []),
-    ...(cautions.some(({ finding }) => finding.code === "repeat-note")
-      ? [{ word: "again", why: "Some of these people had this very note in the last days." }]
-      : []),
-  ];
+  const words = wordsToType(
+    cautions.map(({ finding }) => finding),
+    isReal && confirmed === false,
+  );
   const allTyped = words.every(({ word }) => typed[word]?.trim().toLowerCase() === word);
   const isTogether = together && canGoTogether;
   const letters = (isTogether ? people.lettersTogether : people.letters.length) + (copy ? 1 : 0);
