@@ -4,13 +4,14 @@ import { createServer } from "node:net";
 import path from "node:path";
 import { ensureBuilt, ensureInstalled, fail, quietEnvironment, ROOT } from "./lib/prepare.mjs";
 
-const FIRST_PORT = Number(process.env.PORT ?? 4317);
-const PORTS_TRIED = 20;
+/** Always the same: what the browser keeps belongs to this address. */
+const port = Number(process.env.PORT ?? 4317);
+const address = `http://127.0.0.1:${port}`;
 
+await mustBeFree();
 ensureInstalled();
 ensureBuilt();
 
-const port = await freePortFrom(FIRST_PORT);
 const next = path.join(ROOT, "node_modules/next/dist/bin/next");
 const server = spawn(process.execPath, [next, "start", "--hostname", "127.0.0.1", "--port", String(port)], {
   cwd: ROOT,
@@ -19,7 +20,7 @@ const server = spawn(process.execPath, [next, "start", "--hostname", "127.0.0.1"
 });
 server.stdout.on("data", (chunk) => {
   if (!chunk.toString().includes("Ready in")) return;
-  console.info(`\nVine Note is open at http://127.0.0.1:${port}`);
+  console.info(`\nVine Note is open at ${address}`);
   console.info("Practice: nothing leaves this computer. Press Ctrl+C to stop.");
 });
 server.on("exit", (code, signal) => {
@@ -36,15 +37,23 @@ for (const signal of ["SIGINT", "SIGTERM"]) {
   });
 }
 
-async function freePortFrom(first) {
-  for (let port = first; port < first + PORTS_TRIED; port += 1) {
-    if (await isFree(port)) return port;
-    console.info(`Port ${port} is in use by another program; trying ${port + 1}.`);
+/** Ends where the address is taken: by Vine Note itself, or by another program. */
+async function mustBeFree() {
+  if (await isFree()) return;
+  const page = await fetch(address, { signal: AbortSignal.timeout(5_000) }).then(
+    (answer) => answer.text(),
+    () => "",
+  );
+  if (page.includes("<title>Vine Note")) {
+    console.info(`Vine Note is open already at ${address}`);
+    process.exit(0);
   }
-  return fail(`No free port between ${first} and ${first + PORTS_TRIED - 1}. Set PORT to one that is free.`);
+  fail(
+    `Another program uses port ${port}. End it and start again: your data in the browser belongs to ${address}. To begin with no data at another address, set PORT.`,
+  );
 }
 
-function isFree(port) {
+function isFree() {
   return new Promise((resolve) => {
     const probe = createServer();
     probe.once("error", () => resolve(false));

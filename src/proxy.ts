@@ -10,6 +10,12 @@ export function proxy(request: NextRequest) {
       { status: 403 },
     );
   }
+  // What the browser keeps belongs to one address: there is only one.
+  const elsewhere = /^(localhost|\[::1\])(:\d+)?$/.exec(request.headers.get("host") ?? "");
+  if (elsewhere && request.method === "GET" && !request.nextUrl.pathname.startsWith("/api/")) {
+    const { pathname, search } = request.nextUrl;
+    return NextResponse.redirect(`http://127.0.0.1${elsewhere[2] ?? ""}${pathname}${search}`, 307);
+  }
   const nonce = Buffer.from(randomUUID()).toString("base64");
   const policy = contentSecurityPolicy(nonce, process.env.NODE_ENV === "development");
   const headers = new Headers(request.headers);

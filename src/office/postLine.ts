@@ -1,4 +1,5 @@
 import type { PostStatus } from "@/core/delivery/postEvent";
+import { troubleWords } from "@/core/delivery/postTrouble";
 import { catchUp } from "./catchUp";
 import { handOverPrepared } from "./handOver";
 import { Observable } from "./observable";
@@ -11,7 +12,7 @@ const NOBODY_ANSWERS = "The post room does not answer. Start Vine Note again; le
 
 /** How the line to the post room is. */
 export interface LineState {
-  /** Why letters can't be handed over at present, in words. */
+  /** Why letters can't be handed over or can't leave at present, in words. */
   readonly trouble: string | undefined;
   /** What the post room is connected to and how much it lets go; none before it has answered. */
   readonly status: PostStatus | undefined;
@@ -52,7 +53,8 @@ export class PostLine {
         // The first question is answered at once, so that it is known soon whether letters leave this computer.
         const status = await catchUp(this.office, asked ? WAIT_MS : 0, signal);
         asked = true;
-        if (this.isOpen) this.state.set({ status, trouble: undefined });
+        const trouble = status.trouble && troubleWords(status.trouble);
+        if (this.isOpen) this.state.set({ status, trouble });
       } catch (cause) {
         // Asked anew because there is something to hand over; anything else means that nobody answers.
         if (!this.isOpen || signal.aborted) continue;

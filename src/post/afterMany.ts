@@ -1,5 +1,5 @@
 import type { QueuedLetter } from "./disk/queue";
-import type { Outcome } from "./transport";
+import type { Outcome } from "./outcomeOf";
 
 /** What is left to do of a letter to many after a try. */
 export interface AfterMany {

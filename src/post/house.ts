@@ -1,6 +1,9 @@
 import { mkdir } from "node:fs/promises";
+import type { Server } from "node:net";
 import path from "node:path";
+import { lockFolder } from "./disk/folderLock";
 import { PRIVATE_FOLDER } from "./disk/writeWhole";
+import { Problem } from "./edge/problem";
 import { FamilyDesk } from "./familyDesk";
 import { Inbox } from "./inbox";
 import { PostRoom } from "./postRoom";
@@ -21,12 +24,33 @@ export interface House {
 }
 
 /** Routes and the start-up code are bundled apart, so the one house lives where both find it. */
-const shared = globalThis as typeof globalThis & { vineNoteHouse?: Promise<House> };
+const shared = globalThis as typeof globalThis & {
+  vineNoteHouse?: Promise<House> | undefined;
+  /** Held until the process ends. */
+  vineNoteLock?: Server;
+};
 
-/** The running house; opened by the first who asks. */
+/** The running house; opened by the first who asks, and anew by the next where that failed. */
 export function house(): Promise<House> {
-  shared.vineNoteHouse ??= openHouse(surroundings(process.env));
+  shared.vineNoteHouse ??= openSafely().catch((cause) => {
+    shared.vineNoteHouse = undefined;
+    throw cause;
+  });
   return shared.vineNoteHouse;
+}
+
+/** Errors: a problem in words, where the folder is another's or the disk gives or takes nothing. */
+async function openSafely(): Promise<House> {
+  try {
+    return await openHouse(surroundings(process.env));
+  } catch (cause) {
+    if (cause instanceof Problem) throw cause;
+    throw new Problem(
+      "not set right",
+      `The post room can’t start: ${(cause as Error).message} Your gradebook and notes are safe in this browser, and letters wait in it.`,
+      { cause },
+    );
+  }
 }
 
 async function openHouse(set: Surroundings): Promise<House> {
@@ -34,9 +58,11 @@ async function openHouse(set: Surroundings): Promise<House> {
   const data = path.resolve(/* turbopackIgnore: true */ set.VINE_DATA);
   const folder = path.join(data, "post");
   await mkdir(folder, { recursive: true, mode: PRIVATE_FOLDER });
+  const here = `http://127.0.0.1:${set.PORT}`;
+  shared.vineNoteLock ??= await lockFolder(data, here);
   const now = () => Date.now() + set.VINE_CLOCK_AHEAD_MS;
   const familyDesk = await FamilyDesk.open(path.join(data, "families"), now);
-  const origin = set.VINE_PUBLIC_URL ?? `http://127.0.0.1:${set.PORT}`;
+  const origin = set.VINE_PUBLIC_URL ?? here;
   const stopLinkOf = (guardianId: string) => new URL(`/api/family/stop/${familyDesk.token(guardianId)}`, origin).href;
 
   const maildir = new Maildir(path.join(data, "mailboxes"));

@@ -12,9 +12,11 @@ export interface LetterMemory {
   readonly nextAt: number;
 }
 
-/** Every letter that the post room ever took; the journal rebuilds it. */
+/** Every letter that the post room ever took; the journal rebuilds it, and it follows the journal, never goes ahead of it. */
 export class LetterMemories {
   private readonly letters = new Map<string, LetterMemory>();
+  /** Letters of which a move is being written: nothing else may move them meanwhile. */
+  private readonly moving = new Set<string>();
 
   /** `now` in ms since the epoch; `onAccepted` is told of every letter that a mail server took, and when. */
   constructor(
@@ -35,26 +37,48 @@ export class LetterMemories {
     return this.letters;
   }
 
-  /** Changes a letter's state at once, so that nothing else can take the letter meanwhile; gives the event to write. */
-  move(id: string, state: LetterState, details: Partial<LetterEvent> = {}): Unnumbered<LetterEvent> {
-    const known = this.letters.get(id);
-    if (!mayMove(this.stateOf(id), state)) throw new Error(`A letter that is ${known?.state} can't become ${state}.`);
-    const event = { at: this.now(), letterId: id, roundId: known?.roundId ?? "", ...details, state };
-    this.remember(event);
-    return event;
+  /** Whether a letter can be moved to a state now. */
+  mayBegin(id: string, state: LetterState): boolean {
+    return !this.moving.has(id) && mayMove(this.stateOf(id), state);
   }
 
+  isMoving(id: string): boolean {
+    return this.moving.has(id);
+  }
+
+  /** The event of a move, to be written; until `end` nothing else moves the letter. Errors: the letter can't make the move. */
+  begin(id: string, state: LetterState, details: Partial<LetterEvent> = {}): Unnumbered<LetterEvent> {
+    if (!this.mayBegin(id, state)) throw new Error(`A letter that is ${this.stateOf(id)} can't become ${state}.`);
+    this.moving.add(id);
+    return { at: this.now(), letterId: id, roundId: this.letters.get(id)?.roundId ?? "", ...details, state };
+  }
+
+  /** Moves are on disk, or could not be written: then the letters are where they were. */
+  end(events: readonly Unnumbered<LetterEvent>[], areWritten: boolean): void {
+    for (const event of events) {
+      this.moving.delete(event.letterId);
+      if (areWritten) this.remember(event);
+    }
+  }
+
+  /** Follows one event of the journal. */
   remember(event: Unnumbered<LetterEvent>): void {
     if (event.state === "accepted") this.onAccepted(event.at);
     const known = this.letters.get(event.letterId);
-    const isTry = event.state === "leaving";
+    const tries = (known?.tries ?? 0) + triesIn(event.state, known?.state);
     this.letters.set(event.letterId, {
       roundId: event.roundId,
       state: event.state,
       sha256: event.sha256 ?? known?.sha256 ?? "",
-      tries: (known?.tries ?? 0) + (isTry ? 1 : 0),
-      firstTriedAt: known?.firstTriedAt || (isTry ? event.at : 0),
+      tries,
+      firstTriedAt: tries === 0 ? 0 : known?.firstTriedAt || event.at,
       nextAt: event.nextAt ?? known?.nextAt ?? 0,
     });
   }
+}
+
+/** A letter that begins to leave is tried once more; one that goes back to waiting was not tried after all. */
+function triesIn(state: LetterState, before: LetterState | undefined): number {
+  if (state === "leaving") return 1;
+  return state === "handed" && before === "leaving" ? -1 : 0;
 }

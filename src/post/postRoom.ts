@@ -1,7 +1,7 @@
 import path from "node:path";
-import type { HandOver } from "@/core/delivery/handOver";
-import { isFinal, type LetterState, mayMove, mayWithdraw } from "@/core/delivery/letterState";
-import { nextTry } from "@/core/delivery/nextTry";
+import type { HandedLetter, HandOver } from "@/core/delivery/handOver";
+import { isFinal, type LetterState, mayWithdraw } from "@/core/delivery/letterState";
+import { LONGEST_WAIT_MS, nextTry } from "@/core/delivery/nextTry";
 import {
   isLetterEvent,
   type LetterEvent,
@@ -9,14 +9,19 @@ import {
   type PostStatus,
   postEventSchema,
 } from "@/core/delivery/postEvent";
+import type { TroubleCause } from "@/core/delivery/postTrouble";
 import { afterMany } from "./afterMany";
+import { CurrentTrouble } from "./currentTrouble";
 import { Enclosures } from "./disk/enclosures";
-import { Journal, type Unnumbered } from "./disk/journal";
+import { Journal } from "./disk/journal";
 import { bytesOf, contentHash, formerContentHash, Queue, type QueuedLetter } from "./disk/queue";
 import { Problem } from "./edge/problem";
 import { LetterMemories } from "./letterMemories";
+import { LetterMoves } from "./letterMoves";
+import type { Outcome } from "./outcomeOf";
+import { recoveryMoves } from "./recoveryMoves";
 import { type Limits, SendingLimits } from "./sendingLimits";
-import { CONNECTIONS, type Outcome, type Transport } from "./transport";
+import { CONNECTIONS, type Transport } from "./transport";
 
 export interface PostRoomOptions {
   folder: string;
@@ -33,11 +38,15 @@ export interface PostRoomOptions {
  */
 export class PostRoom {
   private readonly letters: LetterMemories;
+  private readonly moves: LetterMoves;
   private ready: string[] = [];
   private readonly later = new Map<string, number>();
   /** By paused round: its letters that are due. */
   private readonly paused = new Map<string, string[]>();
   private readonly knownReplies = new Set<string>();
+  /** Letters that were called back while they were leaving: where they were not taken, they leave no more. */
+  private readonly calledBack = new Set<string>();
+  private readonly trouble = new CurrentTrouble();
   private timer: NodeJS.Timeout | undefined;
   private underWay = 0;
   private closed = false;
@@ -51,6 +60,7 @@ export class PostRoom {
     private readonly limits: SendingLimits,
   ) {
     this.letters = new LetterMemories(options.now, (at) => limits.taken(at));
+    this.moves = new LetterMoves(journal, this.letters, (cause) => this.meetTrouble("disk", cause));
   }
 
   static async open(options: PostRoomOptions): Promise<PostRoom> {
@@ -73,6 +83,7 @@ export class PostRoom {
       waiting: this.ready.length + this.later.size + this.underWay + parked,
       ...this.limits.limits,
       leftToday: this.limits.leftToday(this.options.now()),
+      ...(this.trouble.current && { trouble: this.trouble.current }),
     };
   }
 
@@ -95,40 +106,46 @@ export class PostRoom {
   }
 
   private async takeOver({ roundId, leavesAt, letters }: HandOver): Promise<{ taken: number; known: number }> {
-    const bytesById = new Map(letters.map((letter) => [letter.id, bytesOf(letter)]));
-    const hashes = new Map([...bytesById].map(([id, bytes]) => [id, contentHash(bytes)]));
-    const fresh = letters.filter((letter) => {
-      const { id } = letter;
-      const known = this.letters.get(id);
-      if (known && known.sha256 !== hashes.get(id) && known.sha256 !== formerContentHash(letter)) {
-        throw new Problem("already handed over", `Letter ${id} was handed over before, with other words.`);
-      }
-      return !known;
-    });
-    for (const { id, enclosures } of fresh) this.enclosures.need(id, enclosures);
-    await this.queue.put(
-      fresh.map((letter) => ({ roundId, leavesAt, letter, post: this.options.post, bytes: bytesById.get(letter.id) })),
-    );
-    const state = leavesAt > this.options.now() ? "held" : "handed";
-    const moves = fresh.map(({ id }) =>
-      this.letters.move(id, state, { roundId, sha256: hashes.get(id) ?? "", nextAt: leavesAt }),
-    );
-    await this.journal.append(moves);
+    const byId = new Map<string, { letter: HandedLetter; bytes: Buffer; sha256: string }>();
+    for (const letter of letters) {
+      const bytes = bytesOf(letter);
+      const sha256 = contentHash(bytes);
+      const before = byId.get(letter.id)?.sha256 ?? this.letters.get(letter.id)?.sha256 ?? sha256;
+      if (before !== sha256 && before !== formerContentHash(letter))
+        throw new Problem("already handed over", `Letter ${letter.id} was handed over before, with other words.`);
+      byId.set(letter.id, { letter, bytes, sha256 });
+    }
+    const fresh = [...byId.values()].filter(({ letter }) => !this.letters.get(letter.id));
+    const ids = fresh.map(({ letter }) => letter.id);
+    try {
+      for (const { letter } of fresh) this.enclosures.need(letter.id, letter.enclosures);
+      await this.queue.put(
+        fresh.map(({ letter, bytes }) => ({ roundId, leavesAt, letter, post: this.options.post, bytes })),
+      );
+      const state = leavesAt > this.options.now() ? "held" : "handed";
+      await this.moves.write(
+        fresh.map(({ letter, sha256 }) => this.letters.begin(letter.id, state, { roundId, sha256, nextAt: leavesAt })),
+      );
+    } catch (cause) {
+      // Refused as a whole: what is not in the journal must not be found in the queue by the next start.
+      await Promise.allSettled(ids.map((id) => this.forgetText(id)));
+      throw isDiskFailure(cause) ? new Problem("disk full", DISK_ANSWER, { cause }) : cause;
+    }
     // Files of letters that have met their fate already came in vain.
     this.enclosures.drop(letters.flatMap(({ enclosures = [] }) => enclosures.map(({ sha256 }) => sha256)));
-    for (const { id } of fresh) this.enqueue(id, leavesAt);
+    for (const id of ids) this.enqueue(id, leavesAt);
     this.pump();
     return { taken: fresh.length, known: letters.length - fresh.length };
   }
 
-  /** Calls back every letter of a round that has not begun to leave. */
+  /** Calls back every letter of a round that has not begun to leave, or that was leaving and is not taken. */
   async withdraw(roundId: string): Promise<{ withdrawn: number }> {
-    const ids = [...this.letters.all()]
-      .filter(([, memory]) => memory.roundId === roundId && mayWithdraw(memory.state))
-      .map(([id]) => id);
-    await this.journal.append(ids.map((id) => this.letters.move(id, "withdrawn")));
-    await Promise.all(ids.map((id) => this.forgetText(id)));
-    for (const id of ids) this.later.delete(id);
+    const ofRound = () => [...this.letters.all()].flatMap(([id, { roundId: its }]) => (its === roundId ? [id] : []));
+    // A letter that is just being noted as due later is called back as well, once that is written.
+    await this.moves.untilStill(ofRound);
+    const ids = ofRound().filter((id) => mayWithdraw(this.letters.stateOf(id)));
+    for (const id of ofRound()) if (this.letters.stateOf(id) === "leaving") this.calledBack.add(id);
+    await this.takeBack(ids);
     if (this.paused.has(roundId)) this.paused.set(roundId, []);
     return { withdrawn: ids.length };
   }
@@ -136,18 +153,18 @@ export class PostRoom {
   /** Keeps the letters of a round from leaving, or lets them go on; what is leaving now is not held up. */
   async pause(roundId: string, paused: boolean): Promise<void> {
     if (paused === this.paused.has(roundId)) return;
-    const parked = this.paused.get(roundId) ?? [];
-    if (paused) this.paused.set(roundId, []);
-    else this.paused.delete(roundId);
     await this.journal.append([{ at: this.options.now(), roundId, paused }]);
-    this.ready.push(...parked);
+    const parked = this.paused.get(roundId) ?? [];
+    if (!paused) this.paused.delete(roundId);
+    else if (!this.paused.has(roundId)) this.paused.set(roundId, []);
+    if (!paused) this.ready.push(...parked);
     this.pump();
   }
 
   /** A mail server says that it could not deliver a letter after all. Resolves with whether that is news. */
   async returned(letterId: string, serverAnswer: string): Promise<boolean> {
-    if (!mayMove(this.letters.stateOf(letterId), "returned")) return false;
-    await this.journal.append([this.letters.move(letterId, "returned", { serverAnswer })]);
+    if (!this.letters.mayBegin(letterId, "returned")) return false;
+    await this.moves.write([this.letters.begin(letterId, "returned", { serverAnswer })]);
     return true;
   }
 
@@ -166,6 +183,7 @@ export class PostRoom {
   async close(): Promise<void> {
     this.closed = true;
     clearTimeout(this.timer);
+    this.moves.close();
     this.options.transport.close();
     await this.queue.close();
     await this.journal.close();
@@ -179,35 +197,10 @@ export class PostRoom {
       else if (event.paused) this.paused.set(event.roundId, []);
       else this.paused.delete(event.roundId);
     }
-    const bodies = new Set(this.queue.letterIds());
-    const moves: Unnumbered<LetterEvent>[] = [];
-    for (const id of bodies) {
-      const memory = this.letters.get(id);
-      const { roundId, leavesAt, letter, post } = await this.queue.get(id);
-      this.enclosures.recall(id, letter.enclosures);
-      if (post !== this.options.post && !isFinal(this.letters.stateOf(id))) {
-        // What was handed over for practice must never leave for real, nor the other way round.
-        const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
-        moves.push(
-          this.letters.move(id, state, {
-            roundId,
-            sha256: contentHash(bytesOf(letter)),
-            serverAnswer: OTHER_POST_ANSWER,
-          }),
-        );
-      } else if (!memory) {
-        // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
-        moves.push(this.letters.move(id, "held", { roundId, sha256: contentHash(bytesOf(letter)), nextAt: leavesAt }));
-      } else if (memory.state === "leaving") {
-        // The practice post drops a Message-ID that it has, so trying again is safe; a relay can't be asked.
-        moves.push(
-          this.letters.move(id, this.options.post === "practice" ? "handed" : "uncertain", {
-            serverAnswer: CRASH_ANSWER,
-          }),
-        );
-      }
-    }
-    await this.journal.append(moves);
+    const bodies = new Map<string, QueuedLetter>();
+    for (const id of this.queue.letterIds()) bodies.set(id, await this.queue.get(id));
+    for (const [id, { letter }] of bodies) this.enclosures.recall(id, letter.enclosures);
+    await this.moves.write(recoveryMoves(this.letters, bodies, this.options.post));
     for (const [id, memory] of this.letters.all()) {
       if (!isFinal(memory.state)) this.enqueue(id, memory.nextAt);
       else if (bodies.has(id)) await this.forgetText(id);
@@ -226,7 +219,8 @@ export class PostRoom {
     if (this.closed) return;
     const now = this.options.now();
     let wakeAt = Number.POSITIVE_INFINITY;
-    for (const [id, at] of this.later) {
+    for (const [id, noted] of this.later) {
+      const at = this.dueAt(id, noted, now);
       if (at > now) wakeAt = Math.min(wakeAt, at);
       else {
         this.later.delete(id);
@@ -236,9 +230,21 @@ export class PostRoom {
     while (this.underWay < CONNECTIONS && this.ready.length > 0) {
       const id = this.ready[0] ?? "";
       const parked = this.paused.get(this.letters.get(id)?.roundId ?? "");
-      if (!mayMove(this.letters.stateOf(id), "leaving")) this.ready.shift();
+      if (this.letters.isMoving(id)) {
+        // It is being called back; where the disk refuses that, it still waits.
+        this.later.set(id, now + MOVING_MS);
+        wakeAt = Math.min(wakeAt, now + MOVING_MS);
+        this.ready.shift();
+      } else if (!this.letters.mayBegin(id, "leaving")) this.ready.shift();
       else if (parked) parked.push(...this.ready.splice(0, 1));
       else {
+        const troubleEndsAt = this.trouble.opensAt(now);
+        if (troubleEndsAt > now) {
+          wakeAt = Math.min(wakeAt, troubleEndsAt);
+          break;
+        }
+        // After trouble one letter looks whether it is over.
+        if (this.trouble.current && this.underWay > 0) break;
         const dayOpensAt = this.limits.dayOpensAt(now, this.underWay);
         const minuteOpensAt = this.limits.minuteOpensAt(now);
         if (dayOpensAt > now) {
@@ -282,34 +288,47 @@ export class PostRoom {
 
   /** Holds all that is due until a moment, because the day has had its fill; gives the moment. */
   private holdReady(until: number): number {
-    const held = this.ready.filter((id) => mayMove(this.letters.stateOf(id), "held"));
+    const held = this.ready.filter((id) => this.letters.mayBegin(id, "held"));
     this.ready = [];
     for (const id of held) this.later.set(id, until);
-    this.journal
-      .append(held.map((id) => this.letters.move(id, "held", { nextAt: until })))
-      .catch((cause) => console.error(new Error("Letters beyond the day's limit could not be noted.", { cause })));
+    this.moves
+      .write(held.map((id) => this.letters.begin(id, "held", { nextAt: until })))
+      .catch(
+        (cause) =>
+          this.closed || console.error(new Error("Letters beyond the day's limit could not be noted.", { cause })),
+      );
     return until;
   }
 
   private async sendOne(id: string): Promise<void> {
     const { transport, post } = this.options;
-    await this.journal.append([this.letters.move(id, "leaving")]);
-    const queued = await this.queue.get(id);
+    try {
+      await this.moves.write([this.letters.begin(id, "leaving")]);
+    } catch (cause) {
+      // It has not begun to leave, and waits like the others until the disk takes something again.
+      this.ready.unshift(id);
+      return this.meetTrouble("disk", (cause as Error).message);
+    }
+    const queued = await this.queue.get(id).catch(() => undefined);
+    if (!queued) return this.settle(id, "refused", NO_TEXT_ANSWER);
     const enclosed = await this.enclosures.filesOf(queued.letter.enclosures).catch(() => undefined);
     if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_ANSWER);
     const outcome = await transport.send(queued.letter, enclosed);
     if (this.closed) return;
-    if (queued.letter.together) return this.settleMany(id, queued, outcome);
     const { serverAnswer } = outcome;
-    if (outcome.kind === "accepted" || outcome.kind === "refused") return this.settle(id, outcome.kind, serverAnswer);
+    if (outcome.kind === "trouble") {
+      this.meetTrouble(outcome.cause, serverAnswer);
+      return this.waitAgain(id, "handed", { serverAnswer });
+    }
+    this.endTrouble();
     if (outcome.kind === "unknown" && post === "relay") return this.settle(id, "uncertain", serverAnswer);
+    if (queued.letter.together) return this.settleMany(id, queued, outcome);
+    if (outcome.kind === "accepted" || outcome.kind === "refused") return this.settle(id, outcome.kind, serverAnswer);
     await this.tryLater(id, serverAnswer, "refused");
   }
 
   /** A letter to many: who took it has it; it is tried again for those alone who asked for that. */
   private async settleMany(id: string, queued: QueuedLetter, outcome: Outcome): Promise<void> {
-    if (outcome.kind === "unknown" && this.options.post === "relay")
-      return this.settle(id, "uncertain", outcome.serverAnswer);
     const { left, words, fate, isNarrower } = afterMany(queued, outcome);
     if (left.letter.together?.length === 0) return this.settle(id, fate, words);
     if (isNarrower) await this.queue.narrow(left);
@@ -322,13 +341,45 @@ export class PostRoom {
     const memory = this.letters.get(id);
     const nextAt = nextTry(memory?.tries ?? 1, memory?.firstTriedAt ?? now(), now());
     if (nextAt === undefined) return this.settle(id, fate, serverAnswer);
-    await this.journal.append([this.letters.move(id, "deferred", { serverAnswer, nextAt })]);
-    this.enqueue(id, nextAt);
+    await this.waitAgain(id, "deferred", { serverAnswer, nextAt });
+  }
+
+  /** A letter that was not taken waits again, unless it was called back meanwhile. */
+  private async waitAgain(id: string, state: "handed" | "deferred", details: Partial<LetterEvent>): Promise<void> {
+    await this.moves.writeForSure(id, state, details);
+    if (this.calledBack.delete(id)) await this.takeBack([id]);
+    // What was nearly gone goes first.
+    else if (state === "handed") this.ready.unshift(id);
+    else this.enqueue(id, details.nextAt ?? 0);
   }
 
   private async settle(id: string, state: LetterState, serverAnswer: string): Promise<void> {
-    await this.journal.append([this.letters.move(id, state, { serverAnswer })]);
+    await this.moves.writeForSure(id, state, { serverAnswer });
+    this.calledBack.delete(id);
     await this.forgetText(id);
+  }
+
+  private async takeBack(ids: readonly string[]): Promise<void> {
+    await this.moves.write(ids.map((id) => this.letters.begin(id, "withdrawn")));
+    for (const id of ids) this.later.delete(id);
+    await Promise.all(ids.map((id) => this.forgetText(id)));
+  }
+
+  /** Nothing can leave at present, whatever letter it is. */
+  private meetTrouble(cause: TroubleCause, serverAnswer: string): void {
+    this.trouble.meet(cause, serverAnswer, this.options.now());
+    this.journal.wakeReaders();
+  }
+
+  private endTrouble(): void {
+    if (!this.trouble.current) return;
+    this.trouble.end();
+    this.journal.wakeReaders();
+  }
+
+  /** When a letter is due. A wait that is longer than any is one that the clock made longer: it was set back. */
+  private dueAt(id: string, noted: number, now: number): number {
+    return this.letters.stateOf(id) === "deferred" && noted > now + LONGEST_WAIT_MS ? now : noted;
   }
 
   /** Nothing of a letter that met its fate stays but what the journal says. */
@@ -339,8 +390,17 @@ export class PostRoom {
 }
 
 const MAX_EVENTS_PER_ANSWER = 1000;
+const NO_TEXT_ANSWER = "Its text is not there any more, so it did not leave.";
 const NO_ENCLOSURE_ANSWER = "A file that goes along with it is not there any more, so it did not leave.";
-const OTHER_POST_ANSWER = "It was handed over while letters left by another post, so it did not leave.";
+const DISK_ANSWER =
+  "The disk of this computer takes nothing: it is full, or can’t be written to. The letters wait in this browser; make room, and they are handed over by themselves.";
+const MOVING_MS = 1_000;
 /** Longer waits than a timer can count are cut up. */
 const MAX_TIMER_MS = 3_600_000;
-const CRASH_ANSWER = "The post room stopped while this letter was leaving.";
+
+/** Whether the disk took nothing, by the system's own codes. */
+function isDiskFailure(cause: unknown): boolean {
+  return ["ENOSPC", "EDQUOT", "EROFS", "EACCES", "EIO", "EMFILE", "EFBIG"].includes(
+    (cause as { code?: string }).code ?? "",
+  );
+}

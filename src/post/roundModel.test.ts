@@ -40,7 +40,7 @@ const ENCLOSURE = {
   bytes: FILE.length,
 };
 
-type Said = "accepted" | "try again" | "refused";
+type Said = "accepted" | "try again" | "refused" | "trouble";
 const MINUTE_MS = 60_000;
 const DAY_MINUTES = 1_500;
 
@@ -72,7 +72,7 @@ class FarEnd {
         }
         this.sendsUntilDeath -= 1;
         if (this.sendsUntilDeath < 0) return new Promise(() => undefined);
-        return { kind, serverAnswer: kind };
+        return kind === "trouble" ? { kind, serverAnswer: kind, cause: "too many" } : { kind, serverAnswer: kind };
       },
       close: () => undefined,
     };
@@ -85,12 +85,13 @@ test.each(["practice", "relay"] as const)(
     await fc.assert(
       fc.asyncProperty(
         fc.array(step, { minLength: 1, maxLength: 14 }),
-        fc.array(fc.constantFrom<Said>("accepted", "accepted", "try again", "refused"), { minLength: 1 }),
+        fc.array(fc.constantFrom<Said>("accepted", "accepted", "try again", "refused", "trouble"), { minLength: 1 }),
         async (steps, answers) => {
           const folder = await mkdtemp(path.join(tmpdir(), "vine-note-model-"));
           let sends = 0;
           let clock = new Date(2026, 10, 24, 12).getTime();
-          const farEnd = new FarEnd(post, () => answers[sends++ % answers.length] ?? "accepted");
+          // A server that is in trouble for good would end no test.
+          const farEnd = new FarEnd(post, () => answers[sends++ % (answers.length + 1)] ?? "accepted");
           const open = () => PostRoom.open({ folder, transport: farEnd.transport(), post, now: () => clock });
           let room = await open();
           const handed = new Set<string>();
@@ -186,6 +187,7 @@ function allFinal(states: Record<string, LetterState>): boolean {
 /** Waits until nothing moves at this hour: each letter is final, or waits for another. */
 async function settled(room: PostRoom, now: number): Promise<void> {
   const waits = () => {
+    if (room.status().trouble) return Object.values(statesOf(room)).every((state) => state !== "leaving");
     const next = new Map<string, number>();
     for (const event of room.eventsAfter(0)) if ("letterId" in event) next.set(event.letterId, event.nextAt ?? 0);
     return Object.entries(statesOf(room)).every(([id, state]) => isFinal(state) || (next.get(id) ?? 0) > now);

@@ -10,16 +10,16 @@ export interface Limits {
 
 /** When the next letter may leave, from what left already. */
 export class SendingLimits {
-  private day = 0;
-  private left = 0;
+  /** By the start of the day: how many letters were taken; clocks are set back, so the order of moments says nothing. */
+  private readonly leftOn = new Map<number, number>();
   private starts: number[] = [];
 
   constructor(readonly limits: Limits) {}
 
-  /** A letter was taken by the server at a moment, in ms since the epoch; the order of moments is that of time. */
+  /** A letter was taken by the server at a moment, in ms since the epoch. */
   taken(at: number): void {
-    this.turnTo(at);
-    this.left += 1;
+    const day = startOfDay(at);
+    this.leftOn.set(day, (this.leftOn.get(day) ?? 0) + 1);
   }
 
   /** A letter begins to leave. */
@@ -28,8 +28,7 @@ export class SendingLimits {
   }
 
   leftToday(now: number): number {
-    this.turnTo(now);
-    return this.left;
+    return this.leftOn.get(startOfDay(now)) ?? 0;
   }
 
   /** Until when letters must wait because the day has had its fill, with those that are `underWay`; `now` where they need not. */
@@ -43,15 +42,8 @@ export class SendingLimits {
   minuteOpensAt(now: number): number {
     const { perMinute } = this.limits;
     if (perMinute === undefined) return now;
-    this.starts = this.starts.filter((at) => at > now - MINUTE_MS);
+    this.starts = this.starts.filter((at) => at > now - MINUTE_MS && at <= now);
     const oldest = this.starts.at(-perMinute);
     return oldest === undefined ? now : oldest + MINUTE_MS;
-  }
-
-  private turnTo(at: number): void {
-    const day = startOfDay(at);
-    if (day === this.day) return;
-    this.day = day;
-    this.left = 0;
   }
 }

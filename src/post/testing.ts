@@ -5,8 +5,9 @@ import { afterEach, beforeEach } from "vitest";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import type { LetterState } from "@/core/delivery/letterState";
 import { isLetterEvent } from "@/core/delivery/postEvent";
+import type { Outcome } from "./outcomeOf";
 import { PostRoom, type PostRoomOptions } from "./postRoom";
-import type { Outcome, Transport } from "./transport";
+import type { Transport } from "./transport";
 
 /** What the tests of the post work with: a folder and things that are closed after each test. */
 

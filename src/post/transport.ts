@@ -1,17 +1,9 @@
+import { Readable } from "node:stream";
 import { createTransport } from "nodemailer";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import { composeMessage } from "./composeMessage";
 import type { EnclosedFile } from "./disk/enclosures";
-
-/** What became of one try. */
-export type Outcome =
-  | { kind: "accepted"; serverAnswer: string }
-  | { kind: "try again"; serverAnswer: string }
-  | { kind: "refused"; serverAnswer: string }
-  /** Of many at once some were taken; the others were refused, in words, or are to be tried again. */
-  | { kind: "in part"; serverAnswer: string; taken: number; refused: readonly string[]; again: readonly string[] }
-  /** The connection broke after the text was given over: the server may or may not have it. */
-  | { kind: "unknown"; serverAnswer: string };
+import { type Outcome, outcomeOf, type SmtpFailure } from "./outcomeOf";
 
 export interface Transport {
   send(letter: HandedLetter, enclosed?: readonly EnclosedFile[]): Promise<Outcome>;
@@ -27,38 +19,42 @@ export function smtpTransport(
   stopLinkOf: (guardianId: string) => string | undefined = () => undefined,
 ): Transport {
   const pool = createTransport({ url, pool: true, maxConnections: CONNECTIONS, maxMessages: Number.POSITIVE_INFINITY });
+  pool.use("stream", (mail, done) => {
+    const { message, data } = mail;
+    const open = message.createReadStream.bind(message);
+    const { onGivenOver } = data as { onGivenOver?: () => void };
+    // The server is asked for the text only once it wants it (its 354): from the first byte on it may have it.
+    message.createReadStream = () => Readable.from(textOf(open, onGivenOver)) as ReturnType<typeof open>;
+    done();
+  });
   return {
     send: async (letter, enclosed = []) => {
+      let wasGivenOver = false;
+      const onGivenOver = () => {
+        wasGivenOver = true;
+      };
+      const stopLink = letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId);
       try {
-        const {
-          response,
-          accepted,
-          rejectedErrors = [],
-        } = await pool.sendMail(
-          composeMessage(letter, {
-            stopLink: letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId),
-            enclosed,
-          }),
-        );
+        const message = { ...composeMessage(letter, { stopLink, enclosed }), onGivenOver };
+        const { response, accepted, rejectedErrors = [] } = await pool.sendMail(message);
         return rejectedErrors.length > 0
           ? inPart(accepted.length, rejectedErrors)
           : { kind: "accepted", serverAnswer: response };
       } catch (cause) {
         const failure = cause as SmtpFailure & { rejectedErrors?: SmtpFailure[] };
         // Where all of many are refused, each may be for a reason of its own.
-        return letter.together && failure.rejectedErrors ? inPart(0, failure.rejectedErrors) : outcomeOf(failure);
+        return letter.together && failure.rejectedErrors
+          ? inPart(0, failure.rejectedErrors)
+          : outcomeOf(failure, wasGivenOver);
       }
     },
     close: () => pool.close(),
   };
 }
 
-interface SmtpFailure {
-  readonly responseCode?: number;
-  readonly response?: string;
-  readonly command?: string;
-  readonly message: string;
-  readonly recipient?: string;
+async function* textOf(open: () => AsyncIterable<Buffer>, onGivenOver: (() => void) | undefined) {
+  onGivenOver?.();
+  yield* open();
 }
 
 function inPart(taken: number, failures: readonly SmtpFailure[]): Outcome {
@@ -74,12 +70,4 @@ function inPart(taken: number, failures: readonly SmtpFailure[]): Outcome {
     refused: failures.filter(isFinal).map(words),
     again: failures.filter((one) => !isFinal(one)).flatMap(({ recipient }) => recipient ?? []),
   };
-}
-
-function outcomeOf(error: SmtpFailure): Outcome {
-  const serverAnswer = error.response ?? error.message;
-  if (error.responseCode === undefined) {
-    return error.command === "DATA" ? { kind: "unknown", serverAnswer } : { kind: "try again", serverAnswer };
-  }
-  return error.responseCode >= 500 ? { kind: "refused", serverAnswer } : { kind: "try again", serverAnswer };
 }

@@ -3,6 +3,7 @@ import { familyEventSchema } from "../families/familyEvent";
 import { idSchema } from "../model/id";
 import { withNewNames } from "../model/withNewNames";
 import { letterStateSchema } from "./letterState";
+import { postTroubleSchema } from "./postTrouble";
 
 const numbered = {
   /** Rises by one with each event; the browser asks for what came after the last it knows. */
@@ -62,6 +63,8 @@ export const postStatusSchema = z.object({
   perMinute: z.number().int().optional(),
   /** Letters that left since the day began. */
   leftToday: z.number().int(),
+  /** Why nothing leaves at present. */
+  trouble: postTroubleSchema.optional(),
 });
 export type PostStatus = z.infer<typeof postStatusSchema>;
 

@@ -6,7 +6,10 @@ import type { World } from "../model/world";
  * The title of the assignment that fell due last before today and was marked: notes about one assignment begin with it.
  * Extra credit and work without points are passed over; empty where none was marked.
  */
-export function latestAssignment({ assignments, scoreColumns }: Pick<World, "assignments" | "scoreColumns">, today: Day) {
+export function latestAssignment(
+  { assignments, scoreColumns }: Pick<World, "assignments" | "scoreColumns">,
+  today: Day,
+) {
   let latest = { dueDate: "", title: "" };
   for (const { id, dueDate = "", title, extraCredit, pointsPossible } of assignments.values()) {
     if (extraCredit || pointsPossible === 0 || dueDate >= today || dueDate <= latest.dueDate) continue;

@@ -11,42 +11,62 @@ const headSchema = z.object({ journalId: z.string() });
 export type Unnumbered<Event> = Event extends unknown ? Omit<Event, "seq"> : never;
 
 /**
- * A memory of events in a file, a line each, numbered from 1: of the post room's letters, or of what families say.
+ * A memory of events in a file, a line each, with numbers that rise: of the post room's letters, or of what families say.
  * Events are shown to readers only after they are on disk. Events that come while one write is under way are
- * written together by the next, so that one fsync serves many.
+ * written together by the next, so that one fsync serves many. A write that fails is cut back to the last whole line.
  */
 export class Journal<Event extends { seq: number }> {
   private pending: { events: Unnumbered<Event>[]; done: () => void; failed: (cause: unknown) => void }[] = [];
   private writing = false;
+  /** Whether a write failed and left something behind that is still to be cut off. */
+  private isRagged = false;
   private readonly waiting = new Set<() => void>();
 
   private constructor(
     readonly id: string,
     private readonly durable: Event[],
     private readonly handle: FileHandle,
+    /** The length of all whole lines, in bytes. */
+    private size: number,
+    private lastSeq: number,
+    /** The name of the file in which lines stand that could not be read; none where all could. */
+    readonly setAside: string | undefined,
   ) {}
 
-  /** Opens the journal, or begins one. A last line that a crash cut short is taken off: it was never shown to anybody. */
+  /**
+   * Opens the journal, or begins one. A last line that a crash cut short is taken off: it was never shown to anybody. Lines
+   * in the middle that can't be read are set aside in a file of their own, and their numbers are never given again.
+   */
   static async open<Event extends { seq: number }>(file: string, schema: z.ZodType<Event>): Promise<Journal<Event>> {
-    if (!existsSync(file)) {
-      await writeWhole(file, `${JSON.stringify({ journalId: randomUUID() })}\n`);
-      await syncFolder(path.dirname(file));
-    }
+    if (!existsSync(file)) await begin(file);
     const bytes = await readFile(file);
     const wholeLength = bytes.lastIndexOf(10) + 1;
     if (wholeLength < bytes.length) await truncate(file, wholeLength);
     const [head = "", ...lines] = bytes.subarray(0, wholeLength).toString("utf8").split("\n").slice(0, -1);
-    const events = lines.map((line) => schema.parse(JSON.parse(line)));
+    const events: Event[] = [];
+    const broken: string[] = [];
+    let lastSeq = 0;
+    for (const line of lines) {
+      const event = schema.safeParse(parsed(line)).data;
+      // A number is never given twice, also where only the number of a line can be read.
+      const seq = event?.seq ?? Number(/"seq":(\d{1,15})/.exec(line)?.[1] ?? lastSeq + 1);
+      if (event && event.seq > lastSeq) events.push(event);
+      else broken.push(line);
+      lastSeq = Math.max(lastSeq, seq);
+    }
+    const setAside = broken.length > 0 ? await keepAside(file, broken) : undefined;
+    const id = headSchema.safeParse(parsed(head)).data?.journalId ?? randomUUID();
     const handle = await open(file, "a", PRIVATE_FILE);
-    return new Journal(headSchema.parse(JSON.parse(head)).journalId, events, handle);
+    return new Journal(id, events, handle, wholeLength, lastSeq, setAside);
   }
 
   /** The events numbered above `seq`, oldest first. */
   since(seq: number, most = Number.POSITIVE_INFINITY): Event[] {
-    return this.durable.slice(seq, seq + most);
+    const from = this.placeAbove(seq);
+    return this.durable.slice(from, from + most);
   }
 
-  /** Resolves once the events are on disk. */
+  /** Resolves once the events are on disk. Errors: the disk takes nothing; then none of them was written. */
   append(events: Unnumbered<Event>[]): Promise<void> {
     if (events.length === 0) return Promise.resolve();
     return new Promise((done, failed) => {
@@ -57,7 +77,7 @@ export class Journal<Event extends { seq: number }> {
 
   /** Resolves when there is an event numbered above `seq`, or after `ms`. */
   waitBeyond(seq: number, ms: number): Promise<void> {
-    if (this.durable.length > seq) return Promise.resolve();
+    if (this.placeAbove(seq) < this.durable.length) return Promise.resolve();
     return new Promise((resolve) => {
       const wake = () => {
         clearTimeout(timer);
@@ -69,9 +89,25 @@ export class Journal<Event extends { seq: number }> {
     });
   }
 
-  async close(): Promise<void> {
+  /** Lets whoever waits for something new look again. */
+  wakeReaders(): void {
     for (const wake of this.waiting) wake();
+  }
+
+  async close(): Promise<void> {
+    this.wakeReaders();
     await this.handle.close();
+  }
+
+  /** The place of the first event numbered above `seq`; numbers may have gaps. */
+  private placeAbove(seq: number): number {
+    let [low, high] = [0, this.durable.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((this.durable[middle]?.seq ?? 0) > seq) high = middle;
+      else low = middle + 1;
+    }
+    return low;
   }
 
   private async writePending(): Promise<void> {
@@ -79,21 +115,56 @@ export class Journal<Event extends { seq: number }> {
     while (this.pending.length > 0) {
       const batch = this.pending;
       this.pending = [];
-      const first = this.durable.length + 1;
       const numbered = batch
         .flatMap(({ events }) => events)
-        .map((event, place) => ({ seq: first + place, ...event }) as unknown as Event);
+        .map((event, place) => ({ seq: this.lastSeq + 1 + place, ...event }) as unknown as Event);
+      const lines = Buffer.from(numbered.map((event) => `${JSON.stringify(event)}\n`).join(""));
       try {
-        await this.handle.appendFile(numbered.map((event) => `${JSON.stringify(event)}\n`).join(""));
+        await this.cutBack();
+        this.isRagged = true;
+        await this.handle.appendFile(lines);
         await this.handle.datasync();
+        this.isRagged = false;
       } catch (cause) {
+        await this.cutBack().catch(() => undefined);
         for (const { failed } of batch) failed(cause);
         continue;
       }
+      this.size += lines.length;
+      this.lastSeq += numbered.length;
       this.durable.push(...numbered);
       for (const { done } of batch) done();
-      for (const wake of this.waiting) wake();
+      this.wakeReaders();
     }
     this.writing = false;
+  }
+
+  /** Takes off what a failed write left. Errors: that can't be done now; it is tried again before the next write. */
+  private async cutBack(): Promise<void> {
+    if (!this.isRagged) return;
+    await this.handle.truncate(this.size);
+    await this.handle.datasync();
+    this.isRagged = false;
+  }
+}
+
+async function begin(file: string): Promise<void> {
+  await writeWhole(file, `${JSON.stringify({ journalId: randomUUID() })}\n`);
+  await syncFolder(path.dirname(file));
+}
+
+/** Keeps lines that can't be read, beside the journal. */
+async function keepAside(file: string, lines: readonly string[]): Promise<string> {
+  const aside = `${file}.unreadable`;
+  await writeWhole(aside, `${lines.join("\n")}\n`);
+  await syncFolder(path.dirname(file));
+  return aside;
+}
+
+function parsed(line: string): unknown {
+  try {
+    return JSON.parse(line);
+  } catch {
+    return undefined;
   }
 }

@@ -8,6 +8,9 @@ const STATUS_OF = {
   "too many": 429,
   "too large": 413,
   "went wrong": 500,
+  "disk full": 507,
+  "in use": 503,
+  "not set right": 503,
 } as const;
 export type ProblemCode = keyof typeof STATUS_OF;
 

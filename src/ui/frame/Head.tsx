@@ -12,33 +12,36 @@ interface HeadProps {
   readonly children?: ReactNode;
 }
 
-/** One line on top of every screen; it says whether letters can leave this computer. */
+/** One line on top of every screen: it says whether letters can leave this computer, and below it why they don't. */
 export function Head({ title, about, children }: HeadProps) {
   const { covered, toggle } = useCover();
   const { trouble, status } = usePostLine();
   return (
-    <header className="head">
-      <h1>{title}</h1>
-      <div className="head-about quiet">{about}</div>
-      {trouble ? (
-        <div className="ribbon text-danger border-danger" role="alert">
+    <>
+      <header className="head">
+        <h1>{title}</h1>
+        <div className="head-about quiet">{about}</div>
+        {status?.post === "relay" ? (
+          <div className="ribbon is-real">Real: letters leave this computer</div>
+        ) : (
+          <div className="ribbon">Practice: nothing leaves this computer</div>
+        )}
+        <button
+          type="button"
+          className="btn btn-outline-secondary btn-sm"
+          aria-pressed={covered}
+          onClick={toggle}
+          title={`Cover names and figures (${COVER_KEY})`}
+        >
+          <EyeOff size={16} aria-hidden /> {covered ? "Uncover" : "Cover"}
+        </button>
+        {children}
+      </header>
+      {trouble && (
+        <p className="head-trouble" role="alert">
           {trouble}
-        </div>
-      ) : status?.post === "relay" ? (
-        <div className="ribbon is-real">Real: letters leave this computer</div>
-      ) : (
-        <div className="ribbon">Practice: nothing leaves this computer</div>
+        </p>
       )}
-      <button
-        type="button"
-        className="btn btn-outline-secondary btn-sm"
-        aria-pressed={covered}
-        onClick={toggle}
-        title={`Cover names and figures (${COVER_KEY})`}
-      >
-        <EyeOff size={16} aria-hidden /> {covered ? "Uncover" : "Cover"}
-      </button>
-      {children}
-    </header>
+    </>
   );
 }

@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
-import { planWords } from "@/core/delivery/planWords";
 import { wordsToType } from "@/core/check/wordsToType";
+import { planWords } from "@/core/delivery/planWords";
 import { senderOf } from "@/core/delivery/preparedRound";
 import { sendingPlan } from "@/core/delivery/sendingPlan";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";

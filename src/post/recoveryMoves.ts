@@ -1,0 +1,39 @@
+import { isFinal } from "@/core/delivery/letterState";
+import type { LetterEvent, PostStatus } from "@/core/delivery/postEvent";
+import type { Unnumbered } from "./disk/journal";
+import { bytesOf, contentHash, type QueuedLetter } from "./disk/queue";
+import type { LetterMemories } from "./letterMemories";
+
+/** What becomes, at a start, of letters that the last end of the post room left half done. `bodies` are those in the queue, by id. */
+export function recoveryMoves(
+  letters: LetterMemories,
+  bodies: ReadonlyMap<string, QueuedLetter>,
+  post: PostStatus["post"],
+): Unnumbered<LetterEvent>[] {
+  const moves: Unnumbered<LetterEvent>[] = [];
+  const moved = new Set<string>();
+  for (const [id, body] of bodies) {
+    const memory = letters.get(id);
+    const noted = { roundId: body.roundId, sha256: memory?.sha256 || contentHash(bytesOf(body.letter)) };
+    if (body.post !== post && !isFinal(letters.stateOf(id))) {
+      // What was handed over for practice must never leave for real, nor the other way round.
+      const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
+      moves.push(letters.begin(id, state, { ...noted, serverAnswer: OTHER_POST_ANSWER }));
+      moved.add(id);
+    } else if (!memory) {
+      // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
+      moves.push(letters.begin(id, "held", { ...noted, nextAt: body.leavesAt }));
+      moved.add(id);
+    }
+  }
+  for (const [id, { state }] of letters.all()) {
+    if (state !== "leaving" || moved.has(id)) continue;
+    // The practice post drops a Message-ID that it has, so trying again is safe; a relay can't be asked.
+    const next = post === "practice" ? "handed" : "uncertain";
+    moves.push(letters.begin(id, next, { serverAnswer: CRASH_ANSWER }));
+  }
+  return moves;
+}
+
+const OTHER_POST_ANSWER = "It was handed over while letters left by another post, so it did not leave.";
+const CRASH_ANSWER = "The post room stopped while this letter was leaving.";
