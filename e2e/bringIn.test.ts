@@ -66,7 +66,7 @@ test("the gradebook names imported averages that differ from the computed ones",
     computed,
   );
   expect(await wordsOf(page, ".average-note")).toMatch(/^imported; the scores make \d+/);
-  await press(page, "Undo");
+  await press(page, "Take back");
   await page.waitForFunction(
     (before) => document.querySelector(".grid .pin-first strong")?.textContent === before,
     {},

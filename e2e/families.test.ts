@@ -29,7 +29,7 @@ test("a family that can't be reached is found, and its address mended and the me
   await press(page, "Keep the address");
   await waitForWords(page, "was changed to mended@harbourmail.example");
   expect(await trouble()).toBe(before - 1);
-  await press(page, "Undo");
+  await press(page, "Take back");
   await page.waitForFunction(
     (count) =>
       [...document.querySelectorAll(".long-list .tag")].filter(

@@ -14,7 +14,7 @@ export function proxy(request: NextRequest) {
   const elsewhere = /^(localhost|\[::1\])(:\d+)?$/.exec(request.headers.get("host") ?? "");
   if (elsewhere && request.method === "GET" && !request.nextUrl.pathname.startsWith("/api/")) {
     const { pathname, search } = request.nextUrl;
-    return NextResponse.redirect(`http://127.0.0.1${elsewhere[2] ?? ""}${pathname}${search}`, 307);
+    return toTheAddress(`http://127.0.0.1${elsewhere[2] ?? ""}${pathname}${search}`);
   }
   const nonce = Buffer.from(randomUUID()).toString("base64");
   const policy = contentSecurityPolicy(nonce, process.env.NODE_ENV === "development");
@@ -25,4 +25,13 @@ export function proxy(request: NextRequest) {
   response.headers.set("x-content-type-options", "nosniff");
   response.headers.set("referrer-policy", "no-referrer");
   return response;
+}
+
+/** A page that leads on; a redirection would be shortened to its path, and come back here. */
+function toTheAddress(url: string): Response {
+  const safe = url.replaceAll("&", "&amp;").replaceAll('"', "&quot;").replaceAll("<", "&lt;");
+  const page = `<!doctype html><meta charset="utf-8"><meta http-equiv="refresh" content="0; url=${safe}"><p>Vine Note is at <a href="${safe}">this address</a>.`;
+  return new Response(page, {
+    headers: { "content-type": "text/html; charset=utf-8", "content-security-policy": "default-src 'none'" },
+  });
 }

@@ -3,10 +3,23 @@ import type { Surroundings } from "./surroundings";
 
 const refusalSchema = z.object({ message: z.string() });
 
-/** Asks a route of the server. Errors: nobody answers (a `TypeError`), or what it refuses, in its words. */
+/** What the server refuses, in its words. */
+export class Refusal extends Error {
+  constructor(
+    message: string,
+    /** By HTTP. */
+    readonly status: number,
+  ) {
+    super(message);
+    this.name = "Refusal";
+  }
+}
+
+/** Asks a route of the server. Errors: nobody answers (a `TypeError`), or a `Refusal`. */
 export async function ask({ fetch }: Pick<Surroundings, "fetch">, url: string, request: RequestInit): Promise<unknown> {
   const response = await fetch(url, request);
   const body: unknown = await response.json().catch(() => undefined);
-  if (!response.ok) throw new Error(refusalSchema.safeParse(body).data?.message ?? "The post room refused.");
+  if (!response.ok)
+    throw new Refusal(refusalSchema.safeParse(body).data?.message ?? "The post room refused.", response.status);
   return body;
 }

@@ -4,8 +4,8 @@ import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes } from "@/store/keepFile";
 import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
-import { withdrawPrepared } from "@/store/withdrawPrepared";
-import { ask } from "./ask";
+import { refusePrepared, roundsToTakeBack, takenBack, withdrawPrepared } from "@/store/withdrawPrepared";
+import { ask, Refusal } from "./ask";
 import type { Surroundings } from "./surroundings";
 
 /** What handing over works with. */
@@ -17,31 +17,63 @@ export interface HandingOver {
 /** Handing over and calling back exclude each other, in this tab and in all others. */
 const HAND_OVER_LOCK = "vine-note-hand-over";
 
-/** Hands over every letter that waits in the browser. Letters that the post room already has are known to it, so this can be repeated. */
+/**
+ * Hands over every letter that waits in the browser. Letters that the post room already has are known to it, so this can be
+ * repeated. A letter that it can't take is refused here, with its words; a round that can't go holds up no other. Errors:
+ * nobody answers, or why a round could not go.
+ */
 export function handOverPrepared(office: HandingOver): Promise<void> {
   const { around, database } = office;
   return around.locks.request(HAND_OVER_LOCK, async () => {
+    // What was taken back while nobody answered comes before anything else.
+    await askToTakeBack(office);
     const byRound = new Map<string, Letter[]>();
     for (const letter of await preparedLetters(database)) {
       byRound.set(letter.roundId, [...(byRound.get(letter.roundId) ?? []), letter]);
     }
+    const failures: unknown[] = [];
     for (const [roundId, letters] of byRound) {
       const round = await findRound(database, roundId);
       // Its letters are still being made.
       if (!round) continue;
-      await handOverFiles(
-        office,
-        letters.flatMap(({ enclosures = [] }) => enclosures),
-      );
-      for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
-        const some = await wholeLetters(database, letters.slice(from, from + MAX_LETTERS_PER_HANDOVER));
-        for (const part of handOverParts(some)) {
-          const body = JSON.stringify(handOverOf(round, part));
-          await ask(around, "/api/post/letters", { method: "POST", body });
-        }
+      try {
+        await handOverRound(office, round, letters);
+      } catch (cause) {
+        if (cause instanceof TypeError) throw cause;
+        failures.push(cause);
       }
     }
+    if (failures.length > 0) throw failures[0];
   });
+}
+
+async function handOverRound(office: HandingOver, round: Round, letters: readonly Letter[]): Promise<void> {
+  await handOverFiles(
+    office,
+    letters.flatMap(({ enclosures = [] }) => enclosures),
+  );
+  for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
+    const some = await wholeLetters(office.database, letters.slice(from, from + MAX_LETTERS_PER_HANDOVER));
+    for (const part of handOverParts(some)) await handOverPart(office, round, part);
+  }
+}
+
+/** Refusals that are about what was asked, by HTTP; others come from how the post room is. */
+const ABOUT_LETTERS: readonly number[] = [400, 409, 413];
+
+/** A part that is refused is divided until the letters stand alone that can't be taken; the others go. */
+async function handOverPart(office: HandingOver, round: Round, part: readonly WholeLetter[]): Promise<void> {
+  const { around, database } = office;
+  try {
+    await ask(around, "/api/post/letters", { method: "POST", body: JSON.stringify(handOverOf(round, part)) });
+  } catch (cause) {
+    if (!(cause instanceof Refusal && ABOUT_LETTERS.includes(cause.status))) throw cause;
+    const [first] = part;
+    if (part.length <= 1) return first && refusePrepared(database, first.id, cause.message, around.now());
+    const middle = part.length >> 1;
+    await handOverPart(office, round, part.slice(0, middle));
+    await handOverPart(office, round, part.slice(middle));
+  }
 }
 
 function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: readonly WholeLetter[]): HandOver {
@@ -75,12 +107,23 @@ export async function handOverFiles(
   }
 }
 
-/** Calls a round back: what was not handed over yet stays here, what has not begun to leave stays in the post room. */
-export function takeBack({ around, database }: HandingOver, roundId: string): Promise<void> {
+/**
+ * Calls rounds back: what was not handed over yet stays here, what has not begun to leave stays in the post room. Errors:
+ * the post room does not answer; then it is asked first when it does.
+ */
+export function takeBack(office: HandingOver, ...roundIds: readonly string[]): Promise<void> {
+  const { around, database } = office;
   return around.locks.request(HAND_OVER_LOCK, async () => {
-    await withdrawPrepared(database, roundId, around.now());
-    await ask(around, "/api/post/withdraw", { method: "POST", body: JSON.stringify({ roundId }) });
+    for (const id of roundIds) await withdrawPrepared(database, id, around.now());
+    await askToTakeBack(office);
   });
+}
+
+async function askToTakeBack({ around, database }: HandingOver): Promise<void> {
+  for (const roundId of await roundsToTakeBack(database)) {
+    await ask(around, "/api/post/withdraw", { method: "POST", body: JSON.stringify({ roundId }) });
+    await takenBack(database, roundId);
+  }
 }
 
 /** Keeps the letters of a round from leaving, or lets them go on. The record follows by the post room's word. */

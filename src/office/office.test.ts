@@ -6,6 +6,7 @@ import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import type { Note } from "@/core/model/note";
 import { demoSchool } from "@/demo/demoSchool";
 import { openDatabase } from "@/store/openDatabase";
+import { takeBack } from "./handOver";
 import type { Office } from "./office";
 import { sendNote } from "./sendNote";
 import { serverInProcess, TestBrowser } from "./testing";
@@ -172,6 +173,62 @@ describe("a round without a browser", () => {
     browser.isOnline = true;
     expect((await settled(office, sent.roundId)).length).toBeGreaterThan(0);
     expect(office.line.state.get().trouble).toBeUndefined();
+  });
+
+  test("a round that is taken back while nobody answers is taken back first, also over a reload", async () => {
+    const office = await browser.open(school);
+    office.line.open();
+    const note = await noteTo(office, "n", 2);
+    const sent = await sendNote(office, note, { ...NOW, seenCautions: await seen(office, note) }, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    const states = async () => (await office.read.lettersOfRound(sent.roundId)).map(({ state }) => state);
+    while (!(await states()).every((state) => state === "held")) await office.around.pause(5);
+    browser.isOnline = false;
+    await expect(takeBack(office, sent.roundId)).rejects.toThrow();
+    await expect(office.replaceEverything(school)).rejects.toThrow("1 round waits to leave");
+    expect(await states()).toContain("held");
+    const later = await browser.open();
+    browser.isOnline = true;
+    later.line.open();
+    expect(new Set(await settled(later, sent.roundId))).toEqual(new Set(["withdrawn"]));
+  });
+
+  test("a letter that the post room can't take holds up no other, and says why", async () => {
+    const office = await browser.open(school);
+    await noTimeToTakeBack(office);
+    browser.isOnline = false;
+    office.line.open();
+    const sent: string[] = [];
+    for (const id of ["n", "m"]) {
+      const note = await noteTo(office, id, 3);
+      const done = await sendNote(office, note, { ...NOW, seenCautions: await seen(office, note) }, "Notes");
+      if (!done.ok) throw new Error(done.problem);
+      sent.push(done.roundId);
+    }
+    const [first = "", second = ""] = sent;
+    const [bad] = await office.read.lettersOfRound(first);
+    if (!bad) throw new Error("Nothing was prepared.");
+    const recipient = { ...bad.recipient, address: "one@harbourmail.example, two@harbourmail.example" };
+    await office.database.letters.update(bad.id, { recipient });
+    browser.isOnline = true;
+    expect((await settled(office, first)).filter((state) => state === "accepted").length).toBeGreaterThan(1);
+    expect(new Set(await settled(office, second))).toEqual(new Set(["accepted"]));
+    const now = (await office.read.lettersOfRound(first)).find(({ id }) => id === bad.id);
+    expect(now).toMatchObject({ state: "refused", serverAnswer: expect.stringContaining("is no address") });
+  });
+
+  test("what waits is called back before everything is replaced", async () => {
+    const office = await browser.open(school);
+    office.line.open();
+    const note = await noteTo(office, "n", 2);
+    const sent = await sendNote(office, note, { ...NOW, seenCautions: await seen(office, note) }, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    while ((await office.read.lettersOfRound(sent.roundId)).some(({ state }) => state !== "held"))
+      await office.around.pause(5);
+    const { postRoom } = await server.house();
+    expect(postRoom.status().waiting).toBeGreaterThan(0);
+    await office.replaceEverything(school);
+    expect(postRoom.status().waiting).toBe(0);
   });
 });
 

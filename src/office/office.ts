@@ -8,6 +8,7 @@ import type { Enclosure } from "@/core/model/enclosure";
 import type { PastScores } from "@/core/model/pastScores";
 import { WORLD_TABLES, type World, type WorldRecords, type WorldTable, worldOf } from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";
+import { counted } from "@/core/words";
 import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
 import { keepDraft } from "@/store/keepDraft";
@@ -21,7 +22,9 @@ import { dropUnfinished, keepRound, type StagedLetters } from "@/store/stageLett
 import { settleAnswer, takeInFamilyEvents } from "@/store/takeInFamilyEvents";
 import { type Turn, turnChange } from "@/store/turnChange";
 import { watch } from "@/store/watch";
+import { roundsThatWait } from "@/store/withdrawPrepared";
 import type { Engine } from "@/workers/engine/startEngine";
+import { takeBack } from "./handOver";
 import { Observable } from "./observable";
 import { PostLine } from "./postLine";
 import { type Reading, readingOf } from "./reading";
@@ -175,7 +178,17 @@ export class Office {
     return done;
   }
 
+  /** Errors: letters that wait could not be called back, in words; then nothing was replaced. */
   async replaceEverything(records: WorldRecords, past: readonly PastScores[] = []): Promise<void> {
+    const waiting = await roundsThatWait(this.database);
+    try {
+      if (waiting.length > 0) await takeBack(this, ...waiting);
+    } catch (cause) {
+      throw new Error(
+        `${counted(waiting.length, "round")} ${waiting.length === 1 ? "waits" : "wait"} to leave, and the post room does not answer. Nothing was replaced; the letters are taken back as soon as it answers.`,
+        { cause },
+      );
+    }
     await this.inTurn(async () => {
       await replaceEverything(this.database, records, past);
       await this.loadAnew();

@@ -1,10 +1,23 @@
 import { once } from "node:events";
+import { readdir, readFile, writeFile } from "node:fs/promises";
 import { createServer, type Socket } from "node:net";
+import path from "node:path";
 import { describe, expect, test, vi } from "vitest";
 import type { LetterState } from "@/core/delivery/letterState";
 import { Journal } from "./disk/journal";
 import type { Outcome } from "./outcomeOf";
-import { freshFolders, handOver, letter, opened, openRoom, scripted, statesOf, untilTrue } from "./testing";
+import {
+  closeLast,
+  folder,
+  freshFolders,
+  handOver,
+  letter,
+  opened,
+  openRoom,
+  scripted,
+  statesOf,
+  untilTrue,
+} from "./testing";
 import { smtpTransport } from "./transport";
 
 freshFolders();
@@ -215,5 +228,44 @@ describe("in trouble", () => {
     expect(statesOf(room)).toEqual({});
     expect(await room.handOver(handOver(["a", "a"]))).toEqual({ taken: 1, known: 1 });
     await untilTrue(room, (states) => states.a === "accepted");
+  });
+
+  test("a file of letters that can't be read is set aside, its letters are refused with that, and the others leave", async () => {
+    const { transport, sent } = scripted();
+    const held = await openRoom({ transport, post: "relay" });
+    const later = Date.now() + 3_600_000;
+    await held.handOver(handOver(["a", "b"], later, "one"));
+    await held.handOver(handOver(["c"], later, "two"));
+    await closeLast();
+    const queue = path.join(folder, "queue");
+    const names = await readdir(queue);
+    for (const name of names)
+      if ((await readFile(path.join(queue, name), "utf8")).includes('"id":"a"'))
+        await writeFile(path.join(queue, name), "[{\0");
+    const room = await openRoom({ transport, post: "relay", now: () => later });
+    await untilTrue(room, (states) => Object.values(states).every((state) => state !== "held" && state !== "leaving"));
+    expect(statesOf(room)).toEqual({ a: "refused", b: "refused", c: "accepted" });
+    expect(sent).toEqual(["c"]);
+    expect((await readdir(queue)).filter((name) => name.endsWith(".unreadable"))).toHaveLength(1);
+  });
+
+  test("broken lines of a journal are set aside, and no number is given twice", async () => {
+    const room = await openRoom({ post: "relay" });
+    await room.handOver(handOver(["a", "b"]));
+    await untilTrue(room, (states) => Object.values(states).every((state) => state === "accepted"));
+    const last = Math.max(...room.eventsAfter(0).map(({ seq }) => seq));
+    await closeLast();
+    const file = path.join(folder, "journal.ndjson");
+    const lines = (await readFile(file, "utf8")).split("\n");
+    lines[2] = "\0\0\0";
+    lines[lines.length - 2] = `{"seq":${last},"letterId":`;
+    await writeFile(file, lines.join("\n"));
+    const again = await openRoom({ post: "relay" });
+    await again.handOver(handOver(["c"]));
+    await untilTrue(again, (states) => states.c === "accepted");
+    const seqs = again.eventsAfter(0).map(({ seq }) => seq);
+    expect(new Set(seqs).size).toBe(seqs.length);
+    expect(Math.min(...again.eventsAfter(last).map(({ seq }) => seq))).toBe(last + 1);
+    expect(await readFile(`${file}.unreadable`, "utf8")).toContain("\0");
   });
 });

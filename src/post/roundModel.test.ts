@@ -192,5 +192,5 @@ async function settled(room: PostRoom, now: number): Promise<void> {
     for (const event of room.eventsAfter(0)) if ("letterId" in event) next.set(event.letterId, event.nextAt ?? 0);
     return Object.entries(statesOf(room)).every(([id, state]) => isFinal(state) || (next.get(id) ?? 0) > now);
   };
-  while (!waits()) await room.waitBeyond(room.eventsAfter(0).length, 2_000);
+  while (!waits()) await room.waitBeyond(room.eventsAfter(0).at(-1)?.seq ?? 0, 2_000);
 }

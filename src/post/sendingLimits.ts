@@ -42,7 +42,8 @@ export class SendingLimits {
   minuteOpensAt(now: number): number {
     const { perMinute } = this.limits;
     if (perMinute === undefined) return now;
-    this.starts = this.starts.filter((at) => at > now - MINUTE_MS && at <= now);
+    // One far ahead is from before the clock was set back.
+    this.starts = this.starts.filter((at) => at > now - MINUTE_MS && at < now + MINUTE_MS);
     const oldest = this.starts.at(-perMinute);
     return oldest === undefined ? now : oldest + MINUTE_MS;
   }

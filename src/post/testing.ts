@@ -86,7 +86,7 @@ export async function untilTrue(
   room: PostRoom,
   holds: (states: Record<string, LetterState>) => boolean,
 ): Promise<void> {
-  while (!holds(statesOf(room))) await room.waitBeyond(room.eventsAfter(0).length, 5_000);
+  while (!holds(statesOf(room))) await room.waitBeyond(room.eventsAfter(0).at(-1)?.seq ?? 0, 5_000);
 }
 
 /** Waits until every letter is in one of the states. */

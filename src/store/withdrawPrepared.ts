@@ -1,7 +1,11 @@
+import { mayWithdraw } from "@/core/delivery/letterState";
 import { countAnew } from "./countAnew";
 import type { VineDatabase } from "./openDatabase";
 
-/** Letters that were kept but can't be handed over any more: they are taken back here, where they still are. */
+/**
+ * Takes a round back as far as that can be done here: letters that were not handed over. For the others it is noted that
+ * the post room is to be asked, so that the wish outlasts this page and a post room that does not answer.
+ */
 export async function withdrawPrepared(database: VineDatabase, roundId: string, now: number): Promise<void> {
   await database.transaction("rw", database.letters, database.rounds, async () => {
     await database.letters
@@ -9,5 +13,38 @@ export async function withdrawPrepared(database: VineDatabase, roundId: string, 
       .filter(({ state }) => state === "prepared")
       .modify({ state: "withdrawn", stateAt: now });
     await countAnew(database, [roundId]);
+    await database.rounds.update(roundId, { takeBackAskedAt: now });
+  });
+}
+
+/** The rounds that the post room is still to be asked to take back. */
+export async function roundsToTakeBack(database: VineDatabase): Promise<string[]> {
+  const rounds = await database.rounds.filter(({ takeBackAskedAt }) => takeBackAskedAt !== undefined).toArray();
+  return rounds.map(({ id }) => id);
+}
+
+/** The post room has taken a round back. */
+export async function takenBack(database: VineDatabase, roundId: string): Promise<void> {
+  await database.rounds.update(roundId, { takeBackAskedAt: undefined });
+}
+
+/** The rounds with letters that have not begun to leave. */
+export async function roundsThatWait(database: VineDatabase): Promise<string[]> {
+  const letters = await database.letters.filter(({ state }) => mayWithdraw(state)).toArray();
+  return [...new Set(letters.map(({ roundId }) => roundId))];
+}
+
+/** A letter that can't be handed over has met its fate here; nothing changes where it was taken after all. */
+export async function refusePrepared(
+  database: VineDatabase,
+  letterId: string,
+  why: string,
+  now: number,
+): Promise<void> {
+  await database.transaction("rw", database.letters, database.rounds, async () => {
+    const letter = await database.letters.get(letterId);
+    if (letter?.state !== "prepared") return;
+    await database.letters.update(letterId, { state: "refused", stateAt: now, serverAnswer: why });
+    await countAnew(database, [letter.roundId]);
   });
 }

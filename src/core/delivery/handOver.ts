@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { isGoodAddress } from "../matching/isGoodAddress";
 import { enclosuresSchema } from "../model/enclosure";
 import { idSchema } from "../model/id";
 
@@ -37,12 +38,18 @@ export const handedLetterSchema = z.object({
 });
 export type HandedLetter = z.infer<typeof handedLetterSchema>;
 
+/** The same rule as in the browser: two addresses in one, or one with a gap in it, would reach somebody. */
+const reachableLetterSchema = handedLetterSchema.superRefine(({ to, from, replyTo, together = [] }, context) => {
+  for (const address of [to.address, from.address, ...(replyTo ? [replyTo] : []), ...together])
+    if (!isGoodAddress(address)) context.addIssue({ code: "custom", message: `“${address}” is no address.` });
+});
+
 /** One request with letters of a round. Letters that are known already change nothing. */
 export const handOverSchema = z.object({
   roundId: idSchema,
   /** Nothing leaves before this moment, ms since the epoch. */
   leavesAt: z.number().int().min(0),
-  letters: z.array(handedLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
+  letters: z.array(reachableLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
 });
 export type HandOver = z.infer<typeof handOverSchema>;
 

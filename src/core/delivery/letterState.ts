@@ -9,6 +9,7 @@ import * as z from "zod";
  *      +--------> held         +--> refused
  *                              +--> uncertain --> returned   (the server died while a relay was taking it)
  *   prepared, handed, held, deferred --> withdrawn
+ *   prepared --> refused   (the post room can't take it)
  *
  * What goes beyond the day's limit is held, also where it was held before.
  */
@@ -27,7 +28,7 @@ export const letterStateSchema = z.enum([
 export type LetterState = z.infer<typeof letterStateSchema>;
 
 const MOVES: Record<LetterState, readonly LetterState[]> = {
-  prepared: ["handed", "held", "withdrawn"],
+  prepared: ["handed", "held", "withdrawn", "refused"],
   handed: ["leaving", "held", "withdrawn"],
   held: ["leaving", "held", "withdrawn"],
   leaving: ["accepted", "deferred", "refused", "uncertain", "handed"],

@@ -68,5 +68,7 @@ export const roundSchema = z.object({
   tally: z.partialRecord(letterStateSchema, z.number().int()).optional(),
   /** Whether its letters were told to wait. */
   paused: z.boolean().optional(),
+  /** Since when the post room is still to be asked to take it back, ms since the epoch. */
+  takeBackAskedAt: z.number().optional(),
 });
 export type Round = z.infer<typeof roundSchema>;

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from "node:crypto";
-import { mkdir, readdir, readFile, rm, stat } from "node:fs/promises";
+import { mkdir, readdir, readFile, rename, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
 import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
@@ -25,6 +25,8 @@ type NewlyQueued = Pick<QueuedLetter, "roundId" | "leavesAt" | "letter"> &
 const bundleSchema = z.preprocess((value) => (Array.isArray(value) ? value : [value]), z.array(queuedSchema));
 
 const ENDING = ".json";
+/** What can't be read stays under this ending. */
+const ASIDE = ".unreadable";
 /** What is handed over is kept in memory up to this, so that letters that leave at once need not be read again. */
 const MOST_BYTES_IN_MEMORY = 64_000_000;
 
@@ -50,11 +52,17 @@ export class Queue {
     const queue = new Queue(folder);
     const files: { name: string; at: number }[] = [];
     for (const name of await readdir(folder)) {
+      if (name.endsWith(ASIDE)) continue;
       if (!name.endsWith(ENDING)) await rm(path.join(folder, name));
       else files.push({ name, at: (await stat(path.join(folder, name))).mtimeMs });
     }
     // A letter that a crash left in two files is what the newer says.
-    for (const { name } of files.sort((a, b) => a.at - b.at)) queue.know(name, await queue.bundle(name));
+    for (const { name } of files.sort((a, b) => a.at - b.at)) {
+      const letters = await queue.bundle(name).catch(() => undefined);
+      if (letters) queue.know(name, letters);
+      // It is kept beside the others; its letters are refused with that reason.
+      else await rename(path.join(folder, name), path.join(folder, `${name}${ASIDE}`));
+    }
     return queue;
   }
 

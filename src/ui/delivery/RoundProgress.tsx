@@ -47,8 +47,10 @@ export function RoundProgress({ roundId }: { roundId: string }) {
         <div className={`d-flex gap-2 ${open > 0 ? "" : "invisible"}`}>
           <Button
             variant="outline-primary"
-            disabled={busy}
-            onClick={() => act(() => takeBack(office, roundId), "Nothing was taken back yet")}
+            disabled={busy || round.takeBackAskedAt !== undefined}
+            onClick={() =>
+              act(() => takeBack(office, roundId), "The post room does not answer; it will be asked first")
+            }
           >
             {settled > 0 || round.paused
               ? `Stop: take back ${counted(open, "letter")}`
@@ -79,6 +81,8 @@ interface Standing {
 const LONG_SECONDS = 120;
 
 function progressWords({ round, letters, open, now }: Standing): string {
+  if (open > 0 && round.takeBackAskedAt !== undefined)
+    return `${counted(open, "letter")} ${open === 1 ? "is" : "are"} taken back as soon as the post room answers.`;
   if (open > 0 && round.paused)
     return `Paused: ${counted(open, "letter")} ${open === 1 ? "waits" : "wait"} until you go on.`;
   const seconds = Math.max(0, Math.ceil((round.leavesAt - now) / 1000));

@@ -37,7 +37,7 @@ export function AnswersSheet() {
     const verb = list.length === 1 ? "was" : "were";
     toast(`${what} ${verb} ${state === "refused" ? "not used" : "taken in"}.`, {
       action: {
-        label: "Undo",
+        label: "Take back",
         // The last one first, as they were made.
         onClick: async () => {
           for (const seq of settled.toReversed()) await turn({ seq });

@@ -177,7 +177,8 @@ function DataSheet() {
     <section className="sheet">
       <h2 className="mb-2">The data in this browser</h2>
       <p className="small quiet">
-        Classes, families, notes and the record are kept in this browser alone. Each of these replaces all of it.
+        Classes, families, notes and the record are kept in this browser alone. Each of these replaces all of it;
+        letters that wait to leave are taken back before.
       </p>
       <ul className="lines">
         {choices.map(({ words, done, records }) => (
@@ -188,9 +189,11 @@ function DataSheet() {
                 size="sm"
                 variant="danger"
                 onClick={async () => {
-                  await office.replaceEverything(...records());
                   setAsked(undefined);
-                  toast(done);
+                  await office.replaceEverything(...records()).then(
+                    () => toast(done),
+                    (cause: Error) => toast.error(cause.message, { duration: Number.POSITIVE_INFINITY }),
+                  );
                 }}
               >
                 Yes, replace all

@@ -29,7 +29,7 @@ export function useChange(): (wanted: Wanted, words: string, choices?: Choices) 
         if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
         else if (done.seq !== undefined && !quietly) {
           const { seq } = done;
-          toast(words, { action: { label: "Undo", onClick: () => void turn({ seq }) } });
+          toast(words, { action: { label: "Take back", onClick: () => void turn({ seq }) } });
         }
         return done.ok;
       } catch (cause) {

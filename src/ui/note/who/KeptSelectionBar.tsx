@@ -34,7 +34,7 @@ export function KeptSelectionBar({ note, kept, news, onChange }: KeptSelectionBa
   const use = (next: Selection, keptSelectionId: string | undefined, words: string) => {
     onChange({ selection: next, keptSelectionId });
     toast(words, {
-      action: { label: "Undo", onClick: () => onChange({ selection, keptSelectionId: kept?.id }) },
+      action: { label: "Take back", onClick: () => onChange({ selection, keptSelectionId: kept?.id }) },
     });
   };
   const choose = (value: string) => {
