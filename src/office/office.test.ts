@@ -172,7 +172,8 @@ describe("a round without a browser", () => {
     expect((await office.read.lettersOfRound(sent.roundId)).every(({ state }) => state === "prepared")).toBe(true);
     browser.isOnline = true;
     expect((await settled(office, sent.roundId)).length).toBeGreaterThan(0);
-    expect(office.line.state.get().trouble).toBeUndefined();
+    // The record is written before the line is said to be well again.
+    await expect.poll(() => office.line.state.get().trouble).toBeUndefined();
   });
 
   test("a round that is taken back while nobody answers is taken back first, also over a reload", async () => {
