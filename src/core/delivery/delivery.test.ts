@@ -11,7 +11,7 @@ import type { Letter } from "./round";
 import { tallySentence, tallyStates } from "./tally";
 
 const LEGAL: Record<LetterState, LetterState[]> = {
-  prepared: ["handed", "held", "withdrawn"],
+  prepared: ["handed", "held", "withdrawn", "refused"],
   handed: ["leaving", "held", "withdrawn"],
   held: ["leaving", "held", "withdrawn"],
   leaving: ["handed", "accepted", "deferred", "refused", "uncertain"],
