@@ -32,8 +32,9 @@ export function* scoreEntries(
 }
 
 function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generator<ScoreEntry> {
+  const detailRows = allDetailRows(read);
   const columns = read.meanings.flatMap(({ role }, column) =>
-    role === "scores" ? [assignmentOfColumn(read, column)] : [],
+    role === "scores" ? [assignmentOfColumn(read, column, detailRows)] : [],
   );
   for (const { row, studentId, classId } of rows) {
     const cells = read.table.rows[row] ?? [];
@@ -53,14 +54,18 @@ function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generato
   }
 }
 
-/** What a column of a wide table says of its assignment: by its heading, by the rows of points and dates, by its cells. */
+/**
+ * What a column of a wide table says of its assignment: by its heading, by the rows of points and dates, by its cells.
+ * Whoever asks for many columns finds these rows once.
+ */
 export function assignmentOfColumn(
   read: Understanding,
   column: number,
+  detailRows: readonly number[] = allDetailRows(read),
 ): { column: number; said: AssignmentSaid; numbers: NumberReading } {
   const { table, shape, dates } = read;
   const { title, pointsPossible } = readAssignmentHeader(shape.titles[column] ?? "");
-  const details = [...shape.detailRows, ...detailRowsBelow(read)].map((row) => table.rows[row]?.[column] ?? "");
+  const details = detailRows.map((row) => table.rows[row]?.[column] ?? "");
   const dateInTitle = /\(?\b(\d{1,4}[./-]\d{1,2}[./-]\d{1,4})\b\)?/.exec(title)?.[1] ?? "";
   const dueDate = [...details, dateInTitle].flatMap((cell) => readDate(cell, dates.order) ?? [])[0];
   const possibleBelow = details.flatMap((cell) => (readDate(cell, "day first") ? [] : (outOf(cell) ?? [])))[0];
@@ -90,14 +95,15 @@ export function assignmentOfColumn(
   };
 }
 
-/** Rows of points possible or due dates that stand among or below the students. */
-function detailRowsBelow({ table, shape, meanings }: Understanding): number[] {
+/** Rows of points possible or due dates: those of the heading, and those that stand among or below the students. */
+function allDetailRows({ table, shape, meanings }: Understanding): number[] {
   const cellOf = cellReader(meanings);
-  return table.rows.flatMap((cells, row) => {
+  const below = table.rows.flatMap((cells, row) => {
     if (row <= shape.lastHeaderRow) return [];
     const label = cellOf(cells, "full name") || cellOf(cells, "student number") || cellOf(cells, "family name");
     return isDetailLabel(label) ? [row] : [];
   });
+  return [...shape.detailRows, ...below];
 }
 
 function* longEntries(
