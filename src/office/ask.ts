@@ -15,9 +15,27 @@ export class Refusal extends Error {
   }
 }
 
-/** Asks a route of the server. Errors: nobody answers (a `TypeError`), or a `Refusal`. */
-export async function ask({ fetch }: Pick<Surroundings, "fetch">, url: string, request: RequestInit): Promise<unknown> {
-  const response = await fetch(url, request);
+/** The server is not there. */
+export class NobodyAnswers extends Error {
+  constructor(cause: unknown) {
+    super("The post room does not answer. Start Vine Note again; letters wait here meanwhile.", { cause });
+    this.name = "NobodyAnswers";
+  }
+}
+
+type Fetching = Pick<Surroundings, "fetch">;
+
+/** Whatever a route of the server answers. Errors: `NobodyAnswers`, or the request was given up. */
+export function reach({ fetch }: Fetching, url: string, request: RequestInit = {}): Promise<Response> {
+  return fetch(url, request).catch((cause) => {
+    // So a fetch says that there was no answer at all.
+    throw cause instanceof TypeError ? new NobodyAnswers(cause) : cause;
+  });
+}
+
+/** Asks a route of the server. Errors: `NobodyAnswers`, or a `Refusal`. */
+export async function ask(around: Fetching, url: string, request: RequestInit): Promise<unknown> {
+  const response = await reach(around, url, request);
   const body: unknown = await response.json().catch(() => undefined);
   if (!response.ok)
     throw new Refusal(refusalSchema.safeParse(body).data?.message ?? "The post room refused.", response.status);

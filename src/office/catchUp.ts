@@ -3,7 +3,7 @@ import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
 import { announcedReplies, keepReply } from "@/store/keepReply";
 import { journalPlace, takeInEvents } from "@/store/takeInEvents";
 import { familyJournalPlace } from "@/store/takeInFamilyEvents";
-import { ask } from "./ask";
+import { ask, reach } from "./ask";
 import type { HandingOver } from "./handOver";
 import type { Office } from "./office";
 
@@ -40,7 +40,7 @@ export async function catchUp(
 async function takeReplies({ around, database }: HandingOver): Promise<void> {
   for (const reply of await announcedReplies(database)) {
     const url = `/api/post/replies/${reply.id}`;
-    const response = await around.fetch(url);
+    const response = await reach(around, url);
     // Only words that are gone for good are given up; while the post room is in trouble they wait there.
     if (!response.ok && response.status !== NOT_THERE) throw new Error("The words of a reply could not be fetched.");
     const { from, subject = "", text = "" } = response.ok ? await PostalMime.parse(await response.arrayBuffer()) : {};

@@ -5,7 +5,7 @@ import { fileBytes } from "@/store/keepFile";
 import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
 import { refusePrepared, roundsToTakeBack, takenBack, withdrawPrepared } from "@/store/withdrawPrepared";
-import { ask, Refusal } from "./ask";
+import { ask, NobodyAnswers, Refusal } from "./ask";
 import type { Surroundings } from "./surroundings";
 
 /** What handing over works with. */
@@ -39,7 +39,7 @@ export function handOverPrepared(office: HandingOver): Promise<void> {
       try {
         await handOverRound(office, round, letters);
       } catch (cause) {
-        if (cause instanceof TypeError) throw cause;
+        if (cause instanceof NobodyAnswers) throw cause;
         failures.push(cause);
       }
     }

@@ -185,7 +185,7 @@ export class Office {
       if (waiting.length > 0) await takeBack(this, ...waiting);
     } catch (cause) {
       throw new Error(
-        `${counted(waiting.length, "round")} ${waiting.length === 1 ? "waits" : "wait"} to leave, and the post room does not answer. Nothing was replaced; the letters are taken back as soon as it answers.`,
+        `${counted(waiting.length, "round")} ${waiting.length === 1 ? "waits" : "wait"} to leave and could not be taken back yet, so nothing was replaced. ${(cause as Error).message}`,
         { cause },
       );
     }

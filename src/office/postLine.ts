@@ -8,7 +8,6 @@ import type { Office } from "./office";
 /** How long the post room may keep the question open when nothing happens. */
 const WAIT_MS = 20_000;
 const RETRY_MS = 2_000;
-const NOBODY_ANSWERS = "The post room does not answer. Start Vine Note again; letters wait here meanwhile.";
 
 /** How the line to the post room is. */
 export interface LineState {
@@ -56,10 +55,9 @@ export class PostLine {
         const trouble = status.trouble && troubleWords(status.trouble);
         if (this.isOpen) this.state.set({ status, trouble });
       } catch (cause) {
-        // Asked anew because there is something to hand over; anything else means that nobody answers.
+        // Asked anew because there is something to hand over.
         if (!this.isOpen || signal.aborted) continue;
-        const trouble = cause instanceof TypeError ? NOBODY_ANSWERS : (cause as Error).message;
-        this.state.change({ trouble });
+        this.state.change({ trouble: (cause as Error).message });
         await this.office.around.pause(RETRY_MS);
       }
     }

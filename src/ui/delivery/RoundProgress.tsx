@@ -48,9 +48,7 @@ export function RoundProgress({ roundId }: { roundId: string }) {
           <Button
             variant="outline-primary"
             disabled={busy || round.takeBackAskedAt !== undefined}
-            onClick={() =>
-              act(() => takeBack(office, roundId), "The post room does not answer; it will be asked first")
-            }
+            onClick={() => act(() => takeBack(office, roundId), "It is taken back as soon as it can be")}
           >
             {settled > 0 || round.paused
               ? `Stop: take back ${counted(open, "letter")}`
