@@ -10,19 +10,23 @@ export class LetterMoves {
   private readonly writes = new Set<Promise<void>>();
   private readonly closing = new AbortController();
 
-  /** `onDiskTrouble` is told in words that the disk took nothing. */
+  /** `onDisk` is told after each write: in words why the disk took nothing, or nothing where it did. */
   constructor(
     private readonly journal: Journal<PostEvent>,
     private readonly letters: LetterMemories,
-    private readonly onDiskTrouble: (words: string) => void,
+    private readonly onDisk: (trouble: string | undefined) => void,
   ) {}
 
   /** Writes moves that were begun. Errors: the disk takes nothing; then nothing was moved. */
   write(moves: readonly Unnumbered<LetterEvent>[]): Promise<void> {
     const written = this.journal.append([...moves]).then(
-      () => this.letters.end(moves, true),
+      () => {
+        this.letters.end(moves, true);
+        this.onDisk(undefined);
+      },
       (cause) => {
         this.letters.end(moves, false);
+        this.onDisk((cause as Error).message);
         throw cause;
       },
     );
@@ -39,15 +43,14 @@ export class LetterMoves {
         return await this.write([this.letters.begin(id, state, details)]);
       } catch (cause) {
         if (this.closing.signal.aborted) throw cause;
-        this.onDiskTrouble((cause as Error).message);
         await setTimeout(RETRY_MS, undefined, { signal: this.closing.signal });
       }
     }
   }
 
   /** Resolves once none of the letters is being moved. */
-  async untilStill(ids: () => readonly string[]): Promise<void> {
-    while (ids().some((id) => this.letters.isMoving(id))) await Promise.allSettled([...this.writes]);
+  async untilStill(ids: readonly string[]): Promise<void> {
+    while (ids.some((id) => this.letters.isMoving(id))) await Promise.allSettled([...this.writes]);
   }
 
   close(): void {

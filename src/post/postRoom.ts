@@ -19,7 +19,7 @@ import { Problem } from "./edge/problem";
 import { LetterMemories } from "./letterMemories";
 import { LetterMoves } from "./letterMoves";
 import type { Outcome } from "./outcomeOf";
-import { recoveryMoves } from "./recoveryMoves";
+import { type QueuedBody, recoveryMoves } from "./recoveryMoves";
 import { type Limits, SendingLimits } from "./sendingLimits";
 import { CONNECTIONS, type Transport } from "./transport";
 
@@ -60,7 +60,7 @@ export class PostRoom {
     private readonly limits: SendingLimits,
   ) {
     this.letters = new LetterMemories(options.now, (at) => limits.taken(at));
-    this.moves = new LetterMoves(journal, this.letters, (cause) => this.meetTrouble("disk", cause));
+    this.moves = new LetterMoves(journal, this.letters, (words) => this.hearOfDisk(words));
   }
 
   static async open(options: PostRoomOptions): Promise<PostRoom> {
@@ -78,12 +78,14 @@ export class PostRoom {
 
   status(): PostStatus {
     const parked = [...this.paused.values()].reduce((sum, ids) => sum + ids.length, 0);
+    const waiting = this.ready.length + this.later.size + this.underWay + parked;
     return {
       post: this.options.post,
-      waiting: this.ready.length + this.later.size + this.underWay + parked,
+      waiting,
       ...this.limits.limits,
       leftToday: this.limits.leftToday(this.options.now()),
-      ...(this.trouble.current && { trouble: this.trouble.current }),
+      // Where nothing waits it troubles nobody.
+      ...(this.trouble.current && waiting > 0 && { trouble: this.trouble.current }),
     };
   }
 
@@ -140,11 +142,11 @@ export class PostRoom {
 
   /** Calls back every letter of a round that has not begun to leave, or that was leaving and is not taken. */
   async withdraw(roundId: string): Promise<{ withdrawn: number }> {
-    const ofRound = () => [...this.letters.all()].flatMap(([id, { roundId: its }]) => (its === roundId ? [id] : []));
+    const ofRound = [...this.letters.all()].flatMap(([id, { roundId: its }]) => (its === roundId ? [id] : []));
     // A letter that is just being noted as due later is called back as well, once that is written.
     await this.moves.untilStill(ofRound);
-    const ids = ofRound().filter((id) => mayWithdraw(this.letters.stateOf(id)));
-    for (const id of ofRound()) if (this.letters.stateOf(id) === "leaving") this.calledBack.add(id);
+    const ids = ofRound.filter((id) => mayWithdraw(this.letters.stateOf(id)));
+    for (const id of ofRound) if (this.letters.stateOf(id) === "leaving") this.calledBack.add(id);
     await this.takeBack(ids);
     if (this.paused.has(roundId)) this.paused.set(roundId, []);
     return { withdrawn: ids.length };
@@ -155,9 +157,11 @@ export class PostRoom {
     if (paused === this.paused.has(roundId)) return;
     await this.journal.append([{ at: this.options.now(), roundId, paused }]);
     const parked = this.paused.get(roundId) ?? [];
-    if (!paused) this.paused.delete(roundId);
-    else if (!this.paused.has(roundId)) this.paused.set(roundId, []);
-    if (!paused) this.ready.push(...parked);
+    if (paused) this.paused.set(roundId, parked);
+    else {
+      this.paused.delete(roundId);
+      this.ready.push(...parked);
+    }
     this.pump();
   }
 
@@ -197,9 +201,13 @@ export class PostRoom {
       else if (event.paused) this.paused.set(event.roundId, []);
       else this.paused.delete(event.roundId);
     }
-    const bodies = new Map<string, QueuedLetter>();
-    for (const id of this.queue.letterIds()) bodies.set(id, await this.queue.get(id));
-    for (const [id, { letter }] of bodies) this.enclosures.recall(id, letter.enclosures);
+    const bodies = new Map<string, QueuedBody>();
+    for (const id of this.queue.letterIds()) {
+      const { roundId, leavesAt, post, letter } = await this.queue.get(id);
+      this.enclosures.recall(id, letter.enclosures);
+      const sha256 = this.letters.get(id)?.sha256 || contentHash(bytesOf(letter));
+      bodies.set(id, { roundId, leavesAt, post, sha256 });
+    }
     await this.moves.write(recoveryMoves(this.letters, bodies, this.options.post));
     for (const [id, memory] of this.letters.all()) {
       if (!isFinal(memory.state)) this.enqueue(id, memory.nextAt);
@@ -304,10 +312,10 @@ export class PostRoom {
     const { transport, post } = this.options;
     try {
       await this.moves.write([this.letters.begin(id, "leaving")]);
-    } catch (cause) {
+    } catch {
       // It has not begun to leave, and waits like the others until the disk takes something again.
       this.ready.unshift(id);
-      return this.meetTrouble("disk", (cause as Error).message);
+      return;
     }
     const queued = await this.queue.get(id).catch(() => undefined);
     if (!queued) return this.settle(id, "refused", NO_TEXT_ANSWER);
@@ -363,6 +371,12 @@ export class PostRoom {
     await this.moves.write(ids.map((id) => this.letters.begin(id, "withdrawn")));
     for (const id of ids) this.later.delete(id);
     await Promise.all(ids.map((id) => this.forgetText(id)));
+  }
+
+  /** The disk took nothing, for a reason in words, or something again. */
+  private hearOfDisk(trouble: string | undefined): void {
+    if (trouble !== undefined) this.meetTrouble("disk", trouble);
+    else if (this.trouble.current?.cause === "disk") this.endTrouble();
   }
 
   /** Nothing can leave at present, whatever letter it is. */

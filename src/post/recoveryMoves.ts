@@ -1,28 +1,30 @@
 import { isFinal } from "@/core/delivery/letterState";
 import type { LetterEvent, PostStatus } from "@/core/delivery/postEvent";
 import type { Unnumbered } from "./disk/journal";
-import { bytesOf, contentHash, type QueuedLetter } from "./disk/queue";
+import type { QueuedLetter } from "./disk/queue";
 import type { LetterMemories } from "./letterMemories";
+
+/** What a start must know of a letter in the queue; never its text, since there can be thousands. */
+export type QueuedBody = Pick<QueuedLetter, "roundId" | "leavesAt" | "post"> & { readonly sha256: string };
 
 /** What becomes, at a start, of letters that the last end of the post room left half done. `bodies` are those in the queue, by id. */
 export function recoveryMoves(
   letters: LetterMemories,
-  bodies: ReadonlyMap<string, QueuedLetter>,
+  bodies: ReadonlyMap<string, QueuedBody>,
   post: PostStatus["post"],
 ): Unnumbered<LetterEvent>[] {
   const moves: Unnumbered<LetterEvent>[] = [];
   const moved = new Set<string>();
-  for (const [id, body] of bodies) {
+  for (const [id, { roundId, sha256, leavesAt, ...body }] of bodies) {
     const memory = letters.get(id);
-    const noted = { roundId: body.roundId, sha256: memory?.sha256 || contentHash(bytesOf(body.letter)) };
     if (body.post !== post && !isFinal(letters.stateOf(id))) {
       // What was handed over for practice must never leave for real, nor the other way round.
       const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
-      moves.push(letters.begin(id, state, { ...noted, serverAnswer: OTHER_POST_ANSWER }));
+      moves.push(letters.begin(id, state, { roundId, sha256, serverAnswer: OTHER_POST_ANSWER }));
       moved.add(id);
     } else if (!memory) {
       // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
-      moves.push(letters.begin(id, "held", { ...noted, nextAt: body.leavesAt }));
+      moves.push(letters.begin(id, "held", { roundId, sha256, nextAt: leavesAt }));
       moved.add(id);
     }
   }

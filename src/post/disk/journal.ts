@@ -29,8 +29,6 @@ export class Journal<Event extends { seq: number }> {
     /** The length of all whole lines, in bytes. */
     private size: number,
     private lastSeq: number,
-    /** The name of the file in which lines stand that could not be read; none where all could. */
-    readonly setAside: string | undefined,
   ) {}
 
   /**
@@ -54,10 +52,10 @@ export class Journal<Event extends { seq: number }> {
       else broken.push(line);
       lastSeq = Math.max(lastSeq, seq);
     }
-    const setAside = broken.length > 0 ? await keepAside(file, broken) : undefined;
+    if (broken.length > 0) await keepAside(file, broken);
     const id = headSchema.safeParse(parsed(head)).data?.journalId ?? randomUUID();
     const handle = await open(file, "a", PRIVATE_FILE);
-    return new Journal(id, events, handle, wholeLength, lastSeq, setAside);
+    return new Journal(id, events, handle, wholeLength, lastSeq);
   }
 
   /** The events numbered above `seq`, oldest first. */
@@ -154,11 +152,10 @@ async function begin(file: string): Promise<void> {
 }
 
 /** Keeps lines that can't be read, beside the journal. */
-async function keepAside(file: string, lines: readonly string[]): Promise<string> {
+async function keepAside(file: string, lines: readonly string[]): Promise<void> {
   const aside = `${file}.unreadable`;
   await writeWhole(aside, `${lines.join("\n")}\n`);
   await syncFolder(path.dirname(file));
-  return aside;
 }
 
 function parsed(line: string): unknown {

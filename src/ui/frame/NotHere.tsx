@@ -1,5 +1,5 @@
 import { Head } from "@/ui/frame/Head";
-import { EmptyState } from "../shared/EmptyState";
+import { EmptyState } from "@/ui/shared/EmptyState";
 
 /** The screen of something that the address names and the data does not have. */
 export function NotHere({ head, title, words }: { head: string; title: string; words: string }) {
