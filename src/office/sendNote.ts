@@ -1,5 +1,4 @@
-import { type LetterDraft, preparedRound, senderOf } from "@/core/delivery/preparedRound";
-import type { WholeLetter } from "@/core/delivery/round";
+import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/togetherDrafts";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";
@@ -48,12 +47,13 @@ async function sendInTurn(office: Office, note: Note, choices: SendingChoices, s
   const sender = senderOf(settings, note.sender);
   const leavesAt = choices.at ?? now + settings.takeBackSeconds * 1000;
   let begun: RoundBegun | undefined;
-  let making = new RoundMaking(office, note, choices.together && isAnnouncement(note));
+  const beginMaking = () => new RoundMaking(office, note, choices.together && isAnnouncement(note));
+  let making = beginMaking();
   for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now())) {
     if (step.kind === "begun") {
       // Begun anew: what was made on data of before is let go.
       await making.drop();
-      making = new RoundMaking(office, note, choices.together && isAnnouncement(note));
+      making = beginMaking();
       begun = step.begun;
       const found = newFindings(begun, choices.seenCautions);
       if (found !== undefined) return { ok: false, problem: found };
@@ -174,19 +174,10 @@ class RoundMaking {
   }
 
   private async stage(drafts: readonly LetterDraft[]): Promise<void> {
-    const { newId, now } = this.office.around;
-    const letters = drafts.map(
-      (draft): WholeLetter => ({
-        ...draft,
-        id: newId(),
-        roundId: this.roundId,
-        noteId: this.note.id,
-        state: "prepared",
-        stateAt: now(),
-        seq: 0,
-        serverAnswer: "",
-      }),
-    );
-    if (letters.length > 0) this.staged = await stageLetters(this.office.database, letters, this.staged);
+    const { database, around } = this.office;
+    const place = { roundId: this.roundId, noteId: this.note.id };
+    const made = { now: around.now(), newId: around.newId };
+    const letters = drafts.map((draft) => preparedLetter(draft, place, made));
+    if (letters.length > 0) this.staged = await stageLetters(database, letters, this.staged);
   }
 }

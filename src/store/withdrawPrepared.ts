@@ -1,4 +1,4 @@
-import { mayWithdraw } from "@/core/delivery/letterState";
+import { letterStateSchema, mayWithdraw } from "@/core/delivery/letterState";
 import { countAnew } from "./countAnew";
 import type { VineDatabase } from "./openDatabase";
 
@@ -30,7 +30,8 @@ export async function takenBack(database: VineDatabase, roundId: string): Promis
 
 /** The rounds with letters that have not begun to leave. */
 export async function roundsThatWait(database: VineDatabase): Promise<string[]> {
-  const letters = await database.letters.filter(({ state }) => mayWithdraw(state)).toArray();
+  const waiting = letterStateSchema.options.filter(mayWithdraw);
+  const letters = await database.letters.where("state").anyOf(waiting).toArray();
   return [...new Set(letters.map(({ roundId }) => roundId))];
 }
 

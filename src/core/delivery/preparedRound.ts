@@ -19,6 +19,15 @@ export function senderOf(
   };
 }
 
+/** A letter of a round as it begins. `now` in ms since the epoch. */
+export function preparedLetter(
+  draft: LetterDraft,
+  { roundId, noteId }: Pick<WholeLetter, "roundId" | "noteId">,
+  { now, newId }: { readonly now: number; readonly newId: () => string },
+): WholeLetter {
+  return { ...draft, id: newId(), roundId, noteId, state: "prepared", stateAt: now, seq: 0, serverAnswer: "" };
+}
+
 /** A round with its letters, prepared to leave at a time. `leavesAt` and `now` in ms since the epoch; nothing is kept or sent yet. */
 export function preparedRound(
   draft: RoundDraft,
@@ -32,18 +41,7 @@ export function preparedRound(
   }: Pick<Round, "from" | "replyTo" | "leavesAt"> & { now: number; newId: () => string },
 ): { round: Round; letters: WholeLetter[] } {
   const id = newId();
-  const letters = drafts.map(
-    (letter): WholeLetter => ({
-      ...letter,
-      id: newId(),
-      roundId: id,
-      noteId: draft.noteId,
-      state: "prepared",
-      stateAt: now,
-      seq: 0,
-      serverAnswer: "",
-    }),
-  );
+  const letters = drafts.map((letter) => preparedLetter(letter, { roundId: id, noteId: draft.noteId }, { now, newId }));
   const round: Round = {
     ...draft,
     id,
