@@ -1,5 +1,5 @@
 import { type BroughtIn, broughtInSchema } from "@/core/change/broughtIn";
-import { reverseChange } from "@/core/change/change";
+import { type Change, reverseChange } from "@/core/change/change";
 import { keptNos } from "@/core/change/keptNos";
 import { type Recipe, recipeSchema } from "@/core/tables/recipe";
 import { type Commit, commitChange, makeChange, whole } from "./commitChange";
@@ -28,17 +28,22 @@ export function turnBroughtIn(database: VineDatabase, id: string, now: number): 
   return whole(database, async () => {
     const record = await database.broughtIn.get(id);
     if (!record) return { ok: false, problem: "What was brought in is not there any more." };
-    const isBack = record.takenBackAt === undefined;
-    const change = await makeChange(database, isBack ? reverseChange(record.change) : record.change, now, keptNos);
-    const takenBackAt = isBack ? now : undefined;
-    await database.broughtIn.put({ ...record, takenBackAt });
-    await database.changes
-      .filter(({ broughtInId }) => broughtInId === id)
-      .modify((entry) => {
-        entry.takenBackAt = takenBackAt;
-      });
-    return { ok: true, change, seq: undefined };
+    return { ok: true, change: await turnRecord(database, record, now), seq: undefined };
   });
+}
+
+/** The same within a transaction of the caller's; what was brought in and its line in the list of changes say so alike. */
+export async function turnRecord(database: VineDatabase, record: BroughtIn, now: number): Promise<Change> {
+  const isBack = record.takenBackAt === undefined;
+  const change = await makeChange(database, isBack ? reverseChange(record.change) : record.change, now, keptNos);
+  const takenBackAt = isBack ? now : undefined;
+  await database.broughtIn.put({ ...record, takenBackAt });
+  await database.changes
+    .filter(({ broughtInId }) => broughtInId === record.id)
+    .modify((entry) => {
+      entry.takenBackAt = takenBackAt;
+    });
+  return change;
 }
 
 /** What was brought in, the newest first. */

@@ -1,6 +1,7 @@
 import { type Change, reverseChange } from "@/core/change/change";
 import { type ChangeEntry, canBeTurned, nextToMakeAgain, nextToTakeBack } from "@/core/change/changeEntry";
 import { keptNos } from "@/core/change/keptNos";
+import { turnRecord } from "./applyBroughtIn";
 import { type Commit, makeChange, whole } from "./commitChange";
 import type { VineDatabase } from "./openDatabase";
 
@@ -44,13 +45,13 @@ export async function turnChange(
 }
 
 async function turnEntry(database: VineDatabase, entry: ChangeEntry, now: number): Promise<Change> {
+  const record = entry.broughtInId === undefined ? undefined : await database.broughtIn.get(entry.broughtInId);
+  if (record) return turnRecord(database, record, now);
   const isBack = entry.takenBackAt === undefined;
   const takenBackAt = isBack ? now : undefined;
-  const record = entry.broughtInId === undefined ? undefined : await database.broughtIn.get(entry.broughtInId);
-  const made = entry.change ?? record?.change ?? {};
+  const made = entry.change ?? {};
   const change = await makeChange(database, isBack ? reverseChange(made) : made, now, keptNos);
   await database.changes.put({ ...entry, takenBackAt });
-  if (record) await database.broughtIn.put({ ...record, takenBackAt });
   for (const [id, state] of Object.entries(entry.answers ?? {}))
     await database.familyAnswers.update(id, { state: isBack ? "waiting" : state });
   return change;
