@@ -2,6 +2,7 @@ import { setRows } from "@/core/change/change";
 import { type LetterDraft, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { askingLetter, type Unasked, unaskedGuardians } from "@/core/families/askingLetter";
 import { linksAnswerSchema } from "@/core/families/familyEvent";
+import { mailId } from "@/core/families/mailId";
 import type { Guardian } from "@/core/model/guardian";
 import { classLabel } from "@/core/model/schoolClass";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
@@ -35,7 +36,11 @@ export async function askFamilies(office: Office, again: boolean, screen: string
   const { unasked } = toBeAsked(world, again);
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const { teacherName, schoolName, takeBackSeconds } = settings;
-  const body = JSON.stringify({ guardianIds: unasked.map(({ guardianId }) => guardianId), teacherName, schoolName });
+  const body = JSON.stringify({
+    guardianIds: unasked.map(({ guardianId }) => mailId(guardianId)),
+    teacherName,
+    schoolName,
+  });
   const { tokens } = linksAnswerSchema.parse(await ask(around, "/api/family/links", { method: "POST", body }));
   const letters = unasked.map((one): LetterDraft => {
     const [child] = one.children;
@@ -47,7 +52,7 @@ export async function askFamilies(office: Office, again: boolean, screen: string
       className: schoolClass ? classLabel(schoolClass) : "",
       recipient: { kind: "guardian", id: one.guardianId, name: one.name, address: one.address },
       reason: "was not asked yet",
-      ...askingLetter(one, settings, `${around.origin}/family/${tokens[one.guardianId] ?? ""}`),
+      ...askingLetter(one, settings, `${around.origin}/family/${tokens[mailId(one.guardianId)] ?? ""}`),
     };
   });
   const about = {

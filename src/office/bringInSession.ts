@@ -32,14 +32,16 @@ const NOTHING: BringInState = {
  * when the screen is opened anew, joined with the gradebook as it is then.
  */
 export class BringInSession {
-  readonly state = new Observable<BringInState>(NOTHING);
+  readonly state: Observable<BringInState>;
   private worker: Promise<BringInWorker> | undefined;
   private files: readonly File[] = [];
   private removed: readonly string[] = [];
   /** While a plan is made only the newest wish waits. */
   private line: { busy: boolean; isWanted?: boolean } = { busy: false };
 
-  constructor(private readonly office: Office) {}
+  constructor(private readonly office: Office) {
+    this.state = new Observable(this.nothing());
+  }
 
   /** Takes up what was begun and not applied. */
   async takeUp(): Promise<void> {
@@ -49,7 +51,8 @@ export class BringInSession {
     ]);
     if (!Array.isArray(files) || files.length === 0 || this.files.length > 0) return;
     const { choices, removed = [] } = (kept ?? {}) as { choices?: unknown; removed?: string[] };
-    this.state.change({ choices: bringInChoicesSchema.safeParse(choices).data ?? NO_CHOICES });
+    const read = bringInChoicesSchema.safeParse(choices).data;
+    if (read) this.state.change({ choices: { ...read, idSeed: read.idSeed || this.state.get().choices.idSeed } });
     this.removed = removed;
     await this.read(files as File[], false);
   }
@@ -126,9 +129,13 @@ export class BringInSession {
     this.end();
     this.files = [];
     this.removed = [];
-    this.state.set(NOTHING);
+    this.state.set(this.nothing());
     void this.office.keepDraft(FILES_DRAFT, undefined);
     void this.office.keepDraft(CHOICES_DRAFT, undefined);
+  }
+
+  private nothing(): BringInState {
+    return { ...NOTHING, choices: { ...NO_CHOICES, idSeed: this.office.around.newId() } };
   }
 
   /** Ends the worker at once; what was begun stays, to be taken up. */

@@ -1,5 +1,6 @@
 import { type HandOver, handOverParts, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
+import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes } from "@/store/keepFile";
 import type { VineDatabase } from "@/store/openDatabase";
@@ -86,7 +87,7 @@ function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: re
       ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
       from,
       ...(replyTo && { replyTo }),
-      ...(recipient.kind === "guardian" && { guardianId: recipient.id }),
+      ...(recipient.kind === "guardian" && { guardianId: mailId(recipient.id) }),
       subject,
       html,
       text,

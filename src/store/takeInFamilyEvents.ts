@@ -30,8 +30,7 @@ export async function takeInFamilyEvents(
   const place = await familyJournalPlace(database);
   const known = place.journalId === journalId ? place.seq : 0;
   const fresh = events.filter(({ seq }) => seq > known);
-  const ids = fresh.flatMap((event) => (event.kind === "wish" ? [event.guardianId] : []));
-  const guardians = (await database.guardians.bulkGet(ids)).flatMap((guardian) => guardian ?? []);
+  const guardians = fresh.some(({ kind }) => kind === "wish") ? await database.guardians.toArray() : [];
   const change = wishChange(fresh, { guardians: new Map(guardians.map((guardian) => [guardian.id, guardian])) });
   const about = {
     words: wishWords(change),

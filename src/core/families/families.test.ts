@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { demoSchool } from "@/demo/demoSchool";
 import { applyChange, reverseChange } from "../change/change";
 import { danglingRecords } from "../change/danglingRecords";
+import { idSchema } from "../model/id";
 import { worldOf } from "../model/world";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { addressList, familyRows } from "./addressList";
@@ -12,6 +13,7 @@ import { answerProblems, type CardAnswer } from "./cardAnswer";
 import { bringBack, mergeGuardians, mergeStudents, setClassesOf, takeOut } from "./editFamily";
 import { draftChange, draftOf } from "./familyDraft";
 import { likelyDuplicates } from "./likelyDuplicates";
+import { mailId } from "./mailId";
 import { answerMatcher, planAnswer } from "./planAnswer";
 import { wishChange } from "./wishChange";
 
@@ -207,6 +209,19 @@ describe("asking whether letters are welcome", () => {
       frequency: "weekly",
       language: "pl",
     });
+  });
+
+  test("a guardian with an id too long for a letter goes by a short alias; links with either lead to the same", () => {
+    const id = `guardian-${"wójcik-".repeat(30)}`;
+    const known = world.guardians.get("ewa");
+    if (!known) throw new Error("There is no Ewa in the sample.");
+    const guardians = new Map([[id, { ...known, id }]]);
+    expect(idSchema.safeParse(mailId(id)).success).toBe(true);
+    expect(mailId("ewa")).toBe("ewa");
+    for (const guardianId of [id, mailId(id)]) {
+      const events = [{ kind: "wish" as const, seq: 1, at: 1, guardianId, wish: { confirmation: "stopped" as const } }];
+      expect(wishChange(events, { guardians }).guardians?.updated[id]?.[1].confirmation).toBe("stopped");
+    }
   });
 });
 

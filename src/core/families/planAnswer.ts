@@ -31,7 +31,7 @@ export function planAnswer(
   const studentId = chosenStudentId ?? (match.kind === "certain" ? match.studentId : undefined);
   const student = studentId === undefined ? undefined : world.students.get(studentId);
   if (!student) return { match, studentId: undefined, differences: [], change: {} };
-  const families: Families = familyOf(student, world);
+  const families: Families = familyOf(student, world, answer.answerId);
   const directory = new GuardianDirectory(families);
   const differences = answer.guardians.flatMap(({ name, address, relation, language, frequency }) =>
     mergeGuardian(families, directory, student.id, {
@@ -51,6 +51,6 @@ export function planAnswer(
 }
 
 /** All guardians can be shared with siblings; of the students only this one is touched. */
-function familyOf(student: Student, world: Pick<World, "guardians">): Families {
-  return { students: new Map([[student.id, student]]), guardians: new Map(world.guardians) };
+function familyOf(student: Student, world: Pick<World, "guardians">, idSeed: string): Families {
+  return { students: new Map([[student.id, student]]), guardians: new Map(world.guardians), idSeed };
 }

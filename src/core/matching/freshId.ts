@@ -1,13 +1,12 @@
-import { nameKey } from "./nameKey";
+import { shortHash } from "../model/shortHash";
 
 /**
- * An id made of what a record is called, so that planning the same table again gives the same ids; numbered where
- * another record has it already.
+ * A short id for a new record: of `idSeed`, which is drawn at random once for all that is brought in together, and of what
+ * the record is called. So planning the same tables again gives the same ids, and no id tells a name.
  */
-export function freshId(parts: readonly string[], isTaken: (id: string) => boolean): string {
-  const base = parts.map((part) => nameKey(part).replaceAll(" ", "-") || "x").join("-");
-  if (!isTaken(base)) return base;
-  for (let place = 2; ; place += 1) {
-    if (!isTaken(`${base}-${place}`)) return `${base}-${place}`;
+export function freshId(idSeed: string, parts: readonly string[], isTaken: (id: string) => boolean): string {
+  for (let place = 1; ; place += 1) {
+    const id = shortHash([idSeed, ...parts, place].join("\n"));
+    if (!isTaken(id)) return id;
   }
 }

@@ -10,6 +10,8 @@ import { splitName } from "./splitName";
 export interface Families {
   readonly students: Map<string, Student>;
   readonly guardians: Map<string, Guardian>;
+  /** What the ids of new guardians are made with. */
+  readonly idSeed: string;
 }
 
 /** One thing that would be different: "address", from, to. */
@@ -64,7 +66,9 @@ export function mergeGuardian(
   const addresses = said.addresses.map((address) => address.trim()).filter(Boolean);
   const known = guardianOf(families, student, name, addresses) ?? directory.find(addresses, name);
   const guardian = known ?? {
-    id: freshId(["guardian", studentId, name || addresses[0] || "x"], (id) => families.guardians.has(id)),
+    id: freshId(families.idSeed, ["guardian", studentId, name || addresses[0] || "x"], (id) =>
+      families.guardians.has(id),
+    ),
     givenName,
     familyName,
     addresses: [],

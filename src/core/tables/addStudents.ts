@@ -42,14 +42,13 @@ export function addStudents(
   const classes = new Map<string, SchoolClass>();
   const addsClasses = read.kind === "roster";
   const classByLabel = new Map<string, string>();
-  const cellOf = cellReader(read.meanings);
 
   const classFor = (row: JoinedRow): string | undefined => {
     if (row.classId) return row.classId;
     if (!addsClasses || !row.unknownClass) return isAboutScores(read.kind) ? joined.classId : undefined;
     const known = classByLabel.get(row.unknownClass);
     if (known) return known;
-    const id = freshId(["class", row.unknownClass], (one) => world.classes.has(one) || classes.has(one));
+    const id = freshId(read.idSeed, ["class", row.unknownClass], (one) => world.classes.has(one) || classes.has(one));
     classes.set(id, newClass(id, row.unknownClass, world));
     classByLabel.set(row.unknownClass, id);
     return id;
@@ -75,7 +74,7 @@ export function addStudents(
     const identity = row.studentNumber || `${row.name}|${row.studentNumber}|${row.address}|${row.key}`;
     let studentId = added.get(identity);
     if (!studentId) {
-      const student = newStudent(row, cells, cellOf, (id) => world.students.has(id) || students.has(id));
+      const student = newStudent(row, cells, read, (id) => world.students.has(id) || students.has(id));
       if (!student.givenName) return { ...row, state: "asked" };
       studentId = student.id;
       students.set(studentId, student);
@@ -94,14 +93,15 @@ export function addStudents(
 function newStudent(
   row: JoinedRow,
   cells: readonly string[],
-  cellOf: ReturnType<typeof cellReader>,
+  read: Understanding,
   isTaken: (id: string) => boolean,
 ): Student {
+  const cellOf = cellReader(read.meanings);
   const given = cellOf(cells, "given name");
   const family = cellOf(cells, "family name");
   const name = given ? { givenName: given, familyName: family } : splitName(row.name);
   return {
-    id: freshId(["student", row.studentNumber || row.name], isTaken),
+    id: freshId(read.idSeed, ["student", row.studentNumber || row.name], isTaken),
     studentNumber: row.studentNumber,
     ...name,
     tags: [],

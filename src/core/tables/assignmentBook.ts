@@ -38,6 +38,7 @@ export class AssignmentBook {
   constructor(
     private readonly world: World,
     private readonly period: string,
+    private readonly idSeed: string,
   ) {
     for (const assignment of world.assignments.values()) {
       const found = { assignment, isNew: false, guessed: [] };
@@ -75,7 +76,11 @@ export class AssignmentBook {
     const dueDate = choice.dueDate ?? said.dueDate;
     this.lastOrder += 1;
     const assignment: Assignment = {
-      id: freshId([classId, period, title], (id) => this.world.assignments.has(id) || this.newAssignments.has(id)),
+      id: freshId(
+        this.idSeed,
+        [classId, period, title],
+        (id) => this.world.assignments.has(id) || this.newAssignments.has(id),
+      ),
       classId,
       termId: period,
       categoryId: category.id,
@@ -105,7 +110,7 @@ export class AssignmentBook {
     const named = categories.find((category) => nameKey(category.name) === nameKey(name));
     if (named) return { id: named.id, sure: true };
     if (name && schoolClass) {
-      const id = freshId([name], (one) => categories.some((category) => category.id === one));
+      const id = freshId(this.idSeed, ["category", name], (one) => categories.some((category) => category.id === one));
       const added: Category = { id, name, weight: 1, dropLowest: 0 };
       this.changedClasses.set(classId, { ...schoolClass, categories: [...categories, added] });
       return { id, sure: true };

@@ -35,7 +35,7 @@ export function planAverages(
   context: { classId: string | undefined; period: string },
   world: World,
 ): AveragesPlan {
-  const book = new AssignmentBook(world, context.period);
+  const book = new AssignmentBook(world, context.period, read.idSeed);
   const columns = new Map<string, AverageColumn>();
   const plans = new Map<string, { plan: AveragePlan; changes: AveragePlan["changes"][number][]; unchanged: number }>();
   const unreadable = new Set<string>();

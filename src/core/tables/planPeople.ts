@@ -27,7 +27,11 @@ export interface PeoplePlan {
 
 /** Works the rows of a roster, of contacts or of form answers into the families. Of several answers for one family the last counts. */
 export function planPeople(read: Understanding, rows: readonly JoinedRow[], before: World, world: World): PeoplePlan {
-  const families: Families = { students: new Map(world.students), guardians: new Map(world.guardians) };
+  const families: Families = {
+    students: new Map(world.students),
+    guardians: new Map(world.guardians),
+    idSeed: read.idSeed,
+  };
   const directory = new GuardianDirectory(families);
   const cellOf = cellReader(read.meanings);
   const badAddresses = new Set<string>();

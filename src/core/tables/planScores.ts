@@ -74,7 +74,7 @@ export function planScores(
   context: { classId: string | undefined; period: string },
   world: World,
 ): ScoresPlan {
-  const book = new AssignmentBook(world, context.period);
+  const book = new AssignmentBook(world, context.period, read.idSeed);
   // In a wide table a student with two rows gets neither; in a long one that is judged assignment by assignment.
   const twice = new Set(read.kind === "scores" ? repeated(rows) : []);
   const doubled = new Set(twice);

@@ -19,7 +19,8 @@ export function planTerms(read: Understanding, world: World): { terms: readonly 
     const to = readDate(cellOf(cells, "to date"), read.dates.order);
     if (!name || !from || !to || from > to) continue;
     const id =
-      byName.get(nameKey(name))?.id ?? freshId(["term", name], (one) => world.terms.has(one) || terms.has(one));
+      byName.get(nameKey(name))?.id ??
+      freshId(read.idSeed, ["term", name], (one) => world.terms.has(one) || terms.has(one));
     terms.set(id, { id, name, from, to });
   }
   const change: Change = { terms: setRows<"terms">(world.terms, terms) };

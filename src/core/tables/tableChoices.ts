@@ -46,8 +46,10 @@ export const bringInChoicesSchema = z.object({
   answers: z.record(z.string(), z.string()),
   /** How dates of numbers are written, in all tables where one alone does not tell. */
   dateOrder: z.enum(["day first", "month first"]).optional(),
+  /** Drawn at random for what is brought in together: what the ids of new records are made with. */
+  idSeed: z.string().default(""),
 });
 export type BringInChoices = z.infer<typeof bringInChoicesSchema>;
 
 /** Nothing was decided yet: all is guessed or asked. */
-export const NO_CHOICES: BringInChoices = { tables: {}, marks: {}, answers: {} };
+export const NO_CHOICES: BringInChoices = { tables: {}, marks: {}, answers: {}, idSeed: "" };

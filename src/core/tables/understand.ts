@@ -21,6 +21,8 @@ export interface Understanding {
   readonly id: string;
   readonly table: RawTable;
   readonly choices: TableChoices;
+  /** What the ids of new records are made with. */
+  readonly idSeed: string;
   readonly recipe: Recipe | undefined;
   /** By which a recipe of this table is kept. */
   readonly shapeId: string;
@@ -67,6 +69,7 @@ export function understand(
     id,
     table,
     choices: own,
+    idSeed: choices.idSeed,
     recipe,
     shapeId: shapeKey,
     kind: own.kind ?? recipe?.kind ?? shape.kind,
