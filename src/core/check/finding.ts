@@ -35,6 +35,7 @@ export const STOP_CODES = [
   "not-a-guardian",
   "wants-no-letters",
   "header-breaking",
+  "too-long",
   "empty-subject",
   "empty-body",
   "unfilled-field",

@@ -1,3 +1,4 @@
+import { MAX_HEADER_CHARACTERS } from "../delivery/handOver";
 import { fieldById } from "../letter/fieldsFor";
 import { languageName } from "../selection/reason";
 import { counted, listed } from "../words";
@@ -66,6 +67,11 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
       return {
         title: `The name or address of ${quotes[0]?.replace(/\s+/g, " ")} has a line break in it`,
         mend: "It would break the message apart. Mend it in Families.",
+      };
+    case "too-long":
+      return {
+        title: `The ${quotes[0]} is too long to stand in the head of a message: ${quotes[1]?.slice(0, 60)}…`,
+        mend: `It can have ${MAX_HEADER_CHARACTERS} characters. Shorten it.`,
       };
     case "bad-link":
       return {

@@ -1,4 +1,4 @@
-import { MAX_LETTER_CHARACTERS } from "../delivery/handOver";
+import { MAX_HEADER_CHARACTERS, MAX_LETTER_CHARACTERS } from "../delivery/handOver";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
 import { roundFraction } from "../figures/roundFraction";
@@ -41,7 +41,11 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
     if (foreign) collected.add("foreign-name", planned, {}, foreign);
     if (raw) collected.add("raw-decimal", planned, {}, raw);
     if (broken) collected.add("broken-sentence", planned, {}, broken);
-    if (rendered.subject.length > LONGEST_SUBJECT) collected.add("long-subject", planned, {}, rendered.subject);
+    if (rendered.subject.length > MAX_HEADER_CHARACTERS) {
+      collected.add("too-long", planned, {}, rendered.subject);
+    } else if (rendered.subject.length > LONGEST_SUBJECT) {
+      collected.add("long-subject", planned, {}, rendered.subject);
+    }
     if (rendered.html.length + rendered.text.length > HEAVIEST_BYTES / 4) {
       const bytes = new TextEncoder().encode(rendered.html + rendered.text).length;
       const isTooLarge = Math.max(rendered.html.length, rendered.text.length) > MAX_LETTER_CHARACTERS;
@@ -82,7 +86,13 @@ class Collected {
           ...(code === "long-subject" && { characters: quote.length }),
           ...((code === "heavy-letter" || code === "too-large-letter") && { size: Number(quote) }),
         },
-        quotes: code === "unfilled-field" ? someNames(this.index, matches) : [quote, ...someNames(this.index, matches)],
+        // What is too long is named; a value that is missing has nothing to quote.
+        quotes:
+          code === "too-long"
+            ? ["subject", quote]
+            : code === "unfilled-field"
+              ? someNames(this.index, matches)
+              : [quote, ...someNames(this.index, matches)],
       });
     });
   }

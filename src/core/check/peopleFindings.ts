@@ -1,3 +1,4 @@
+import { MAX_HEADER_CHARACTERS } from "../delivery/handOver";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { wantsNoLetters } from "../model/guardian";
 import { firstName } from "../model/student";
@@ -19,10 +20,12 @@ export function peopleFindings(index: FiguresIndex, plan: NotePlan): Finding[] {
     const { key, recipient } = letter;
     if (!code || seen.has(`${code}/${recipient.id}`)) continue;
     seen.add(`${code}/${recipient.id}`);
+    const path = { letterKey: key, recipientId: recipient.id };
+    const quotes = code === "too-long" ? ["name of a recipient"] : [];
     findings.push(
       findingOf(code, {
-        path: { letterKey: key, recipientId: recipient.id },
-        quotes: [recipient.name, recipient.address, ...someNames(index, letter.matches)],
+        path,
+        quotes: [...quotes, recipient.name, recipient.address, ...someNames(index, letter.matches)],
       }),
     );
   }
@@ -41,6 +44,7 @@ function recipientProblem(index: FiguresIndex, { matches, recipient }: PlannedLe
     if (guardian && wantsNoLetters(guardian)) return "wants-no-letters";
   } else if (matches.some(({ studentId }) => studentId !== recipient.id)) return "not-a-guardian";
   if (BREAKS_HEADER.test(recipient.name) || BREAKS_HEADER.test(recipient.address)) return "header-breaking";
+  if (recipient.name.length > MAX_HEADER_CHARACTERS) return "too-long";
   return recipient.addressIsGood ? undefined : "no-good-address";
 }
 

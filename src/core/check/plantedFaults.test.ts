@@ -194,6 +194,14 @@ const STOPS: readonly Fault[] = [
       student(scene, "Rose").familyName = "Hallam\nSubject: x";
     },
   ],
+  [
+    "a guardian’s name that no mail header holds",
+    "too-long",
+    (scene) => {
+      guardian(scene, "ode").givenName = "Ewa ".repeat(300);
+    },
+  ],
+  ["a subject that no mail header holds", "too-long", (scene) => PLACES.subject?.(scene, text("tide ".repeat(200)))],
   ["an empty subject", "empty-subject", (scene) => PLACES.subject?.(scene)],
   ["a subject of spaces", "empty-subject", (scene) => PLACES.subject?.(scene, text("  "))],
   [

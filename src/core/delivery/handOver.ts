@@ -13,10 +13,13 @@ const MAX_HANDOVER_CHARACTERS = 4_000_000;
 /** The most people that one letter goes to; mail servers take no more at once. */
 export const MAX_TOGETHER = 100;
 
+/** The longest name or subject, in UTF-16 units. */
+export const MAX_HEADER_CHARACTERS = 900;
+
 /** A value of a mail header: one line. */
 const headerSchema = z
   .string()
-  .max(900)
+  .max(MAX_HEADER_CHARACTERS)
   .regex(/^[^\r\n\0]*$/);
 const mailAddressSchema = headerSchema.min(3).max(254).includes("@");
 
