@@ -2,12 +2,13 @@ import PostalMime from "postal-mime";
 import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
 import { announcedReplies, keepReply } from "@/store/keepReply";
 import { journalPlace, takeInEvents } from "@/store/takeInEvents";
-import { familyJournalPlace } from "@/store/takeInFamilyEvents";
+import { answersWereTold, familyJournalPlace, untoldAnswers } from "@/store/takeInFamilyEvents";
 import { ask, reach } from "./ask";
 import type { HandingOver } from "./handOver";
 import type { Office } from "./office";
 
 const NOT_THERE = 404;
+const MOST_TOLD = 1000;
 const REPLIES_LOCK = "vine-note-replies";
 
 /**
@@ -33,7 +34,19 @@ export async function catchUp(
   await around.locks.request(REPLIES_LOCK, () => takeReplies(office));
   const { journalId, events } = answer.families;
   if (events.length > 0) await office.takeInFamilyEvents(journalId, events);
+  await tellOfAnswers(office);
   return answer.status;
+}
+
+/** The server lets go of answers once they are on this disk; what could not be told now is told the next time. */
+async function tellOfAnswers({ around, database }: HandingOver): Promise<void> {
+  const seqs = await untoldAnswers(database);
+  for (let from = 0; from < seqs.length; from += MOST_TOLD) {
+    const some = seqs.slice(from, from + MOST_TOLD);
+    const { journalId } = await familyJournalPlace(database);
+    await ask(around, "/api/family/answers/taken", { method: "POST", body: JSON.stringify({ journalId, seqs: some }) });
+    await answersWereTold(database, some);
+  }
 }
 
 /** Takes the words of every reply that the post room announced; it keeps them until they are here. */

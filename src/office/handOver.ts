@@ -49,12 +49,19 @@ export function handOverPrepared(office: HandingOver): Promise<void> {
 }
 
 async function handOverRound(office: HandingOver, round: Round, letters: readonly Letter[]): Promise<void> {
-  await handOverFiles(
+  const gone = await handOverFiles(
     office,
     letters.flatMap(({ enclosures = [] }) => enclosures),
   );
-  for (let from = 0; from < letters.length; from += MAX_LETTERS_PER_HANDOVER) {
-    const some = await wholeLetters(office.database, letters.slice(from, from + MAX_LETTERS_PER_HANDOVER));
+  const goneFrom = ({ enclosures = [] }: Letter) => enclosures.find(({ sha256 }) => gone.has(sha256));
+  for (const letter of letters) {
+    const file = goneFrom(letter);
+    const why = `“${file?.name}”, which goes along with it, is not in this browser any more.`;
+    if (file) await refusePrepared(office.database, letter.id, why, office.around.now());
+  }
+  const whole = letters.filter((letter) => !goneFrom(letter));
+  for (let from = 0; from < whole.length; from += MAX_LETTERS_PER_HANDOVER) {
+    const some = await wholeLetters(office.database, whole.slice(from, from + MAX_LETTERS_PER_HANDOVER));
     for (const part of handOverParts(some)) await handOverPart(office, round, part);
   }
 }
@@ -96,16 +103,21 @@ function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: re
   };
 }
 
-/** Hands over the files that go along with letters, each once, before the letters themselves. Errors: one is not in this browser. */
+/**
+ * Hands over the files that go along with letters, each once, before the letters themselves. Gives the SHA-256 of those that
+ * are not in this browser any more.
+ */
 export async function handOverFiles(
   { around, database }: HandingOver,
   enclosures: readonly Enclosure[],
-): Promise<void> {
-  for (const { sha256, name } of new Map(enclosures.map((one) => [one.sha256, one])).values()) {
+): Promise<Set<string>> {
+  const gone = new Set<string>();
+  for (const sha256 of new Set(enclosures.map((one) => one.sha256))) {
     const bytes = await fileBytes(database, sha256);
-    if (!bytes) throw new Error(`“${name}” is not in this browser any more, so the letters it goes along with wait.`);
-    await ask(around, `/api/post/enclosures/${sha256}`, { method: "PUT", body: bytes });
+    if (bytes) await ask(around, `/api/post/enclosures/${sha256}`, { method: "PUT", body: bytes });
+    else gone.add(sha256);
   }
+  return gone;
 }
 
 /**

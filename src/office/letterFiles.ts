@@ -37,7 +37,10 @@ export async function letterFiles(office: Office, note: Note, as: "eml" | "mbox"
   let messages: string[] = [];
   let all = 0;
   if (isGoodAddress(from.address)) {
-    await handOverFiles(office, enclosures);
+    const gone = await handOverFiles(office, enclosures);
+    const missing = enclosures.find(({ sha256 }) => gone.has(sha256));
+    if (missing)
+      return { ok: false, problem: `“${missing.name}” is not in this browser any more. Take it out, or add it again.` };
     const filesInText = BASE64_GROWTH * enclosedBytes(enclosures);
     for await (const step of lettersInBatches(office.engine, note, office.now())) {
       if (step.kind === "begun") [written, messages, all] = [[], [], 0];

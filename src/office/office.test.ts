@@ -211,9 +211,14 @@ describe("a round without a browser", () => {
     if (!bad) throw new Error("Nothing was prepared.");
     const recipient = { ...bad.recipient, address: "one@harbourmail.example, two@harbourmail.example" };
     await office.database.letters.update(bad.id, { recipient });
+    const [without] = await office.read.lettersOfRound(second);
+    const gone = { sha256: "0".repeat(64), name: "rubric.pdf", type: "application/pdf", bytes: 3 };
+    await office.database.letters.update(without?.id ?? "", { enclosures: [gone] });
     browser.isOnline = true;
     expect((await settled(office, first)).filter((state) => state === "accepted").length).toBeGreaterThan(1);
-    expect(new Set(await settled(office, second))).toEqual(new Set(["accepted"]));
+    expect((await settled(office, second)).filter((state) => state !== "accepted")).toEqual(["refused"]);
+    const fileless = (await office.read.lettersOfRound(second)).find(({ id }) => id === without?.id);
+    expect(fileless).toMatchObject({ state: "refused", serverAnswer: expect.stringContaining("rubric.pdf") });
     const now = (await office.read.lettersOfRound(first)).find(({ id }) => id === bad.id);
     expect(now).toMatchObject({ state: "refused", serverAnswer: expect.stringContaining("is no address") });
   });

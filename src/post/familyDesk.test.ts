@@ -81,3 +81,43 @@ test("links hold over a restart, and the secret is for the owner's eyes alone", 
   expect(guardianOfToken(ewa, await readFile(secret, "utf8"))).toBe("ewa");
   expect(ewa).not.toContain(await readFile(secret, "utf8"));
 });
+
+test("answers that a browser has on its disk leave no name behind, and count as before", async () => {
+  await desk.publish(card);
+  await desk.answer(answer);
+  await desk.answer({ ...answer, answerId: "answer-2", studentName: "Bo Li" });
+  await desk.answersTaken({ journalId: "another", seqs: [1, 2] });
+  expect(desk.eventsAfter(0)).toHaveLength(2);
+  await desk.answersTaken({ journalId: desk.journalId, seqs: [1] });
+  const written = await readFile(path.join(folder, "journal.ndjson"), "utf8");
+  expect(written).not.toContain("Wójcik");
+  expect(written).toContain("Bo Li");
+  // A correction is news again.
+  await desk.answer({ ...answer, studentName: "Ana M. Wójcik" });
+  expect(desk.eventsAfter(0).map(({ kind, seq }) => [kind, seq])).toEqual([
+    ["answer taken", 1],
+    ["card answer", 2],
+    ["card answer", 3],
+  ]);
+});
+
+test("nobody fills the disk by one link or card; a no is taken however often one turned round", async () => {
+  const { ewa = "" } = await desk.tokens({ guardianIds: ["ewa"], teacherName: "", schoolName: "" });
+  for (let turn = 0; turn < 300; turn += 1) await desk.wish(ewa, { confirmation: "stopped" });
+  expect(desk.eventsAfter(0)).toHaveLength(1);
+  for (let turn = 0; turn < 300; turn += 1)
+    await desk
+      .wish(ewa, { language: turn % 2 ? "pl" : "ar" })
+      .catch((cause) => expect(cause).toMatchObject({ code: "too many" }));
+  expect(desk.eventsAfter(0).length).toBeLessThan(30);
+  await desk.wish(ewa, { confirmation: "declined" });
+  expect((await desk.page(ewa))?.last.confirmation).toBe("declined");
+  await desk.publish(card);
+  const corrections = Array.from({ length: 60 }, (_, place) =>
+    desk.answer({ ...answer, studentName: `Ana ${"x".repeat(place + 1)}` }).then(
+      () => true,
+      () => false,
+    ),
+  );
+  expect((await Promise.all(corrections)).filter(Boolean)).toHaveLength(20);
+});

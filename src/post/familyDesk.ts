@@ -4,19 +4,30 @@ import { mkdir, readFile } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
 import type { CardAnswer } from "@/core/families/cardAnswer";
-import { type FamilyEvent, familyEventSchema, type linksRequestSchema, type Wish } from "@/core/families/familyEvent";
+import { compactFamilies } from "@/core/families/compactFamilies";
+import {
+  type answersTakenSchema,
+  type FamilyEvent,
+  familyEventSchema,
+  type linksRequestSchema,
+  type Wish,
+} from "@/core/families/familyEvent";
 import { type PublishedCard, publishedCardSchema } from "@/core/model/contactCard";
 import { idSchema } from "@/core/model/id";
 import { Journal } from "./disk/journal";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./disk/writeWhole";
+import { HourlyLimit } from "./edge/hourlyLimit";
 import { Problem } from "./edge/problem";
 import { guardianOfToken, signedToken } from "./edge/signedToken";
 
 const senderSchema = z.object({ teacherName: z.string(), schoolName: z.string() });
 export type Sender = z.infer<typeof senderSchema>;
 
-/** One card is for one teacher's families; more answers than this are somebody playing. */
+/** One card is for one teacher's families; more answers than this are somebody playing, and so are more in an hour. */
 const MAX_ANSWERS_PER_CARD = 5_000;
+const ANSWERS_OF_CARD_AN_HOUR = 1_000;
+const CORRECTIONS_AN_HOUR = 20;
+const WISHES_AN_HOUR = 20;
 const MAX_EVENTS_PER_ANSWER = 500;
 const SECRET_BYTES = 32;
 
@@ -26,13 +37,21 @@ const SECRET_BYTES = 32;
  */
 export class FamilyDesk {
   private readonly answersOfCard = new Map<string, Set<string>>();
+  private readonly wishes = new Map<string, Wish>();
+  private readonly perCard: HourlyLimit;
+  private readonly perAnswer: HourlyLimit;
+  private readonly perGuardian: HourlyLimit;
 
   private constructor(
     private readonly folder: string,
     private readonly secret: string,
     private readonly journal: Journal<FamilyEvent>,
     private readonly now: () => number,
-  ) {}
+  ) {
+    this.perCard = new HourlyLimit(ANSWERS_OF_CARD_AN_HOUR, now);
+    this.perAnswer = new HourlyLimit(CORRECTIONS_AN_HOUR, now);
+    this.perGuardian = new HourlyLimit(WISHES_AN_HOUR, now);
+  }
 
   static async open(folder: string, now: () => number): Promise<FamilyDesk> {
     await mkdir(path.join(folder, "cards"), { recursive: true, mode: PRIVATE_FOLDER });
@@ -41,7 +60,9 @@ export class FamilyDesk {
       await writeWhole(secretFile, randomBytes(SECRET_BYTES).toString("base64url"));
       await syncFolder(folder);
     }
-    const journal = await Journal.open(path.join(folder, "journal.ndjson"), familyEventSchema);
+    const journal = await Journal.open(path.join(folder, "journal.ndjson"), familyEventSchema, (events) =>
+      compactFamilies(events, () => false),
+    );
     const desk = new FamilyDesk(folder, await readFile(secretFile, "utf8"), journal, now);
     for (const event of journal.since(0)) desk.remember(event);
     return desk;
@@ -78,9 +99,14 @@ export class FamilyDesk {
     if (known && !known.has(answer.answerId) && known.size >= MAX_ANSWERS_PER_CARD) {
       throw new Problem("too many", "This card has had more answers than it can hold. Please write to the teacher.");
     }
+    if (!this.perAnswer.take(answer.answerId) || !this.perCard.take(answer.cardId))
+      throw new Problem(
+        "too many",
+        "That was often for one hour. What was sent before is kept; please try again later.",
+      );
     const event = { kind: "card answer", at: this.now(), answer } as const;
-    this.remember(event);
     await this.journal.append([event]);
+    this.remember(event);
   }
 
   /** A link of its own for each guardian; the sender's names are shown on the pages. */
@@ -103,18 +129,33 @@ export class FamilyDesk {
     const sender = existsSync(file)
       ? senderSchema.parse(JSON.parse(await readFile(file, "utf8")))
       : { teacherName: "", schoolName: "" };
-    const wishes = this.journal
-      .since(0)
-      .flatMap((event) => (event.kind === "wish" && event.guardianId === guardianId ? [event.wish] : []));
-    return { sender, last: Object.assign({}, ...wishes) as Wish };
+    return { sender, last: this.wishes.get(guardianId) ?? {} };
   }
 
-  /** Keeps what a guardian wishes. Resolves once it is on disk. */
+  /**
+   * Keeps what a guardian wishes; the same again changes nothing. Resolves once it is on disk. However often somebody turns
+   * round in an hour, a no is always taken.
+   */
   async wish(token: string, wish: Wish): Promise<void> {
     const guardianId = guardianOfToken(token, this.secret);
     if (guardianId === undefined)
       throw new Problem("not allowed", "This link is not one of ours, or it was cut short.");
-    await this.journal.append([{ kind: "wish", at: this.now(), guardianId, wish }]);
+    const last = this.wishes.get(guardianId) ?? {};
+    const fresh = Object.entries(wish).filter(([matter, word]) => word !== last[matter as keyof Wish]);
+    if (fresh.length === 0) return;
+    const isNo = wish.confirmation === "declined" || wish.confirmation === "stopped";
+    if (!this.perGuardian.take(guardianId) && !isNo)
+      throw new Problem("too many", "That was often for one hour. What you said last holds; please try again later.");
+    const event = { kind: "wish", at: this.now(), guardianId, wish } as const;
+    await this.journal.append([event]);
+    this.remember(event);
+  }
+
+  /** A browser has these answers, by number, on its disk: their words go here. Resolves once they are gone. */
+  async answersTaken({ journalId, seqs }: z.infer<typeof answersTakenSchema>): Promise<void> {
+    const taken = new Set(journalId === this.journalId ? seqs : []);
+    const isHere = this.journal.since(0).some(({ kind, seq }) => kind === "card answer" && taken.has(seq));
+    if (isHere) await this.journal.compact((events) => compactFamilies(events, (seq) => taken.has(seq)));
   }
 
   close(): Promise<void> {
@@ -122,9 +163,12 @@ export class FamilyDesk {
   }
 
   private remember(event: FamilyEvent | Parameters<Journal<FamilyEvent>["append"]>[0][number]): void {
-    if (event.kind !== "card answer") return;
-    const known = this.answersOfCard.get(event.answer.cardId) ?? new Set();
-    this.answersOfCard.set(event.answer.cardId, known.add(event.answer.answerId));
+    if (event.kind === "wish") {
+      this.wishes.set(event.guardianId, { ...this.wishes.get(event.guardianId), ...event.wish });
+      return;
+    }
+    const { cardId, answerId } = event.kind === "card answer" ? event.answer : event;
+    this.answersOfCard.set(cardId, (this.answersOfCard.get(cardId) ?? new Set()).add(answerId));
   }
 
   private cardFile(cardId: string): string {

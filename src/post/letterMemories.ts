@@ -1,3 +1,4 @@
+import { hideAddresses } from "@/core/delivery/hideAddresses";
 import { type LetterState, mayMove } from "@/core/delivery/letterState";
 import type { LetterEvent } from "@/core/delivery/postEvent";
 import type { Unnumbered } from "./disk/journal";
@@ -50,7 +51,16 @@ export class LetterMemories {
   begin(id: string, state: LetterState, details: Partial<LetterEvent> = {}): Unnumbered<LetterEvent> {
     if (!this.mayBegin(id, state)) throw new Error(`A letter that is ${this.stateOf(id)} can't become ${state}.`);
     this.moving.add(id);
-    return { at: this.now(), letterId: id, roundId: this.letters.get(id)?.roundId ?? "", ...details, state };
+    const { serverAnswer } = details;
+    return {
+      at: this.now(),
+      letterId: id,
+      roundId: this.letters.get(id)?.roundId ?? "",
+      ...details,
+      // Nobody's address stands in the journal.
+      ...(serverAnswer !== undefined && { serverAnswer: hideAddresses(id, serverAnswer) }),
+      state,
+    };
   }
 
   /** Moves are on disk, or could not be written: then the letters are where they were. */

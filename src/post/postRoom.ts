@@ -11,6 +11,7 @@ import {
 } from "@/core/delivery/postEvent";
 import type { TroubleCause } from "@/core/delivery/postTrouble";
 import { afterMany } from "./afterMany";
+import { compactLetters } from "./compactLetters";
 import { CurrentTrouble } from "./currentTrouble";
 import { Enclosures } from "./disk/enclosures";
 import { Journal } from "./disk/journal";
@@ -65,7 +66,7 @@ export class PostRoom {
 
   static async open(options: PostRoomOptions): Promise<PostRoom> {
     const queue = await Queue.open(path.join(options.folder, "queue"));
-    const journal = await Journal.open(path.join(options.folder, "journal.ndjson"), postEventSchema);
+    const journal = await Journal.open(path.join(options.folder, "journal.ndjson"), postEventSchema, compactLetters);
     const enclosures = await Enclosures.open(path.join(options.folder, "enclosures"));
     const room = new PostRoom(options, journal, queue, enclosures, new SendingLimits(options.limits ?? {}));
     await room.recover();

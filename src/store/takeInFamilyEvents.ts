@@ -42,8 +42,15 @@ export async function takeInFamilyEvents(
     const { seq: taken, journalId: of } = await familyJournalPlace(database);
     for (const event of fresh) {
       if (event.kind !== "card answer" || (of === journalId && event.seq <= taken)) continue;
-      const { answer, at } = event;
-      const record: FamilyAnswer = { id: answer.answerId, cardId: answer.cardId, at, state: "waiting", answer };
+      const { answer, at, seq: untoldSeq } = event;
+      const record: FamilyAnswer = {
+        id: answer.answerId,
+        cardId: answer.cardId,
+        at,
+        state: "waiting",
+        answer,
+        untoldSeq,
+      };
       await database.familyAnswers.put(familyAnswerSchema.parse(record));
     }
     await database.meta.bulkPut([
@@ -54,6 +61,24 @@ export async function takeInFamilyEvents(
   // Somebody changed one of them in the moment between: what families said is simply read again.
   if (!done.ok) return takeInFamilyEvents(database, journalId, events, now);
   return done.change;
+}
+
+/**
+ * The numbers of answers that are on this disk and that the server was not told of. Only the browser with the card lets the
+ * server forget them: another one may have read them as well.
+ */
+export async function untoldAnswers(database: VineDatabase): Promise<number[]> {
+  const answers = await database.familyAnswers.filter(({ untoldSeq }) => untoldSeq !== undefined).toArray();
+  const cards = new Set(await database.cards.toCollection().primaryKeys());
+  return answers.flatMap(({ cardId, untoldSeq }) => (untoldSeq !== undefined && cards.has(cardId) ? [untoldSeq] : []));
+}
+
+/** The server was told of these answers. */
+export async function answersWereTold(database: VineDatabase, seqs: readonly number[]): Promise<void> {
+  const told = new Set(seqs);
+  await database.familyAnswers
+    .filter(({ untoldSeq }) => untoldSeq !== undefined && told.has(untoldSeq))
+    .modify({ untoldSeq: undefined });
 }
 
 /** "A wish of Ewa Wójcik", "Wishes of 3 guardians". */

@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { enclosedBytes, enclosureSchema, enclosureWords, sizeWords } from "../model/enclosure";
 import { DEFAULT_SETTINGS } from "../model/settings";
 import { handOverParts, MAX_LETTER_CHARACTERS, MAX_LETTERS_PER_HANDOVER } from "./handOver";
+import { hideAddresses } from "./hideAddresses";
 import { letterAfter } from "./letterAfter";
 import { isFinal, type LetterState, letterStateSchema, mayMove, mayWithdraw } from "./letterState";
 import { nextTry } from "./nextTry";
@@ -75,16 +76,19 @@ test("a deferred letter is tried after 1, 5, 15 and 60 minutes, then hourly for 
 });
 
 test("an event brings the record up to date once; one that was already taken in changes nothing", () => {
-  const letter = { id: "a", state: "prepared", stateAt: 5, seq: 0, serverAnswer: "" } as Letter;
+  const recipient = { kind: "guardian", id: "ewa", name: "Ewa", address: "Ewa@harbourmail.example" } as const;
+  const letter = { id: "a", recipient, state: "prepared", stateAt: 5, seq: 0, serverAnswer: "" } as Letter;
   const accepted = letterAfter(letter, {
     seq: 4,
     at: 9,
     letterId: "a",
     roundId: "r",
     state: "accepted",
-    serverAnswer: "250 ok",
+    serverAnswer: hideAddresses("a", "250 ok for <ewa@harbourmail.example>, queued as <1@relay.example>"),
   });
-  expect(accepted).toMatchObject({ state: "accepted", stateAt: 9, seq: 4, serverAnswer: "250 ok" });
+  expect(accepted).toMatchObject({ state: "accepted", stateAt: 9, seq: 4 });
+  // Its own address comes back from the sign that stood for it; others stay out.
+  expect(accepted.serverAnswer).toBe("250 ok for <Ewa@harbourmail.example>, queued as <…>");
   expect(letterAfter(accepted, { seq: 3, at: 8, letterId: "a", roundId: "r", state: "leaving" })).toBe(accepted);
 });
 

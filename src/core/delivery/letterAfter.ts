@@ -1,3 +1,4 @@
+import { showAddresses } from "./hideAddresses";
 import type { LetterEvent } from "./postEvent";
 import type { Letter } from "./round";
 
@@ -8,6 +9,8 @@ import type { Letter } from "./round";
 export function letterAfter(letter: Letter, event: LetterEvent): Letter {
   if (event.seq <= letter.seq) return letter;
   const { nextAt: _before, ...kept } = letter;
-  const { state, at, seq, serverAnswer = "", nextAt } = event;
+  const { state, at, seq, nextAt } = event;
+  const addresses = [letter.recipient, ...(letter.together ?? [])].map(({ address }) => address);
+  const serverAnswer = showAddresses(letter.id, event.serverAnswer ?? "", addresses);
   return { ...kept, state, stateAt: at, seq, serverAnswer, ...(nextAt !== undefined && { nextAt }) };
 }

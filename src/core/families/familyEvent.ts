@@ -21,6 +21,14 @@ export const familyEventSchema = z.discriminatedUnion("kind", [
     guardianId: z.string(),
     wish: wishSchema,
   }),
+  /** A browser has the words of this answer on its disk, so they went here. */
+  z.object({
+    kind: z.literal("answer taken"),
+    seq: z.number().int().min(1),
+    at: z.number(),
+    cardId: idSchema,
+    answerId: idSchema,
+  }),
 ]);
 export type FamilyEvent = z.infer<typeof familyEventSchema>;
 
@@ -31,8 +39,16 @@ export const familyAnswerSchema = z.object({
   at: z.number(),
   state: z.enum(["waiting", "taken in", "refused"]),
   answer: cardAnswerSchema,
+  /** Its number in the families' journal, as long as the server was not told that the answer is here. */
+  untoldSeq: z.number().int().optional(),
 });
 export type FamilyAnswer = z.infer<typeof familyAnswerSchema>;
+
+/** Tells the server which events of its journal, by number, are answers that are on a browser's disk. */
+export const answersTakenSchema = z.object({
+  journalId: z.string(),
+  seqs: z.array(z.number().int().min(1)).min(1).max(1000),
+});
 
 /** Asks for a link of their own for each guardian; the names are shown on the page that it leads to. */
 export const linksRequestSchema = z.object({

@@ -5,10 +5,23 @@ import path from "node:path";
 import * as z from "zod";
 import { PRIVATE_FILE, syncFolder, writeWhole } from "./writeWhole";
 
-const headSchema = z.object({ journalId: z.string() });
+const headSchema = z.object({
+  journalId: z.string(),
+  /** The highest number that was given before the journal was written anew. */
+  lastSeq: z.number().int().optional(),
+});
+type Head = z.infer<typeof headSchema>;
 
 /** An event that has no number yet. */
 export type Unnumbered<Event> = Event extends unknown ? Omit<Event, "seq"> : never;
+
+/** Events to be written, or, after those, the journal to be written anew. */
+interface Work<Event> {
+  readonly events: Unnumbered<Event>[];
+  readonly compact?: (events: readonly Event[]) => Event[];
+  readonly done: () => void;
+  readonly failed: (cause: unknown) => void;
+}
 
 /**
  * A memory of events in a file, a line each, with numbers that rise: of the post room's letters, or of what families say.
@@ -16,16 +29,18 @@ export type Unnumbered<Event> = Event extends unknown ? Omit<Event, "seq"> : nev
  * written together by the next, so that one fsync serves many. A write that fails is cut back to the last whole line.
  */
 export class Journal<Event extends { seq: number }> {
-  private pending: { events: Unnumbered<Event>[]; done: () => void; failed: (cause: unknown) => void }[] = [];
-  private writing = false;
+  private pending: Work<Event>[] = [];
+  private writing: Promise<void> | undefined;
+  private closed = false;
   /** Whether a write failed and left something behind that is still to be cut off. */
   private isRagged = false;
   private readonly waiting = new Set<() => void>();
 
   private constructor(
+    private readonly file: string,
     readonly id: string,
-    private readonly durable: Event[],
-    private readonly handle: FileHandle,
+    private durable: Event[],
+    private handle: FileHandle | undefined,
     /** The length of all whole lines, in bytes. */
     private size: number,
     private lastSeq: number,
@@ -33,16 +48,23 @@ export class Journal<Event extends { seq: number }> {
 
   /**
    * Opens the journal, or begins one. A last line that a crash cut short is taken off: it was never shown to anybody. Lines
-   * in the middle that can't be read are set aside in a file of their own, and their numbers are never given again.
+   * in the middle that can't be read are set aside in a file of their own, and their numbers are never given again. Where
+   * `compact` leaves half of the events or less, the journal is written anew without the others.
    */
-  static async open<Event extends { seq: number }>(file: string, schema: z.ZodType<Event>): Promise<Journal<Event>> {
+  static async open<Event extends { seq: number }>(
+    file: string,
+    schema: z.ZodType<Event>,
+    compact: (events: readonly Event[]) => Event[] = (events) => [...events],
+  ): Promise<Journal<Event>> {
     if (!existsSync(file)) await begin(file);
     const bytes = await readFile(file);
     const wholeLength = bytes.lastIndexOf(10) + 1;
     if (wholeLength < bytes.length) await truncate(file, wholeLength);
-    const [head = "", ...lines] = bytes.subarray(0, wholeLength).toString("utf8").split("\n").slice(0, -1);
+    const [firstLine = "", ...lines] = bytes.subarray(0, wholeLength).toString("utf8").split("\n").slice(0, -1);
     const events: Event[] = [];
     const broken: string[] = [];
+    const head = headSchema.safeParse(parsed(firstLine)).data;
+    const id = head?.journalId ?? randomUUID();
     let lastSeq = 0;
     for (const line of lines) {
       const event = schema.safeParse(parsed(line)).data;
@@ -53,9 +75,12 @@ export class Journal<Event extends { seq: number }> {
       lastSeq = Math.max(lastSeq, seq);
     }
     if (broken.length > 0) await keepAside(file, broken);
-    const id = headSchema.safeParse(parsed(head)).data?.journalId ?? randomUUID();
+    lastSeq = Math.max(lastSeq, head?.lastSeq ?? 0);
+    const kept = compact(events);
+    const isWorthIt = events.length - kept.length >= Math.max(LEAST_TO_DROP, kept.length);
+    const size = isWorthIt ? await writeAnew(file, { journalId: id, lastSeq }, kept) : wholeLength;
     const handle = await open(file, "a", PRIVATE_FILE);
-    return new Journal(id, events, handle, wholeLength, lastSeq);
+    return new Journal(file, id, isWorthIt ? kept : events, handle, size, lastSeq);
   }
 
   /** The events numbered above `seq`, oldest first. */
@@ -69,7 +94,15 @@ export class Journal<Event extends { seq: number }> {
     if (events.length === 0) return Promise.resolve();
     return new Promise((done, failed) => {
       this.pending.push({ events, done, failed });
-      if (!this.writing) void this.writePending();
+      this.writing ??= this.writePending();
+    });
+  }
+
+  /** Writes the journal anew with what `compact` leaves; what comes meanwhile waits. Errors: the disk takes nothing; then all is as before. */
+  compact(compact: (events: readonly Event[]) => Event[]): Promise<void> {
+    return new Promise((done, failed) => {
+      this.pending.push({ events: [], compact, done, failed });
+      this.writing ??= this.writePending();
     });
   }
 
@@ -92,9 +125,12 @@ export class Journal<Event extends { seq: number }> {
     for (const wake of this.waiting) wake();
   }
 
+  /** Ends what is under way and touches the file no more. */
   async close(): Promise<void> {
+    this.closed = true;
     this.wakeReaders();
-    await this.handle.close();
+    await this.writing;
+    await this.handle?.close();
   }
 
   /** The place of the first event numbered above `seq`; numbers may have gaps. */
@@ -109,7 +145,6 @@ export class Journal<Event extends { seq: number }> {
   }
 
   private async writePending(): Promise<void> {
-    this.writing = true;
     while (this.pending.length > 0) {
       const batch = this.pending;
       this.pending = [];
@@ -118,11 +153,15 @@ export class Journal<Event extends { seq: number }> {
         .map((event, place) => ({ seq: this.lastSeq + 1 + place, ...event }) as unknown as Event);
       const lines = Buffer.from(numbered.map((event) => `${JSON.stringify(event)}\n`).join(""));
       try {
-        await this.cutBack();
-        this.isRagged = true;
-        await this.handle.appendFile(lines);
-        await this.handle.datasync();
-        this.isRagged = false;
+        if (this.closed) throw new Error("The journal is closed.");
+        if (lines.length > 0) {
+          this.handle ??= await open(this.file, "a", PRIVATE_FILE);
+          await this.cutBack();
+          this.isRagged = true;
+          await this.handle.appendFile(lines);
+          await this.handle.datasync();
+          this.isRagged = false;
+        }
       } catch (cause) {
         await this.cutBack().catch(() => undefined);
         for (const { failed } of batch) failed(cause);
@@ -131,24 +170,54 @@ export class Journal<Event extends { seq: number }> {
       this.size += lines.length;
       this.lastSeq += numbered.length;
       this.durable.push(...numbered);
-      for (const { done } of batch) done();
+      for (const { compact, done, failed } of batch) {
+        if (compact) await this.writeAnew(compact).then(done, failed);
+        else done();
+      }
       this.wakeReaders();
     }
-    this.writing = false;
+    this.writing = undefined;
+  }
+
+  private async writeAnew(compact: (events: readonly Event[]) => Event[]): Promise<void> {
+    const kept = compact(this.durable);
+    const bytes = bytesOf({ journalId: this.id, lastSeq: this.lastSeq }, kept);
+    // The next write opens the file that is there then, whichever it is.
+    await this.handle?.close();
+    this.handle = undefined;
+    await writeWhole(this.file, bytes);
+    this.isRagged = false;
+    this.size = bytes.length;
+    this.durable = kept;
+    await syncFolder(path.dirname(this.file));
   }
 
   /** Takes off what a failed write left. Errors: that can't be done now; it is tried again before the next write. */
   private async cutBack(): Promise<void> {
-    if (!this.isRagged) return;
+    if (!this.isRagged || !this.handle) return;
     await this.handle.truncate(this.size);
     await this.handle.datasync();
     this.isRagged = false;
   }
 }
 
-async function begin(file: string): Promise<void> {
-  await writeWhole(file, `${JSON.stringify({ journalId: randomUUID() })}\n`);
+/** Fewer events than this are not worth writing the journal anew. */
+const LEAST_TO_DROP = 100;
+
+function begin(file: string): Promise<number> {
+  return writeAnew(file, { journalId: randomUUID() }, []);
+}
+
+/** Writes a journal whole: after a crash it is the one before or this one. Gives its length in bytes. */
+async function writeAnew(file: string, head: Head, events: readonly unknown[]): Promise<number> {
+  const bytes = bytesOf(head, events);
+  await writeWhole(file, bytes);
   await syncFolder(path.dirname(file));
+  return bytes.length;
+}
+
+function bytesOf(head: Head, events: readonly unknown[]): Buffer {
+  return Buffer.from([head, ...events].map((line) => `${JSON.stringify(line)}\n`).join(""));
 }
 
 /** Keeps lines that can't be read, beside the journal. */

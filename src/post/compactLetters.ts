@@ -1,0 +1,35 @@
+import { hideAddresses } from "@/core/delivery/hideAddresses";
+import { isFinal } from "@/core/delivery/letterState";
+import { isLetterEvent, type LetterEvent, type PostEvent } from "@/core/delivery/postEvent";
+
+/**
+ * What must stay of the post room's journal: the last word of each letter that met its fate, every word of the others,
+ * the last word of each pause, and every reply. Numbers stay, so that a browser reads on where it was. What is left rebuilds
+ * the same memory as the whole did.
+ */
+export function compactLetters(events: readonly PostEvent[]): PostEvent[] {
+  const lastOf = new Map<string, LetterEvent>();
+  const sha256Of = new Map<string, string>();
+  const lastPause = new Map<string, PostEvent>();
+  for (const event of events) {
+    if (isLetterEvent(event)) {
+      lastOf.set(event.letterId, event);
+      if (event.sha256) sha256Of.set(event.letterId, event.sha256);
+    } else if ("paused" in event) lastPause.set(event.roundId, event);
+  }
+  return events.flatMap((event): PostEvent[] => {
+    if (!isLetterEvent(event)) return "paused" in event && lastPause.get(event.roundId) !== event ? [] : [event];
+    const last = lastOf.get(event.letterId);
+    if (!last || !isFinal(last.state)) return [withoutAddresses(event)];
+    const sha256 = sha256Of.get(event.letterId);
+    if (event === last) return [{ ...withoutAddresses(last), ...(sha256 && { sha256 }) }];
+    // It counts as one of its day's letters, also where it came back later.
+    return event.state === "accepted" ? [event] : [];
+  });
+}
+
+/** Journals of before have addresses in what servers said. */
+function withoutAddresses(event: LetterEvent): LetterEvent {
+  const { letterId, serverAnswer } = event;
+  return serverAnswer?.includes("@") ? { ...event, serverAnswer: hideAddresses(letterId, serverAnswer) } : event;
+}
