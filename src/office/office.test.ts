@@ -197,8 +197,6 @@ describe("a round without a browser", () => {
   test("a letter that the post room can't take holds up no other, and says why", async () => {
     const office = await browser.open(school);
     await noTimeToTakeBack(office);
-    browser.isOnline = false;
-    office.line.open();
     const sent: string[] = [];
     for (const id of ["n", "m"]) {
       const note = await noteTo(office, id, 3);
@@ -214,7 +212,7 @@ describe("a round without a browser", () => {
     const [without] = await office.read.lettersOfRound(second);
     const gone = { sha256: "0".repeat(64), name: "rubric.pdf", type: "application/pdf", bytes: 3 };
     await office.database.letters.update(without?.id ?? "", { enclosures: [gone] });
-    browser.isOnline = true;
+    office.line.open();
     expect((await settled(office, first)).filter((state) => state === "accepted").length).toBeGreaterThan(1);
     expect((await settled(office, second)).filter((state) => state !== "accepted")).toEqual(["refused"]);
     const fileless = (await office.read.lettersOfRound(second)).find(({ id }) => id === without?.id);
