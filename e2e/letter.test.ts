@@ -178,6 +178,37 @@ test("a table is written and comes out in both forms of the letter; pasted words
   await waitForWords(page, "words");
 });
 
+test("whatever is pasted is kept as the letter shows it, and what can't be in a letter is said", async () => {
+  await beginNote(page, "Empty note");
+  await page.locator(".letter-subject .tiptap").click();
+  await page.keyboard.type("Telephone");
+  await page.locator(".letter-body .tiptap").click();
+  await page.$eval(".letter-body .tiptap", (editor) => {
+    const picture =
+      "data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==";
+    const clipboardData = new DataTransfer();
+    clipboardData.setData(
+      "text/html",
+      `<p>Ring <a href="tel:+48123456">the office</a>, fetch <a href="/tides.pdf">the tides</a> or <a href="ftp://harbour.example/t">more</a>.</p>
+       <table><tr><td colspan="90">wide</td></tr></table>
+       <img src="${picture}" width="3000.7" alt="${"long ".repeat(200)}"><div data-passage="{broken"><div data-side="then"><p>some</p></div></div>`,
+    );
+    editor.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await waitForWords(page, "leads nowhere from a letter");
+  await page.keyboard.type(" The last words.");
+  await page.waitForFunction(() => document.querySelector("[role=status]")?.textContent?.startsWith("Kept"));
+  const shown = () =>
+    page.$eval(".letter-body .tiptap", (editor) => (editor as HTMLElement).innerText.replace(/\s+/g, " "));
+  const before = await shown();
+  expect(before).toContain("The last words.");
+  await page.reload();
+  await waitForWords(page, "The last words.");
+  expect(await shown()).toBe(before);
+  const links = await page.$$eval(".letter-body .tiptap a", (all) => all.map((one) => one.getAttribute("href")));
+  expect(links).toEqual(["tel:+48123456"]);
+});
+
 test("one letter to each family: fewer letters, each about all the children and classes", async () => {
   await beginNote(page, "How things stand");
   const count = async () => Number(/^([\d,]+) letters?/.exec(await wordsOf(page, ".foot-sentence"))?.[1]);

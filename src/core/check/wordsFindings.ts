@@ -61,8 +61,9 @@ function documentFindings(
   return findings;
 }
 
-/** A web address with a host that can be one, or a mail address; spaces and half-typed hosts lead nowhere. */
+/** A web address with a host that can be one, a mail address or a telephone number; spaces and half-typed hosts lead nowhere. */
 function leadsSomewhere(href: string): boolean {
+  if (/^(tel|sms):/i.test(href)) return /\d{3}/.test(href.replace(/[ ().-]/g, ""));
   if (/\s/.test(href)) return false;
   if (/^mailto:/i.test(href)) return /^mailto:[^@]+@[^@]+\.[^@.]+$/i.test(href.replace(/\?.*$/, ""));
   try {

@@ -3,11 +3,16 @@ import { matchSchema, selectionPartSchema } from "./condition";
 
 /** The letter as the editor keeps it: a tree of plain nodes. Only what is named here can be in a letter. */
 
+/** Whether a link can stand in a letter: a web page, a mail address or a telephone. */
+export function isLetterLink(href: string): boolean {
+  return /^(https?:\/\/|mailto:|tel:|sms:)/i.test(href);
+}
+
 const markSchema = z.discriminatedUnion("type", [
   z.object({ type: z.literal("bold") }),
   z.object({ type: z.literal("italic") }),
   z.object({ type: z.literal("underline") }),
-  z.object({ type: z.literal("link"), attrs: z.object({ href: z.string().regex(/^(https?:\/\/|mailto:)/i) }) }),
+  z.object({ type: z.literal("link"), attrs: z.object({ href: z.string().refine(isLetterLink) }) }),
 ]);
 export type Mark = z.infer<typeof markSchema>;
 
@@ -100,7 +105,9 @@ const orderedListSchema = z.object({
   },
 });
 
-const spanSchema = z.number().int().min(1).max(50);
+/** Over how many columns or rows a cell may go. */
+export const MAX_SPAN = 50;
+const spanSchema = z.number().int().min(1).max(MAX_SPAN);
 const cellSchema = z.object({
   type: z.enum(["tableCell", "tableHeader"]),
   attrs: z.object({ colspan: spanSchema, rowspan: spanSchema }).optional(),
@@ -113,6 +120,10 @@ const tableSchema = z.object({
 });
 export type TableNode = z.infer<typeof tableSchema>;
 
+/** The longest words that stand for a picture, in UTF-16 units, and its least and greatest width, in px. */
+export const MAX_ALT_CHARACTERS = 300;
+export const PICTURE_WIDTHS = [16, 1200] as const;
+
 /** A picture that the letter carries along; nothing is loaded from elsewhere. `width` in px. */
 const pictureSchema = z.object({
   type: z.literal("picture"),
@@ -121,8 +132,8 @@ const pictureSchema = z.object({
       .string()
       .max(400_000)
       .regex(/^data:image\/(png|jpeg|gif|webp);base64,[A-Za-z0-9+/=]+$/),
-    alt: z.string().max(300),
-    width: z.number().int().min(16).max(1200),
+    alt: z.string().max(MAX_ALT_CHARACTERS),
+    width: z.number().int().min(PICTURE_WIDTHS[0]).max(PICTURE_WIDTHS[1]),
   }),
 });
 

@@ -9,6 +9,7 @@ import { fieldById } from "@/core/letter/fieldsFor";
 import { type SignatureDocument, signatureDocumentSchema } from "@/core/model/letterBody";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { FieldExtension, PictureExtension } from "@/ui/note/letter/fieldExtension";
+import { fittedWords, LETTER_LINKS } from "@/ui/note/letter/fittedWords";
 import { ShownLetterContext } from "@/ui/note/letter/LiveBlock";
 import { PictureButton } from "@/ui/note/letter/PictureButton";
 import { useVine } from "@/ui/shared/VineContext";
@@ -36,14 +37,14 @@ export function SignatureEditor({
         codeBlock: false,
         blockquote: false,
         horizontalRule: false,
-        link: { openOnClick: false, autolink: true, protocols: ["http", "https", "mailto"] },
+        link: LETTER_LINKS,
       }),
       FieldExtension,
       PictureExtension,
     ],
     content: initial,
     editorProps: { attributes: { "aria-label": "Signature", role: "textbox", "aria-multiline": "true" } },
-    onUpdate: ({ editor: current }) => change.current(signatureDocumentSchema.parse(current.getJSON())),
+    onUpdate: ({ editor: current }) => change.current(fittedWords(current, signatureDocumentSchema)),
   });
   if (!editor) return null;
   const values: Record<string, string> = { "teacher.name": settings.teacherName, "school.name": settings.schoolName };

@@ -102,7 +102,7 @@ export const PASSAGE_EXTENSIONS = [
     parseHTML: () => [
       {
         tag: "div[data-passage]",
-        getAttrs: (element) => JSON.parse(element.getAttribute("data-passage") ?? "{}"),
+        getAttrs: (element) => setOf(element, "data-passage"),
       },
     ],
     renderHTML: ({ node }) => ["div", { "data-passage": JSON.stringify(node.attrs) }, 0],
@@ -131,10 +131,19 @@ function blockExtension(name: string, attributes: Record<string, { default: unkn
     parseHTML: () => [
       {
         tag: `div[data-block="${name}"]`,
-        getAttrs: (element) => JSON.parse(element.getAttribute("data-set") ?? "{}"),
+        getAttrs: (element) => setOf(element, "data-set"),
       },
     ],
     renderHTML: ({ node }) => ["div", { "data-block": name, "data-set": JSON.stringify(node.attrs) }],
     addNodeView: () => ReactNodeViewRenderer(view),
   });
+}
+
+/** What is set of a block, from pasted text; from elsewhere it may be anything. */
+function setOf(element: HTMLElement, name: string): Record<string, unknown> {
+  try {
+    return { ...JSON.parse(element.getAttribute(name) ?? "{}") };
+  } catch {
+    return {};
+  }
 }

@@ -8,6 +8,7 @@ import { useRef } from "react";
 import { letterBodySchema, letterSubjectSchema } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import { BLOCK_EXTENSIONS, FieldExtension, PASSAGE_EXTENSIONS, PictureExtension } from "./fieldExtension";
+import { fittedWords, LETTER_LINKS } from "./fittedWords";
 
 export interface LetterEditors {
   readonly subject: Editor;
@@ -70,7 +71,7 @@ export function useLetterEditors(
     onFocus: () => {
       last.current = "subject";
     },
-    onUpdate: ({ editor }) => change.current({ subject: letterSubjectSchema.parse(editor.getJSON()) }),
+    onUpdate: ({ editor }) => change.current({ subject: fittedWords(editor, letterSubjectSchema) }),
   });
   const body = useEditor({
     immediatelyRender: false,
@@ -82,7 +83,7 @@ export function useLetterEditors(
         codeBlock: false,
         blockquote: false,
         horizontalRule: false,
-        link: { openOnClick: false, protocols: ["http", "https", "mailto"] },
+        link: LETTER_LINKS,
       }),
       ...TABLE_EXTENSIONS,
       TextAlign.configure({ types: ["paragraph", "heading"], alignments: ["left", "center", "right"] }),
@@ -96,7 +97,7 @@ export function useLetterEditors(
     onFocus: () => {
       last.current = "body";
     },
-    onUpdate: ({ editor }) => change.current({ body: letterBodySchema.parse(editor.getJSON()) }),
+    onUpdate: ({ editor }) => change.current({ body: fittedWords(editor, letterBodySchema) }),
   });
   if (!subject || !body) return undefined;
   return { subject, body, lastUsed: () => (last.current === "subject" ? subject : body) };
