@@ -1,6 +1,6 @@
 import PostalMime from "postal-mime";
 import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
-import { announcedReplies, keepReply } from "@/store/keepReply";
+import { announcedReplies, keepReply, replyWasTold, untoldReplies } from "@/store/keepReply";
 import { journalPlace, takeInEvents } from "@/store/takeInEvents";
 import { answersWereTold, familyJournalPlace, untoldAnswers } from "@/store/takeInFamilyEvents";
 import { ask, reach } from "./ask";
@@ -49,7 +49,7 @@ async function tellOfAnswers({ around, database }: HandingOver): Promise<void> {
   }
 }
 
-/** Takes the words of every reply that the post room announced; it keeps them until they are here. */
+/** Takes the words of every reply that the post room announced; it lets them go once they are on this disk. */
 async function takeReplies({ around, database }: HandingOver): Promise<void> {
   for (const reply of await announcedReplies(database)) {
     const url = `/api/post/replies/${reply.id}`;
@@ -62,6 +62,9 @@ async function takeReplies({ around, database }: HandingOver): Promise<void> {
       subject,
       text: text.trim() || "The words of this answer could not be read.",
     });
-    await ask(around, url, { method: "DELETE" });
+  }
+  for (const { id } of await untoldReplies(database)) {
+    await ask(around, `/api/post/replies/${id}`, { method: "DELETE" });
+    await replyWasTold(database, id);
   }
 }

@@ -3,11 +3,15 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } fr
 import { adding, updating } from "@/core/change/change";
 import { startNote } from "@/core/letter/startNote";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
+import type { ContactCard } from "@/core/model/contactCard";
 import type { Note } from "@/core/model/note";
 import { demoSchool } from "@/demo/demoSchool";
+import { messageIdOf } from "@/post/composeMessage";
 import { openDatabase } from "@/store/openDatabase";
+import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { takeBack } from "./handOver";
 import type { Office } from "./office";
+import { publishCard } from "./publishCard";
 import { sendNote } from "./sendNote";
 import { serverInProcess, TestBrowser } from "./testing";
 
@@ -66,6 +70,10 @@ async function settled(office: Office, roundId: string): Promise<string[]> {
     if (states.every((state) => ["accepted", "refused", "returned", "withdrawn"].includes(state))) return states;
     await office.around.pause(5);
   }
+}
+
+async function until({ around }: Office, holds: () => Promise<boolean>): Promise<void> {
+  while (!(await holds())) await around.pause(5);
 }
 
 describe("a round without a browser", () => {
@@ -219,6 +227,49 @@ describe("a round without a browser", () => {
     expect(fileless).toMatchObject({ state: "refused", serverAnswer: expect.stringContaining("rubric.pdf") });
     const now = (await office.read.lettersOfRound(first)).find(({ id }) => id === bad.id);
     expect(now).toMatchObject({ state: "refused", serverAnswer: expect.stringContaining("is no address") });
+  });
+
+  test("what families write goes from the server once it is on this disk, also where telling that fails at first", async () => {
+    const office = await browser.open(school);
+    await noTimeToTakeBack(office);
+    browser.isAnswered = (method, url) => method !== "DELETE" && !url.endsWith("/taken");
+    office.line.open();
+    const note = await noteTo(office, "n", 2);
+    const sent = await sendNote(office, note, { ...NOW, seenCautions: await seen(office, note) }, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    await settled(office, sent.roundId);
+    const [letter] = (await office.read.lettersOfRound(sent.roundId)).filter(({ state }) => state === "accepted");
+    const { inbox, familyDesk } = await server.house();
+    const mail = ["From: Ewa <ewa@x.example>", `In-Reply-To: ${messageIdOf(letter?.id ?? "")}`, "", "Thank you."];
+    await inbox.take(Buffer.from(mail.join("\r\n")));
+    const card: ContactCard = { id: "card", title: "Who?", greeting: "", questions: ["guardians"], createdAt: 1 };
+    await office.commit(adding("cards", [card]), ABOUT);
+    await publishCard(office, card, "Families");
+    const guardians = [{ name: "Ewa", address: "", relation: "", language: "", frequency: "" as const }];
+    await familyDesk.answer({ answerId: "a", cardId: card.id, studentName: "Ana Roe", studentNumber: "", guardians });
+    await until(office, async () => (await office.read.newRepliesWithLetters()).length === 1);
+    const [{ reply } = { reply: undefined }] = await office.read.newRepliesWithLetters();
+    const isThere = () =>
+      inbox.read(reply?.id ?? "").then(
+        () => true,
+        () => false,
+      );
+    const written = () => JSON.stringify(familyDesk.eventsAfter(0));
+    expect([reply?.text, await isThere(), written().includes("Ana Roe")]).toEqual(["Thank you.", true, true]);
+    // Another browser, without the letter and the card, takes nothing away.
+    office.close();
+    const elsewhere = new TestBrowser(TODAY, server.serve, "elsewhere");
+    const other = await elsewhere.open(school);
+    other.line.open();
+    await until(other, async () => (await familyJournalPlace(other.database)).seq > 0);
+    expect([(await other.read.newRepliesWithLetters()).length, await isThere()]).toEqual([0, true]);
+    elsewhere.close();
+    await other.database.delete();
+    browser.isAnswered = () => true;
+    const again = await browser.open();
+    again.line.open();
+    await until(again, async () => !(await isThere()) && !written().includes("Ana Roe"));
+    expect((await again.read.newRepliesWithLetters())[0]?.reply.text).toBe("Thank you.");
   });
 
   test("what waits is called back before everything is replaced", async () => {

@@ -35,12 +35,15 @@ export class TestBrowser {
   /** While the server is away nobody answers. */
   isOnline = true;
   clock = Date.now;
+  /** Whether a request is answered while the server is there. */
+  isAnswered: (method: string, url: string) => boolean = () => true;
   /** What happens before the engine is asked something. */
   beforeQuestion: (question: string) => Promise<void> = async () => undefined;
 
   constructor(
     private readonly today: Day,
     private readonly serve: (request: Request) => Promise<Response>,
+    private readonly databaseName = "vine-note",
   ) {}
 
   /** Opens a tab. `demo` is what an empty browser opens on. */
@@ -56,7 +59,7 @@ export class TestBrowser {
 
   private surroundings(): Surroundings {
     return {
-      databaseName: "vine-note",
+      databaseName: this.databaseName,
       now: () => this.clock(),
       pinnedToday: this.today,
       newId: () => {
@@ -83,7 +86,7 @@ export class TestBrowser {
         };
       },
       fetch: (url, init) =>
-        this.isOnline
+        this.isOnline && this.isAnswered(init?.method ?? "GET", String(url))
           ? this.serve(new Request(new URL(String(url), ORIGIN), init))
           : Promise.reject(new TypeError("Nobody answers.")),
       pause: (ms) => new Promise((resolve) => setTimeout(resolve, Math.min(ms, LONGEST_PAUSE_MS))),
@@ -122,11 +125,14 @@ export async function serverInProcess() {
     links: await import("@/app/api/family/links/route"),
     cards: await import("@/app/api/family/cards/route"),
     wishes: await import("@/app/api/family/wishes/route"),
+    taken: await import("@/app/api/family/answers/taken/route"),
   };
   const { house } = await import("@/post/house");
   const serve = async (request: Request): Promise<Response> => {
     const [area = "", name = ""] = new URL(request.url).pathname.split("/").slice(3);
-    const handlers = routes[area as keyof typeof routes] as unknown as Record<string, typeof serveOne> | undefined;
+    const handlers = routes[(name in routes ? name : area) as keyof typeof routes] as unknown as
+      | Record<string, typeof serveOne>
+      | undefined;
     const handler = handlers?.[request.method];
     return handler
       ? handler(request, { params: Promise.resolve({ name, sha256: name }) })

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
-import { mkdir, readFile, rm } from "node:fs/promises";
+import { mkdir, readdir, readFile, rm } from "node:fs/promises";
 import path from "node:path";
 import { type ParsedMail, type SimpleParserOptions, simpleParser } from "mailparser";
 import { letterIdsIn } from "./composeMessage";
@@ -26,7 +26,12 @@ export class Inbox {
 
   static async open(folder: string, room: PostRoom): Promise<Inbox> {
     await mkdir(folder, { recursive: true, mode: PRIVATE_FOLDER });
-    return new Inbox(folder, room);
+    const inbox = new Inbox(folder, room);
+    // What a crash left written and not announced.
+    for (const name of await readdir(folder)) {
+      if (name.endsWith(".eml")) await inbox.announce(await readFile(path.join(folder, name)));
+    }
+    return inbox;
   }
 
   /** Takes one message (RFC 5322). The same message again changes nothing. */
@@ -39,12 +44,16 @@ export class Inbox {
       return;
     }
     const letterId = answeredLetter(mail);
-    if (letterId === undefined) return;
-    const name = createHash("sha256").update(message).digest("hex").slice(0, 40);
-    if (!this.room.isNewReply(letterId, name)) return;
+    const name = nameOf(message);
+    if (letterId === undefined || !this.room.isNewReply(letterId, name)) return;
     await writeWhole(this.fileOf(name), message);
     await syncFolder(this.folder);
     await this.room.replied(letterId, name, isAutomatic(mail));
+  }
+
+  private async announce(message: Uint8Array): Promise<void> {
+    const mail = await simpleParser(Buffer.from(message), WITH_STATUS);
+    await this.room.replied(answeredLetter(mail) ?? "", nameOf(message), isAutomatic(mail));
   }
 
   /** An answer as it came. */
@@ -63,6 +72,11 @@ export class Inbox {
     if (!/^[0-9a-f]{40}$/.test(name)) throw new Problem("not there", "There is no such answer.");
     return path.join(this.folder, `${name}.eml`);
   }
+}
+
+/** What a message is called while it waits here. */
+function nameOf(message: Uint8Array): string {
+  return createHash("sha256").update(message).digest("hex").slice(0, 40);
 }
 
 /** The letter that a message answers, by In-Reply-To and References (RFC 5322), the last named first. */

@@ -23,13 +23,24 @@ export function announcedReplies(database: VineDatabase): Promise<Reply[]> {
   return database.replies.where({ state: "on its way" }).toArray();
 }
 
-/** Keeps the words of a reply. What a machine wrote asks for no reading. */
+/** Keeps the words of a reply; the post room has them too until it is told. What a machine wrote asks for no reading. */
 export async function keepReply(
   database: VineDatabase,
   reply: Reply,
   words: Pick<Reply, "from" | "subject" | "text">,
 ): Promise<void> {
-  await database.replies.put(replySchema.parse({ ...reply, ...words, state: reply.automatic ? "read" : "new" }));
+  const state = reply.automatic ? "read" : "new";
+  await database.replies.put(replySchema.parse({ ...reply, ...words, state, isUntold: true }));
+}
+
+/** Replies with their words on this disk that the post room still has. */
+export function untoldReplies(database: VineDatabase): Promise<Reply[]> {
+  return database.replies.filter(({ isUntold }) => isUntold === true).toArray();
+}
+
+/** The post room was told that it can let a reply go. */
+export async function replyWasTold(database: VineDatabase, id: string): Promise<void> {
+  await database.replies.update(id, { isUntold: undefined });
 }
 
 /** Replies that were not read yet, the newest first. */

@@ -32,7 +32,8 @@ export async function takeInEvents(database: VineDatabase, journalId: string, ev
     );
     for (const event of events) {
       if ("paused" in event) await rounds.update(event.roundId, { paused: event.paused });
-      else if ("messageName" in event && !(await replies.get(event.messageName)))
+      // A reply belongs to the browser that has the letter; another one leaves it where it is.
+      else if ("messageName" in event && (await table.get(event.replyTo)) && !(await replies.get(event.messageName)))
         await replies.add(announcedReply(event));
     }
     const known = place.journalId === journalId ? place.seq : 0;
