@@ -1,6 +1,6 @@
 import { beforeAll, expect, test } from "vitest";
 import { choose, fill, fillDate, press, waitForWords } from "./support/browser";
-import { journey, page } from "./support/journey";
+import { journey, page, server } from "./support/journey";
 import { wordsOf } from "./support/steps";
 
 journey();
@@ -255,4 +255,25 @@ test("a rubric is given to an assignment, levels and a comment to a student, and
   const letter = () => wordsOf(page, ".letter-body .tiptap");
   await expect.poll(letter).toMatch(/Method: secure.*Mind the units\./);
   expect(await letter()).not.toContain("Writing:");
+});
+
+test("the browser ends the part that works out figures: it begins again by itself once, and after that it is said", async () => {
+  await page.goto(`${server.url}/gradebook`);
+  await page.waitForSelector(".grid tbody tr");
+  const endWorkers = async () => {
+    await expect.poll(() => page.workers().length).toBeGreaterThan(0);
+    for (const worker of page.workers()) await worker.close();
+  };
+  const [before = ""] = await figure(0);
+  await endWorkers();
+  // A score is typed as if nothing had been, and its figures follow.
+  await page.focus(".grid");
+  await control("Home");
+  await page.waitForSelector("#score-0-0.is-head");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await changed(0, before);
+  await endWorkers();
+  await waitForWords(page, "has ended the part of Vine Note that works out figures, twice");
+  await waitForWords(page, "All that was kept is safe");
 });

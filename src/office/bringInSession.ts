@@ -3,6 +3,7 @@ import { type BringInChoices, bringInChoicesSchema, NO_CHOICES, type TableChoice
 import type { Progress } from "@/workers/bringIn/bringInApi";
 import type { BringInView } from "@/workers/bringIn/bringInView";
 import { type BringInWorker, progressListener } from "@/workers/bringIn/startBringIn";
+import { WorkerEnded } from "@/workers/life/mortal";
 import { Observable } from "./observable";
 import type { Office } from "./office";
 
@@ -36,6 +37,9 @@ export class BringInSession {
   private worker: Promise<BringInWorker> | undefined;
   private files: readonly File[] = [];
   private removed: readonly string[] = [];
+  /** Files that are being read now. */
+  private reading: readonly File[] = [];
+  private isSecondWorker = false;
   /** While a plan is made only the newest wish waits. */
   private line: { busy: boolean; isWanted?: boolean } = { busy: false };
 
@@ -60,6 +64,7 @@ export class BringInSession {
   /** Reads some more files and plans anew. */
   async read(files: readonly File[], isNew = true): Promise<void> {
     const [first] = files;
+    this.reading = files;
     this.state.change({
       problems: [],
       progress: { step: "reading", done: 0, of: files.length, name: first?.name ?? "" },
@@ -70,6 +75,7 @@ export class BringInSession {
       const found = await api.read([...files], report.listener);
       report.end();
       this.files = [...this.files, ...files];
+      this.reading = [];
       for (const id of this.removed) await api.remove(id);
       this.state.change({
         problems: [
@@ -147,8 +153,23 @@ export class BringInSession {
 
   private start(): Promise<BringInWorker> {
     const { around, engine, today, read } = this.office;
-    this.worker ??= read.allRecipes().then((recipes) => around.startBringIn(engine, recipes, today));
+    this.worker ??= read
+      .allRecipes()
+      .then((recipes) => around.startBringIn(engine, recipes, today, () => this.readAnew()));
     return this.worker;
+  }
+
+  /** The worker is gone: once, another one reads the same files with the same answers. */
+  private readAnew(): void {
+    this.end();
+    if (this.isSecondWorker) {
+      this.tellFailure(new WorkerEnded());
+      return;
+    }
+    this.isSecondWorker = true;
+    const files = [...this.files, ...this.reading];
+    this.files = [];
+    if (files.length > 0) void this.read(files);
   }
 
   private change(choices: BringInChoices): void {
@@ -192,6 +213,11 @@ export class BringInSession {
   }
 
   private failed(cause: unknown): void {
+    // Where the worker is gone all of it is read anew.
+    if (!(cause instanceof WorkerEnded)) this.tellFailure(cause);
+  }
+
+  private tellFailure(cause: unknown): void {
     this.line = { busy: false };
     const words = `The tables could not be joined with the gradebook. Nothing was changed. (${(cause as Error).message})`;
     this.state.change({ progress: undefined, problems: [words] });

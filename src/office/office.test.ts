@@ -287,6 +287,44 @@ describe("a round without a browser", () => {
   });
 });
 
+describe("what breaks in the browser", () => {
+  test("an engine that the browser ends is started again once, with all that was kept; then it is said", async () => {
+    const office = await browser.open(school);
+    const [student] = office.world.students.values();
+    if (!student) throw new Error("The demo school has no student.");
+    browser.beforeQuestion = async (question) => {
+      if (question === "apply") browser.endEngine();
+    };
+    const change = updating("students", student, { ...student, familyName: "Changed" });
+    expect((await office.commit(change, ABOUT)).ok).toBe(true);
+    browser.beforeQuestion = async () => undefined;
+    const name = async () => JSON.stringify(await office.engine.gradebook([...office.world.classes.keys()], "winter"));
+    expect(await name()).toContain("Changed");
+    expect(office.state.get().trouble).toBeUndefined();
+    browser.endEngine();
+    expect(office.state.get().trouble).toMatch(/twice.*safe/);
+    await expect(name()).rejects.toThrow("ended by the browser");
+    // What is typed is kept all the same.
+    expect((await office.commit(adding("talks", []), ABOUT)).ok).toBe(true);
+  });
+
+  test("a full disk is said on every screen until something is kept again", async () => {
+    const office = await browser.open(school);
+    const talk = { id: "t", studentId: "s", at: 1, way: "call" as const, text: "Called." };
+    const { talks } = office.database;
+    const full = () => {
+      throw new DOMException("No room.", "QuotaExceededError");
+    };
+    talks.hook("creating", full);
+    await expect(office.commit(adding("talks", [talk]), ABOUT)).rejects.toThrow();
+    await until(office, async () => office.state.get().trouble !== undefined);
+    expect(office.state.get().trouble).toMatch(/disk.*full.*safe/);
+    talks.hook("creating").unsubscribe(full);
+    expect((await office.commit(adding("talks", [talk]), ABOUT)).ok).toBe(true);
+    expect(office.state.get().trouble).toBeUndefined();
+  });
+});
+
 describe("two tabs", () => {
   const inStep = async (tabs: Office[], holds: (office: Office) => boolean) => {
     while (!tabs.every(holds)) await tabs[0]?.around.pause(1);

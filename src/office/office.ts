@@ -15,7 +15,7 @@ import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
 import { markRead } from "@/store/keepReply";
 import { ensureSettings, isWorldEmpty, loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
-import { openDatabase, type VineDatabase } from "@/store/openDatabase";
+import { openDatabase, refuseNewerData, type VineDatabase } from "@/store/openDatabase";
 import { writtenAbout } from "@/store/roundRepository";
 import { rowsNow, type TouchedKeys, touchedKeys } from "@/store/rowsNow";
 import { dropUnfinished, keepRound, type StagedLetters } from "@/store/stageLetters";
@@ -24,10 +24,13 @@ import { type Turn, turnChange } from "@/store/turnChange";
 import { watch } from "@/store/watch";
 import { roundsThatWait } from "@/store/withdrawPrepared";
 import type { Engine } from "@/workers/engine/startEngine";
+import { WorkerEnded } from "@/workers/life/mortal";
 import { takeBack } from "./handOver";
+import { type EngineKeeper, keepEngine } from "./keepEngine";
 import { Observable } from "./observable";
 import { PostLine } from "./postLine";
 import { type Reading, readingOf } from "./reading";
+import { storageTrouble } from "./storageTrouble";
 import type { Channel, Surroundings } from "./surroundings";
 
 /** What screens look at. It is another one after every change. */
@@ -39,6 +42,8 @@ export interface OfficeState {
   readonly revision: number;
   /** A newer version of the application has the data: this page is closed and writes nothing any more. */
   readonly isOlder: boolean;
+  /** Why figures can't be worked out or nothing can be kept at present, what is safe and what to do. */
+  readonly trouble?: string | undefined;
 }
 
 /** What one tab tells the others. */
@@ -61,6 +66,8 @@ export class Office {
   readonly state: Observable<OfficeState>;
   readonly read: Reading;
   readonly line: PostLine;
+  /** Works out figures, selections and letters; started again by itself when it is gone. */
+  readonly engine: Engine;
   private turn: Promise<unknown> = Promise.resolve();
   private heard = "";
   private readonly channel: Channel;
@@ -69,36 +76,44 @@ export class Office {
   private constructor(
     readonly around: Surroundings,
     readonly database: VineDatabase,
-    readonly engine: Engine,
+    private readonly keeper: EngineKeeper,
     state: OfficeState,
-    onOlder: { tell?: () => void },
+    on: { older?: () => void; engineEnded?: (isFirst: boolean) => void },
   ) {
+    this.engine = keeper.engine;
     this.state = new Observable(state);
     this.read = readingOf(database, around.now);
     this.line = new PostLine(this);
     this.channel = around.openChannel((word) => this.take(word as Word));
-    onOlder.tell = () => this.state.change({ isOlder: true });
+    on.older = () => this.state.change({ isOlder: true });
+    on.engineEnded = (isFirst) => {
+      if (isFirst) void this.inTurn(() => this.loadAnew());
+      else this.state.change({ trouble: ENGINE_WORDS });
+    };
   }
 
   /**
-   * Opens the database and the engine. `demo` gives what an empty browser opens on, for a day. Errors: the database
-   * can't be opened or a record in it does not hold; nothing was changed then.
+   * Opens the database and the engine. `demo` gives what an empty browser opens on, for a day; `onBlocked` is told when
+   * another tab must be closed first. Errors: the database can't be opened, is of a newer version, or a record in it does not
+   * hold; nothing was changed then.
    */
   static async open(
     around: Surroundings,
     demo?: (today: Day) => readonly [WorldRecords, readonly PastScores[]],
+    onBlocked: () => void = () => undefined,
   ): Promise<Office> {
-    const onOlder: { tell?: () => void } = {};
-    const database = openDatabase(around.databaseName, undefined, () => onOlder.tell?.());
-    const { engine, end } = around.startEngine();
+    const on: { older?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
+    const database = openDatabase(around.databaseName, undefined, { onNewer: () => on.older?.(), onBlocked });
+    const keeper = keepEngine(around.startEngine, (isFirst) => on.engineEnded?.(isFirst));
     try {
+      await refuseNewerData(database);
       const today = todayOf(around);
       if (demo && (await isWorldEmpty(database))) await replaceEverything(database, ...demo(today));
       await ensureSettings(database);
       await around.locks.request(MAKING_LOCK, () => dropUnfinished(database));
       const state = { world: worldOf(await loadWorld(database)), today, revision: 0, isOlder: false };
-      const office = new Office(around, database, engine, state, onOlder);
-      office.endings.push(end);
+      const office = new Office(around, database, keeper, state, on);
+      office.endings.push(keeper.end);
       await office.loadAnew();
       office.endings.push(
         watch(
@@ -108,7 +123,7 @@ export class Office {
       );
       return office;
     } catch (cause) {
-      end();
+      keeper.end();
       database.close();
       throw cause;
     }
@@ -226,13 +241,19 @@ export class Office {
   /** One after the other, in the order in which they were wanted: none works on what another is about to change. */
   private inTurn<Answer>(work: () => Promise<Answer>): Promise<Answer> {
     const turn = this.turn.then(work);
-    this.turn = turn.catch(() => undefined);
+    this.turn = turn.catch((cause) => this.hearOfStorage(storageTrouble(cause)));
     return turn;
+  }
+
+  private hearOfStorage(trouble: string | undefined): void {
+    if (trouble !== undefined) this.state.change({ trouble });
   }
 
   /** Tells the engine, the screens and the other tabs of a change that is kept. */
   private async spread<Done extends Commit>(committing: Promise<Done>): Promise<Done> {
     const done = await committing;
+    if (this.state.get().trouble && this.state.get().trouble !== ENGINE_WORDS)
+      this.state.change({ trouble: undefined });
     if (!done.ok || isEmptyChange(done.change)) return done;
     const at = this.around.now();
     await this.show(done.change, at);
@@ -241,7 +262,8 @@ export class Office {
   }
 
   private async show(change: Change, at: number): Promise<void> {
-    await this.engine.apply(change, at);
+    // Where the engine is gone the next one begins with what is kept, this change among it.
+    await this.engine.apply(change, at).catch(unlessEnded);
     const { world, revision } = this.state.get();
     this.state.change({ world: applyChange(world, change), revision: revision + 1 });
   }
@@ -250,7 +272,7 @@ export class Office {
     const records = await loadWorld(this.database);
     const written = await writtenAbout(this.database);
     const today = todayOf(this.around);
-    await this.engine.load(records, today, await pastScores(this.database), written);
+    await this.keeper.load(records, today, await pastScores(this.database), written);
     this.heard = JSON.stringify(written);
     this.state.change({ world: worldOf(records), today, revision: this.state.get().revision + 1 });
   }
@@ -260,7 +282,10 @@ export class Office {
     const words = JSON.stringify(written);
     if (words === this.heard) return;
     this.heard = words;
-    void this.engine.hear(written).then(() => this.state.change({ revision: this.state.get().revision + 1 }));
+    void this.engine
+      .hear(written)
+      .catch(unlessEnded)
+      .then(() => this.state.change({ revision: this.state.get().revision + 1 }));
   }
 
   private take(word: Word): void {
@@ -286,6 +311,13 @@ export class Office {
     }
     return change as Change;
   }
+}
+
+const ENGINE_WORDS =
+  "The browser has ended the part of Vine Note that works out figures, twice. All that was kept is safe. Close other programs or tabs, then load this page again.";
+
+function unlessEnded(cause: unknown): void {
+  if (!(cause instanceof WorkerEnded)) throw cause;
 }
 
 function todayOf({ pinnedToday, now }: Surroundings): Day {

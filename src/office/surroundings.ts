@@ -27,8 +27,14 @@ export interface Surroundings {
   readonly fetch: typeof fetch;
   /** Resolves after some ms. */
   pause(ms: number): Promise<void>;
-  startEngine(): { readonly engine: Engine; end(): void };
-  startBringIn(engine: Pick<Engine, "lendWorld">, recipes: Recipe[], today: Day): Promise<BringInWorker>;
+  /** `onEnded` is told when the engine is gone without having been ended. */
+  startEngine(onEnded: () => void): { readonly engine: Engine; end(): void };
+  startBringIn(
+    engine: Pick<Engine, "lendWorld">,
+    recipes: Recipe[],
+    today: Day,
+    onEnded: () => void,
+  ): Promise<BringInWorker>;
   /** Where families reach this server: the beginning of their links. */
   readonly origin: string;
 }

@@ -5,6 +5,7 @@ import type { Day } from "@/core/model/day";
 import type { WorldRecords } from "@/core/model/world";
 import { createEngine } from "@/workers/engine/createEngine";
 import type { Engine } from "@/workers/engine/startEngine";
+import { WorkerEnded } from "@/workers/life/mortal";
 import { Office } from "./office";
 import type { Surroundings } from "./surroundings";
 
@@ -35,6 +36,8 @@ export class TestBrowser {
   /** While the server is away nobody answers. */
   isOnline = true;
   clock = Date.now;
+  /** The browser ends the worker of the engine that was started last. */
+  endEngine: () => void = () => undefined;
   /** Whether a request is answered while the server is there. */
   isAnswered: (method: string, url: string) => boolean = () => true;
   /** What happens before the engine is asked something. */
@@ -90,10 +93,16 @@ export class TestBrowser {
           ? this.serve(new Request(new URL(String(url), ORIGIN), init))
           : Promise.reject(new TypeError("Nobody answers.")),
       pause: (ms) => new Promise((resolve) => setTimeout(resolve, Math.min(ms, LONGEST_PAUSE_MS))),
-      startEngine: () => ({
-        engine: engineInProcess((question) => this.beforeQuestion(question)),
-        end: () => undefined,
-      }),
+      startEngine: (onEnded) => {
+        let isGone = false;
+        this.endEngine = () => {
+          isGone = true;
+          onEnded();
+        };
+        const before = (question: string) =>
+          isGone ? Promise.reject(new WorkerEnded()) : this.beforeQuestion(question);
+        return { engine: engineInProcess(before), end: () => undefined };
+      },
       startBringIn: () => Promise.reject(new Error("No tables are brought in here.")),
       origin: ORIGIN,
     };

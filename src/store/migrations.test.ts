@@ -12,7 +12,7 @@ import { allRecipes, broughtInNewestFirst, turnBroughtIn } from "./applyBroughtI
 import { findNote } from "./findNote";
 import { keptByName } from "./keptByName";
 import { loadWorld, pastScores, replaceEverything } from "./loadWorld";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase, refuseNewerData, type VineDatabase } from "./openDatabase";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
 import { searchLetters } from "./searchLetters";
 import { TABLES } from "./tables";
@@ -119,6 +119,11 @@ test("data of an older version is brought along, record by record", async () => 
   expect(moved).toHaveLength(school.students.length);
   expect(moved.every(({ familyName }) => familyName === familyName.toUpperCase())).toBe(true);
   expect(await database.assignments.count()).toBe(school.assignments.length);
+  database.close();
+  // A version of the application that came before it touches nothing of it.
+  database = openDatabase();
+  await expect(refuseNewerData(database)).rejects.toThrow(/newer version.*safe/);
+  expect(database.isOpen()).toBe(false);
 });
 
 describe("data of version 5, when some things had other names", () => {

@@ -35,7 +35,11 @@ export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
   return (
     <CoverProvider>
       <div className="frame">
-        {office === "opening" ? (
+        {office === "blocked" ? (
+          <main className="frame-screen">
+            <OpeningBlocked />
+          </main>
+        ) : office === "opening" ? (
           <>
             <nav className="stem" aria-label="Steps" />
             <main className="frame-screen">
@@ -93,6 +97,18 @@ function OlderPage() {
         go on.
       </p>
       <Button onClick={() => window.location.reload()}>Load this page again</Button>
+    </div>
+  );
+}
+
+function OpeningBlocked() {
+  return (
+    <div className="sheet empty" role="alert">
+      <h1>Another tab is open with an older version</h1>
+      <p className="my-3">
+        Your data is safe. Vine Note was updated and brings it up to date as soon as the other tabs are closed, or
+        loaded again; this page goes on by itself then.
+      </p>
     </div>
   );
 }

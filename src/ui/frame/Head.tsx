@@ -2,6 +2,7 @@
 import { EyeOff } from "lucide-react";
 import type { ReactNode } from "react";
 import { usePostLine } from "@/ui/shared/usePostLine";
+import { useVine } from "@/ui/shared/VineContext";
 import { COVER_KEY, useCover } from "./CoverProvider";
 
 interface HeadProps {
@@ -15,7 +16,8 @@ interface HeadProps {
 /** One line on top of every screen: it says whether letters can leave this computer, and below it why they don't. */
 export function Head({ title, about, children }: HeadProps) {
   const { covered, toggle } = useCover();
-  const { trouble, status } = usePostLine();
+  const { trouble: postTrouble, status } = usePostLine();
+  const { trouble: ownTrouble } = useVine();
   return (
     <>
       <header className="head">
@@ -37,10 +39,13 @@ export function Head({ title, about, children }: HeadProps) {
         </button>
         {children}
       </header>
-      {trouble && (
-        <p className="head-trouble" role="alert">
-          {trouble}
-        </p>
+      {[ownTrouble, postTrouble].map(
+        (trouble) =>
+          trouble && (
+            <p className="head-trouble" role="alert" key={trouble}>
+              {trouble}
+            </p>
+          ),
       )}
     </>
   );

@@ -8,12 +8,14 @@ import { Office } from "@/office/office";
 export function useOffice(
   opensDemo: boolean,
   pinnedToday: string | undefined,
-): Office | "opening" | { failed: unknown } {
-  const [opened, setOpened] = useState<Office | "opening" | { failed: unknown }>("opening");
+): Office | "opening" | "blocked" | { failed: unknown } {
+  const [opened, setOpened] = useState<ReturnType<typeof useOffice>>("opening");
   useEffect(() => {
     let gone = false;
     let office: Office | undefined;
-    Office.open(browserSurroundings(pinnedToday), opensDemo ? demoSchoolWithPast : undefined).then(
+    Office.open(browserSurroundings(pinnedToday), opensDemo ? demoSchoolWithPast : undefined, () =>
+      setOpened("blocked"),
+    ).then(
       (ready) => {
         office = ready;
         if (gone) return ready.close();

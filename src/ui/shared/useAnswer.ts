@@ -1,6 +1,7 @@
 "use client";
 import { type DependencyList, useEffect, useRef, useState } from "react";
 import type { Engine } from "@/workers/engine/startEngine";
+import { WorkerEnded } from "@/workers/life/mortal";
 import { useVine } from "./VineContext";
 
 /**
@@ -21,7 +22,8 @@ export function useAnswer<T>(ask: (engine: Engine) => Promise<T>, question: Depe
       ask(engine)
         .then(
           (value) => wanted && setAnswer({ value }),
-          (cause) => wanted && setFailure(cause),
+          // A new engine is on its way, and is asked as soon as it has the gradebook.
+          (cause) => wanted && !(cause instanceof WorkerEnded) && setFailure(cause),
         )
         .finally(() => {
           line.current.busy = false;

@@ -7,6 +7,7 @@ import type { TableProblem } from "@/core/tables/rawTable";
 import type { Recipe } from "@/core/tables/recipe";
 import type { BringInChoices } from "@/core/tables/tableChoices";
 import type { NamedTable } from "@/core/tables/understand";
+import { holdLifeLine } from "../life/lifeLine";
 import type { BringInApi } from "./bringInApi";
 import { bringInView, summaryOf } from "./bringInView";
 import { readFile } from "./readFile";
@@ -78,4 +79,5 @@ const bringIn: BringInApi = {
   },
 };
 
+holdLifeLine(self.name);
 Comlink.expose(bringIn);

@@ -1,4 +1,6 @@
 import * as Comlink from "comlink";
+import { holdLifeLine } from "../life/lifeLine";
 import { createEngine } from "./createEngine";
 
+holdLifeLine(self.name);
 Comlink.expose(createEngine());

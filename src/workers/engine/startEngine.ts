@@ -1,4 +1,4 @@
-import * as Comlink from "comlink";
+import { mortal } from "../life/mortal";
 import type { EngineApi } from "./engineApi";
 
 /** The engine as it is asked from outside its worker: every answer comes later. */
@@ -8,8 +8,10 @@ export type Engine = {
   ) => Promise<Awaited<ReturnType<EngineApi[Question]>>>;
 };
 
-/** Starts an engine worker; `end` stops it at once. */
-export function startEngine(): { readonly engine: Engine; end(): void } {
-  const worker = new Worker(new URL("./engine.worker.ts", import.meta.url), { type: "module" });
-  return { engine: Comlink.wrap<EngineApi>(worker) as unknown as Engine, end: () => worker.terminate() };
+/** Starts an engine worker; `end` stops it at once, `onEnded` is told when it is gone by itself. */
+export function startEngine(onEnded: () => void): { readonly engine: Engine; end(): void } {
+  const name = `vine-note-engine-${crypto.randomUUID()}`;
+  const worker = new Worker(new URL("./engine.worker.ts", import.meta.url), { type: "module", name });
+  const { api: engine, end } = mortal<Engine>(worker, name, onEnded);
+  return { engine, end };
 }
