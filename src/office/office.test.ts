@@ -6,7 +6,7 @@ import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import type { ContactCard } from "@/core/model/contactCard";
 import type { Note } from "@/core/model/note";
 import { demoSchool } from "@/demo/demoSchool";
-import { messageIdOf } from "@/post/composeMessage";
+import { messageIdOf } from "@/post/edge/messageId";
 import { openDatabase } from "@/store/openDatabase";
 import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { takeBack } from "./handOver";

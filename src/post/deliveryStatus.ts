@@ -1,6 +1,6 @@
 import type { ParsedMail } from "mailparser";
-import { letterIdsIn } from "./composeMessage";
 import { headerField } from "./edge/headerField";
+import { letterIdsIn } from "./edge/messageId";
 
 /** What a delivery status notification says of a letter. */
 export interface DeliveryStatus {

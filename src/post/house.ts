@@ -6,6 +6,10 @@ import { PRIVATE_FOLDER } from "./disk/writeWhole";
 import { Problem } from "./edge/problem";
 import { FamilyDesk } from "./familyDesk";
 import { Inbox } from "./inbox";
+import { keptMail } from "./mail/keptMail";
+import { MailDesk, type MailEnvironment } from "./mail/mailDesk";
+import { sendingServer } from "./mail/sendingServer";
+import { watchMailbox } from "./mail/watchMailbox";
 import { PostRoom } from "./postRoom";
 import { Maildir } from "./practice/maildir";
 import { PracticePost } from "./practice/practicePost";
@@ -21,6 +25,10 @@ export interface House {
   /** None where letters leave by a real mail server. */
   readonly practice: PracticePost | undefined;
   readonly familyDesk: FamilyDesk;
+  /** The mail server that is set, and how reading from it goes. */
+  readonly mail: MailDesk;
+  /** Ends what runs beside the pages; the folder stays this process's own. */
+  close(): Promise<void>;
 }
 
 /** Routes and the start-up code are bundled apart, so the one house lives where both find it. */
@@ -30,9 +38,24 @@ const shared = globalThis as typeof globalThis & {
   vineNoteLock?: Server;
 };
 
+const LONGEST_REST_MS = 30_000;
+
 /** The running house; opened by the first who asks, and anew by the next where that failed. */
 export function house(): Promise<House> {
   shared.vineNoteHouse ??= openSafely().catch((cause) => {
+    shared.vineNoteHouse = undefined;
+    throw cause;
+  });
+  return shared.vineNoteHouse;
+}
+
+/** Opens the house anew, as it is set now; what is under way is ended cleanly before. */
+export async function reopenHouse(): Promise<House> {
+  const before = shared.vineNoteHouse;
+  shared.vineNoteHouse = (async () => {
+    await (await before)?.close();
+    return openSafely();
+  })().catch((cause) => {
     shared.vineNoteHouse = undefined;
     throw cause;
   });
@@ -70,22 +93,58 @@ async function openHouse(set: Surroundings): Promise<House> {
   const onDelivered = (message: Uint8Array) => {
     inbox?.take(message).catch((cause) => console.error(new Error("A message could not be read.", { cause })));
   };
-  const practice = set.VINE_SMTP_URL
+  const kept = await keptMail(data);
+  const relay = set.VINE_SMTP_URL ?? sendingServer(kept);
+  const practice = relay
     ? undefined
     : new PracticePost(maildir, {
         delayMs: set.VINE_PRACTICE_DELAY_MS,
         ...(set.VINE_PRACTICE_LATE_MS !== undefined && { lateMs: set.VINE_PRACTICE_LATE_MS }),
         onDelivered,
       });
-  const url = set.VINE_SMTP_URL ?? (await practice?.listen()) ?? "";
+  const server = relay ?? (await practice?.listen()) ?? "";
   const postRoom = await PostRoom.open({
     folder,
-    transport: smtpTransport(url, stopLinkOf),
+    transport: smtpTransport(server, stopLinkOf),
     post: practice ? "practice" : "relay",
     now,
-    limits: { dailyLimit: set.VINE_DAILY_LIMIT, perMinute: set.VINE_PER_MINUTE },
+    limits: { dailyLimit: set.VINE_DAILY_LIMIT ?? kept.dailyLimit, perMinute: set.VINE_PER_MINUTE ?? kept.perMinute },
   });
   inbox = await Inbox.open(path.join(data, "inbox"), postRoom);
-  if (set.VINE_INBOX) watchMaildir(set.VINE_INBOX, (message) => inbox.take(message));
-  return { postRoom, inbox, maildir, practice, familyDesk };
+  const take = (message: Uint8Array) => inbox?.take(message) ?? Promise.resolve();
+  const stopMaildir = set.VINE_INBOX ? watchMaildir(set.VINE_INBOX, take) : undefined;
+  const mailbox =
+    kept.reading && !set.VINE_INBOX
+      ? watchMailbox(kept, path.join(data, "mailbox.json"), take, Date.now, set.VINE_MAILBOX_EVERY_MS)
+      : undefined;
+  const close = async () => {
+    stopMaildir?.();
+    mailbox?.stop();
+    // What is leaving now comes to its end: with a real server nobody could say what became of it.
+    await postRoom.rest(LONGEST_REST_MS);
+    await postRoom.close();
+    await practice?.close();
+    await familyDesk.close();
+  };
+  return {
+    postRoom,
+    inbox,
+    maildir,
+    practice,
+    familyDesk,
+    mail: new MailDesk(data, mailEnvironment(set), mailbox),
+    close,
+  };
+}
+
+function mailEnvironment(set: Surroundings): MailEnvironment {
+  const hasLimits = set.VINE_DAILY_LIMIT !== undefined || set.VINE_PER_MINUTE !== undefined;
+  return {
+    sets: [
+      ...(set.VINE_SMTP_URL ? (["sending"] as const) : []),
+      ...(set.VINE_INBOX ? (["reading"] as const) : []),
+      ...(hasLimits ? (["limits"] as const) : []),
+    ],
+    familiesReachLinks: set.VINE_PUBLIC_URL !== undefined,
+  };
 }

@@ -2,7 +2,7 @@ import { mkdir, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { simpleParser } from "mailparser";
 import { describe, expect, test } from "vitest";
-import { messageIdOf } from "./composeMessage";
+import { messageIdOf } from "./edge/messageId";
 import { FamilyDesk } from "./familyDesk";
 import { Inbox } from "./inbox";
 import type { PostRoom } from "./postRoom";

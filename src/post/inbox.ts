@@ -3,9 +3,9 @@ import { existsSync } from "node:fs";
 import { mkdir, readdir, readFile, rm } from "node:fs/promises";
 import path from "node:path";
 import { type ParsedMail, type SimpleParserOptions, simpleParser } from "mailparser";
-import { letterIdsIn } from "./composeMessage";
 import { readDeliveryStatus } from "./deliveryStatus";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./disk/writeWhole";
+import { letterIdsIn } from "./edge/messageId";
 import { Problem } from "./edge/problem";
 import type { PostRoom } from "./postRoom";
 
@@ -34,21 +34,24 @@ export class Inbox {
     return inbox;
   }
 
-  /** Takes one message (RFC 5322). The same message again changes nothing. */
-  async take(message: Uint8Array): Promise<void> {
-    if (message.byteLength > MAX_MESSAGE_BYTES) return;
+  /** Takes one message (RFC 5322), and gives what it is. The same message again changes nothing. */
+  async take(message: Uint8Array): Promise<"an answer" | "a notification" | "neither"> {
+    if (message.byteLength > MAX_MESSAGE_BYTES) return "neither";
     const mail = await simpleParser(Buffer.from(message), WITH_STATUS);
     const status = readDeliveryStatus(mail);
     if (status) {
+      if (!this.room.knows(status.letterId)) return "neither";
       if (status.failed) await this.room.returned(status.letterId, status.serverAnswer);
-      return;
+      return "a notification";
     }
     const letterId = answeredLetter(mail);
     const name = nameOf(message);
-    if (letterId === undefined || !this.room.isNewReply(letterId, name)) return;
+    if (letterId === undefined || !this.room.knows(letterId)) return "neither";
+    if (!this.room.isNewReply(letterId, name)) return "an answer";
     await writeWhole(this.fileOf(name), message);
     await syncFolder(this.folder);
     await this.room.replied(letterId, name, isAutomatic(mail));
+    return "an answer";
   }
 
   private async announce(message: Uint8Array): Promise<void> {

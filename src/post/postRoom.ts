@@ -51,6 +51,8 @@ export class PostRoom {
   private timer: NodeJS.Timeout | undefined;
   private underWay = 0;
   private closed = false;
+  private isResting = false;
+  private onStill: () => void = () => undefined;
   private handingOver: Promise<unknown> = Promise.resolve();
 
   private constructor(
@@ -173,9 +175,14 @@ export class PostRoom {
     return true;
   }
 
+  /** Whether a letter was ever handed over here. */
+  knows(letterId: string): boolean {
+    return this.letters.get(letterId) !== undefined;
+  }
+
   /** Whether a message answers a letter of this room and was not announced yet. */
   isNewReply(replyTo: string, messageName: string): boolean {
-    return this.letters.get(replyTo) !== undefined && !this.knownReplies.has(messageName);
+    return this.knows(replyTo) && !this.knownReplies.has(messageName);
   }
 
   /** Announces an answer to a letter, once. */
@@ -183,6 +190,17 @@ export class PostRoom {
     if (!this.isNewReply(replyTo, messageName)) return;
     this.knownReplies.add(messageName);
     await this.journal.append([{ at: this.options.now(), replyTo, messageName, automatic }]);
+  }
+
+  /** Begins no letter any more; resolves once none is leaving, or after `ms`. */
+  async rest(ms: number): Promise<void> {
+    this.isResting = true;
+    clearTimeout(this.timer);
+    if (this.underWay === 0) return;
+    await new Promise<void>((resolve) => {
+      this.onStill = resolve;
+      setTimeout(resolve, ms).unref();
+    });
   }
 
   async close(): Promise<void> {
@@ -225,7 +243,7 @@ export class PostRoom {
 
   /** Starts as many letters as may travel at once, and wakes again when the next one is due. */
   private pump(): void {
-    if (this.closed) return;
+    if (this.closed || this.isResting) return;
     const now = this.options.now();
     let wakeAt = Number.POSITIVE_INFINITY;
     for (const [id, noted] of this.later) {
@@ -283,6 +301,7 @@ export class PostRoom {
       .catch((cause) => this.closed || console.error(new Error(`Letter ${id} could not be sent.`, { cause })))
       .finally(() => {
         this.underWay -= 1;
+        if (this.underWay === 0) this.onStill();
         this.pump();
         // Nothing leaves for a while: what is kept for others holds no text that has met its fate.
         if (this.underWay === 0 && !this.closed) this.tidy();

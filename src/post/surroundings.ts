@@ -20,6 +20,8 @@ const surroundingsSchema = z.object({
   VINE_PRACTICE_DELAY_MS: milliseconds,
   VINE_PRACTICE_LATE_MS: z.coerce.number().int().min(0).optional(),
   VINE_CLOCK_AHEAD_MS: milliseconds,
+  /** How often the mailbox that is set in the interface is looked into. */
+  VINE_MAILBOX_EVERY_MS: z.coerce.number().int().min(50).default(60_000),
 });
 export type Surroundings = z.infer<typeof surroundingsSchema>;
 

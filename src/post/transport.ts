@@ -1,8 +1,10 @@
 import { Readable } from "node:stream";
 import { createTransport } from "nodemailer";
+import type SMTPPool from "nodemailer/lib/smtp-pool";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import { composeMessage } from "./composeMessage";
 import type { EnclosedFile } from "./disk/enclosures";
+import type { SendingServer } from "./mail/sendingServer";
 import { type Outcome, outcomeOf, type SmtpFailure } from "./outcomeOf";
 
 export interface Transport {
@@ -15,10 +17,16 @@ export const CONNECTIONS = 4;
 
 /** Letters by SMTP over a pool of connections, to the practice post or to a relay. */
 export function smtpTransport(
-  url: string,
+  server: SendingServer,
   stopLinkOf: (guardianId: string) => string | undefined = () => undefined,
 ): Transport {
-  const pool = createTransport({ url, pool: true, maxConnections: CONNECTIONS, maxMessages: Number.POSITIVE_INFINITY });
+  const place = typeof server === "string" ? { url: server } : server;
+  const pool = createTransport({
+    ...place,
+    pool: true,
+    maxConnections: CONNECTIONS,
+    maxMessages: Number.POSITIVE_INFINITY,
+  } as SMTPPool.Options);
   pool.use("stream", (mail, done) => {
     const { message, data } = mail;
     const open = message.createReadStream.bind(message);

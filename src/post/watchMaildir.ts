@@ -10,7 +10,7 @@ const EVERY_MS = 5_000;
  */
 export function watchMaildir(
   folder: string,
-  read: (message: Uint8Array) => Promise<void>,
+  read: (message: Uint8Array) => Promise<unknown>,
   everyMs = EVERY_MS,
 ): () => void {
   const known = new Set<string>();

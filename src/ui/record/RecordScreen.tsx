@@ -8,6 +8,7 @@ import { formatMoment } from "@/ui/shared/formatMoment";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useKept } from "@/ui/shared/useKept";
 import { BalanceSheet } from "./BalanceSheet";
+import { DropMessage } from "./DropMessage";
 import { FindLetters } from "./FindLetters";
 import { RepliesSheet } from "./RepliesSheet";
 
@@ -56,7 +57,10 @@ export function RecordScreen() {
                 </ul>
               </section>
             </div>
-            <BalanceSheet />
+            <div className="d-grid gap-3">
+              <BalanceSheet />
+              <DropMessage />
+            </div>
           </div>
         )}
       </div>

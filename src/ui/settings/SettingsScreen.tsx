@@ -15,6 +15,7 @@ import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
 import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
+import { MailSheet } from "./MailSheet";
 import { ScalesSheet } from "./ScalesSheet";
 import { StatementsSheet } from "./StatementsSheet";
 import { TermsSheet } from "./TermsSheet";
@@ -33,6 +34,7 @@ export function SettingsScreen() {
             <TermsSheet />
           </div>
           <div className="d-grid gap-3">
+            <MailSheet />
             <StatementsSheet />
             <LookSheet />
             <DataSheet />

@@ -1,0 +1,42 @@
+import * as z from "zod";
+import {
+  type MailSettings,
+  type MailTrial,
+  type MailView,
+  mailTrialSchema,
+  mailViewSchema,
+} from "@/core/delivery/mailSettings";
+import { ask } from "./ask";
+import type { Office } from "./office";
+
+type Asking = Pick<Office, "around">;
+
+/** The mail settings of the server, without what is secret. Errors: nobody answers. */
+export async function mailSettings({ around }: Asking): Promise<MailView> {
+  return mailViewSchema.parse(await ask(around, "/api/post/mail", {}));
+}
+
+/** Keeps mail settings on the server; letters leave by them from then on. Errors: they are refused, in words. */
+export async function keepMailSettings(
+  { around, line }: Pick<Office, "around" | "line">,
+  settings: MailSettings,
+): Promise<MailView> {
+  const answer = await ask(around, "/api/post/mail", { method: "PUT", body: JSON.stringify(settings) });
+  // What the screens say of the post is asked anew.
+  line.wake();
+  return mailViewSchema.parse(answer);
+}
+
+/** Tries mail settings without keeping them and without sending anything. */
+export async function tryMailSettings({ around }: Asking, settings: MailSettings): Promise<MailTrial> {
+  return mailTrialSchema.parse(
+    await ask(around, "/api/post/mail/trial", { method: "POST", body: JSON.stringify(settings) }),
+  );
+}
+
+const takenSchema = z.object({ about: z.enum(["an answer", "a notification", "neither"]) });
+
+/** Gives the post room a message from the teacher's own mail program; says what it was. */
+export async function takeMessage({ around }: Asking, message: Blob): Promise<z.infer<typeof takenSchema>["about"]> {
+  return takenSchema.parse(await ask(around, "/api/post/inbox", { method: "POST", body: message })).about;
+}

@@ -1,0 +1,264 @@
+"use client";
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import { type FieldPath, FormProvider, type Resolver, useForm, useFormContext } from "react-hook-form";
+import { toast } from "sonner";
+import {
+  type MailSettings,
+  type MailTrial,
+  type MailView,
+  mailSettingsSchema,
+  SECURITIES,
+  USUAL_PORTS,
+} from "@/core/delivery/mailSettings";
+import { keepMailSettings, tryMailSettings } from "@/office/mailDesk";
+import { useVine } from "@/ui/shared/VineContext";
+
+type Way = "sending" | "reading";
+/** The form has both ways filled in; which of them count is ticked. */
+type Filled = Required<Pick<MailSettings, Way>> & Omit<MailSettings, Way> & { readonly uses: Record<Way, boolean> };
+
+const SECURITY_WORDS: Record<(typeof SECURITIES)[number], string> = {
+  "TLS from the start": "TLS from the start (the usual way)",
+  "TLS after the greeting": "TLS after the greeting (STARTTLS)",
+  none: "none, for a server on this computer",
+};
+
+const resolver: Resolver<Filled> = (values, context, options) =>
+  zodResolver(mailSettingsSchema)(settingsOf(values) as never, context as never, options as never) as never;
+
+function settingsOf({ uses, sending, reading, ...rest }: Filled): MailSettings {
+  return { ...rest, ...(uses.sending && { sending }), ...(uses.reading && { reading }) };
+}
+
+function filledFrom({ settings }: MailView): Filled {
+  const place = (way: Way) => ({ host: "", port: USUAL_PORTS[way]["TLS from the start"], security: SECURITIES[0] });
+  return {
+    ...settings,
+    sending: settings.sending ?? place("sending"),
+    reading: settings.reading ?? place("reading"),
+    uses: { sending: settings.sending !== undefined, reading: settings.reading !== undefined },
+  };
+}
+
+/** The school's mail server, to be tried before it is kept. */
+export function MailForm({
+  view,
+  onKept,
+  onClose,
+}: {
+  view: MailView;
+  onKept: (view: MailView) => void;
+  onClose: () => void;
+}) {
+  const { office } = useVine();
+  const form = useForm<Filled>({ defaultValues: filledFrom(view), resolver });
+  const [trial, setTrial] = useState<MailTrial>();
+  const [busy, setBusy] = useState<"trying" | "keeping">();
+  const { uses, signIn } = form.watch();
+  const run = (what: "trying" | "keeping") =>
+    form.handleSubmit(async (values) => {
+      setBusy(what);
+      setTrial(undefined);
+      try {
+        if (what === "trying") setTrial(await tryMailSettings(office, settingsOf(values)));
+        else {
+          onKept(await keepMailSettings(office, settingsOf(values)));
+          toast("The mail settings are kept.");
+        }
+      } catch (cause) {
+        toast.error((cause as Error).message, { duration: Number.POSITIVE_INFINITY });
+      } finally {
+        setBusy(undefined);
+      }
+    });
+  return (
+    <FormProvider {...form}>
+      <Form className="d-grid gap-3" onSubmit={run("keeping")} noValidate>
+        <fieldset className="d-grid gap-2">
+          <legend className="h3">Letters leave by</legend>
+          <Form.Check
+            type="switch"
+            id="mail-sending"
+            label="the school’s mail server, for real"
+            {...form.register("uses.sending")}
+          />
+          {uses.sending ? (
+            <PlaceFields way="sending" />
+          ) : (
+            <p className="small quiet">Without it letters go to the practice post.</p>
+          )}
+          {uses.sending && (
+            <div className="two-fields">
+              <Field name="dailyLimit" label="Letters a day at most" type="number" />
+              <Field name="perMinute" label="Letters a minute at most" type="number" />
+            </div>
+          )}
+        </fieldset>
+        <fieldset className="d-grid gap-2">
+          <legend className="h3">What comes back is read from</legend>
+          <Form.Check
+            type="switch"
+            id="mail-reading"
+            label="your mailbox (IMAP); nothing in it is changed"
+            {...form.register("uses.reading")}
+          />
+          {uses.reading && <PlaceFields way="reading" />}
+        </fieldset>
+        {(uses.sending || uses.reading) && (
+          <fieldset className="d-grid gap-2">
+            <legend className="h3">Signing in</legend>
+            <div className="two-fields">
+              <Field name="signIn.name" label="Name of the mailbox" />
+              <Form.Group controlId="mail-by">
+                <Form.Label>Signed in by</Form.Label>
+                <Form.Select {...form.register("signIn.by")}>
+                  <option value="password">a password</option>
+                  <option value="OAuth 2">OAuth 2</option>
+                </Form.Select>
+              </Form.Group>
+            </div>
+            {signIn.by === "password" ? (
+              <>
+                <SecretField name="password" label="Password" view={view} />
+                <p className="small quiet">
+                  Where the school asks for a second proof when you sign in, your usual password does not work here.
+                  Make an app password then: a long word for this program alone, from the security page of your mail
+                  account.
+                </p>
+              </>
+            ) : (
+              <>
+                <Field name="signIn.clientId" label="Client id" />
+                <SecretField name="clientSecret" label="Client secret" view={view} />
+                <SecretField name="refreshToken" label="Refresh token" view={view} />
+                <Field name="signIn.tokenAddress" label="Where tokens are given" placeholder="https://" />
+                <p className="small quiet">These four come from whoever looks after the school’s mail.</p>
+              </>
+            )}
+          </fieldset>
+        )}
+        {trial && <TrialWords trial={trial} />}
+        <p className="small quiet">
+          Kept on this computer, for your eyes alone; passwords never come back to a page and go into no backup.
+        </p>
+        <div className="d-flex gap-2 justify-content-end">
+          <Button variant="link" onClick={onClose}>
+            Leave as it was
+          </Button>
+          {(uses.sending || uses.reading) && (
+            <Button variant="outline-primary" disabled={busy !== undefined} onClick={run("trying")}>
+              {busy === "trying" ? "Trying …" : "Try it"}
+            </Button>
+          )}
+          <Button type="submit" disabled={busy !== undefined}>
+            {busy === "keeping" ? "Keeping …" : "Keep"}
+          </Button>
+        </div>
+      </Form>
+    </FormProvider>
+  );
+}
+
+function PlaceFields({ way }: { way: Way }) {
+  const { register, setValue, getValues } = useFormContext<Filled>();
+  const security = register(`${way}.security`);
+  return (
+    <>
+      <div className="two-fields">
+        <Field name={`${way}.host`} label="Name of the server" placeholder="mail.school.example" />
+        <Field name={`${way}.port`} label="Port" type="number" />
+      </div>
+      <Form.Group controlId={`mail-${way}-security`}>
+        <Form.Label>Kept from other eyes by</Form.Label>
+        <Form.Select
+          {...security}
+          onChange={(event) => {
+            // A port that nobody chose follows.
+            const usual = Object.values(USUAL_PORTS[way]);
+            if (usual.includes(Number(getValues(`${way}.port`))))
+              setValue(`${way}.port`, USUAL_PORTS[way][event.target.value as (typeof SECURITIES)[number]]);
+            void security.onChange(event);
+          }}
+        >
+          {SECURITIES.map((one) => (
+            <option key={one} value={one}>
+              {SECURITY_WORDS[one]}
+            </option>
+          ))}
+        </Form.Select>
+        <Problem name={`${way}.security`} />
+      </Form.Group>
+    </>
+  );
+}
+
+function Field({
+  name,
+  label,
+  type = "text",
+  placeholder,
+}: {
+  name: FieldPath<Filled>;
+  label: string;
+  type?: "text" | "number" | "password";
+  placeholder?: string;
+}) {
+  const { register, getFieldState, formState } = useFormContext<Filled>();
+  const { invalid } = getFieldState(name, formState);
+  return (
+    <Form.Group controlId={`mail-${name}`}>
+      <Form.Label>{label}</Form.Label>
+      <Form.Control
+        type={type}
+        autoComplete="off"
+        isInvalid={invalid}
+        {...(placeholder && { placeholder })}
+        {...register(name, type === "number" ? { setValueAs: (text) => (text === "" ? undefined : Number(text)) } : {})}
+      />
+      <Problem name={name} />
+    </Form.Group>
+  );
+}
+
+function SecretField({ name, label, view }: { name: MailView["kept"][number]; label: string; view: MailView }) {
+  const isKept = view.kept.includes(name);
+  return (
+    <Field
+      name={`signIn.${name}`}
+      label={label}
+      type="password"
+      {...(isKept && { placeholder: "kept; leave it empty to go on with it" })}
+    />
+  );
+}
+
+function Problem({ name }: { name: FieldPath<Filled> }) {
+  const { getFieldState, formState } = useFormContext<Filled>();
+  const { error } = getFieldState(name, formState);
+  return error ? (
+    <div className="text-danger small" role="alert">
+      {error.message}
+    </div>
+  ) : null;
+}
+
+function TrialWords({ trial }: { trial: MailTrial }) {
+  const lines = [
+    ["Sending", trial.sending],
+    ["Reading", trial.reading],
+  ] as const;
+  return (
+    <ul className="list-unstyled mb-0" role="status">
+      {lines.map(
+        ([way, result]) =>
+          result && (
+            <li key={way} className={result.ok ? "" : "text-danger"}>
+              {way}: {result.words}
+            </li>
+          ),
+      )}
+    </ul>
+  );
+}
