@@ -18,10 +18,10 @@ async function attempt(work: () => Promise<void>, good: string): Promise<{ ok: b
     return { ok: true, words: good };
   } catch (cause) {
     const { response, responseText, authenticationFailed, code, message } = cause as Record<string, string | undefined>;
+    const kind = authenticationFailed ? "EAUTH" : message?.includes("ECONNREFUSED") ? "ECONNREFUSED" : (code ?? "");
     return {
       ok: false,
-      words:
-        `${WORDS[authenticationFailed ? "EAUTH" : (code ?? "")] ?? "It did not work."} ${responseText ?? response ?? message ?? ""}`.trim(),
+      words: `${WORDS[kind] ?? "It did not work."} ${responseText ?? response ?? message ?? ""}`.trim(),
     };
   }
 }

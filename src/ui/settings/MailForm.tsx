@@ -25,8 +25,9 @@ const SECURITY_WORDS: Record<(typeof SECURITIES)[number], string> = {
   none: "none, for a server on this computer",
 };
 
-const resolver: Resolver<Filled> = (values, context, options) =>
-  zodResolver(mailSettingsSchema)(settingsOf(values) as never, context as never, options as never) as never;
+/** Checks what counts of the form, and gives that on. */
+const resolver: Resolver<Filled, unknown, MailSettings> = (values, context, options) =>
+  zodResolver(mailSettingsSchema)(settingsOf(values) as never, context, options as never) as never;
 
 function settingsOf({ uses, sending, reading, ...rest }: Filled): MailSettings {
   return { ...rest, ...(uses.sending && { sending }), ...(uses.reading && { reading }) };
@@ -53,18 +54,18 @@ export function MailForm({
   onClose: () => void;
 }) {
   const { office } = useVine();
-  const form = useForm<Filled>({ defaultValues: filledFrom(view), resolver });
+  const form = useForm<Filled, unknown, MailSettings>({ defaultValues: filledFrom(view), resolver });
   const [trial, setTrial] = useState<MailTrial>();
   const [busy, setBusy] = useState<"trying" | "keeping">();
   const { uses, signIn } = form.watch();
   const run = (what: "trying" | "keeping") =>
-    form.handleSubmit(async (values) => {
+    form.handleSubmit(async (settings) => {
       setBusy(what);
       setTrial(undefined);
       try {
-        if (what === "trying") setTrial(await tryMailSettings(office, settingsOf(values)));
+        if (what === "trying") setTrial(await tryMailSettings(office, settings));
         else {
-          onKept(await keepMailSettings(office, settingsOf(values)));
+          onKept(await keepMailSettings(office, settings));
           toast("The mail settings are kept.");
         }
       } catch (cause) {
@@ -153,7 +154,7 @@ export function MailForm({
             </Button>
           )}
           <Button type="submit" disabled={busy !== undefined}>
-            {busy === "keeping" ? "Keeping …" : "Keep"}
+            {busy === "keeping" ? "Keeping …" : "Keep the mail settings"}
           </Button>
         </div>
       </Form>

@@ -7,6 +7,8 @@ import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
 import { MailForm } from "./MailForm";
 
+const EVERY_MS = 5_000;
+
 /** By which mail server letters leave and where answers are read, with the form that sets it. */
 export function MailSheet() {
   const { office } = useVine();
@@ -27,6 +29,9 @@ export function MailSheet() {
   );
   useEffect(() => {
     void load();
+    // How reading goes is known only after a while.
+    const timer = setInterval(load, EVERY_MS);
+    return () => clearInterval(timer);
   }, [load]);
   return (
     <section className="sheet d-grid gap-2" aria-labelledby="mail">

@@ -30,11 +30,11 @@ export function SettingsScreen() {
         <div className="columns">
           <div className="d-grid gap-3">
             <SenderForm settings={settings} />
+            <MailSheet />
             <ScalesSheet />
             <TermsSheet />
           </div>
           <div className="d-grid gap-3">
-            <MailSheet />
             <StatementsSheet />
             <LookSheet />
             <DataSheet />
