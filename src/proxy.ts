@@ -1,10 +1,18 @@
 import { randomUUID } from "node:crypto";
 import { type NextRequest, NextResponse } from "next/server";
-import { contentSecurityPolicy, isOwnRequest } from "@/post/edge/isOwnRequest";
+import { contentSecurityPolicy, isFamilyRequest, isOwnRequest, isPassedOn } from "@/post/edge/isOwnRequest";
 
 /** Every request passes here first: foreign ones are refused, pages get their security policy. */
 export function proxy(request: NextRequest) {
-  if (!isOwnRequest(request.method, request.headers)) {
+  const { pathname } = request.nextUrl;
+  if (!isReadable(pathname))
+    return Response.json(
+      { code: "not readable", message: "This address can’t be read. See whether it was cut short." },
+      { status: 400 },
+    );
+  const { headers: asked } = request;
+  const isOwn = isOwnRequest(request.method, asked) && !isPassedOn(asked);
+  if (!isOwn && !isFamilyRequest(pathname, asked, process.env.VINE_PUBLIC_URL || undefined)) {
     return Response.json(
       { code: "not allowed", message: "Vine Note answers only its own pages, on this computer." },
       { status: 403 },
@@ -12,8 +20,8 @@ export function proxy(request: NextRequest) {
   }
   // What the browser keeps belongs to one address: there is only one.
   const elsewhere = /^(localhost|\[::1\])(:\d+)?$/.exec(request.headers.get("host") ?? "");
-  if (elsewhere && request.method === "GET" && !request.nextUrl.pathname.startsWith("/api/")) {
-    const { pathname, search } = request.nextUrl;
+  if (isOwn && elsewhere && request.method === "GET" && !pathname.startsWith("/api/")) {
+    const { search } = request.nextUrl;
     return toTheAddress(`http://127.0.0.1${elsewhere[2] ?? ""}${pathname}${search}`);
   }
   const nonce = Buffer.from(randomUUID()).toString("base64");
@@ -34,4 +42,14 @@ function toTheAddress(url: string): Response {
   return new Response(page, {
     headers: { "content-type": "text/html; charset=utf-8", "content-security-policy": "default-src 'none'" },
   });
+}
+
+/** Whether the percent escapes of a path are whole. */
+function isReadable(pathname: string): boolean {
+  try {
+    decodeURIComponent(pathname);
+    return true;
+  } catch {
+    return false;
+  }
 }

@@ -10,6 +10,7 @@ import type { World } from "@/core/model/world";
 import { counted } from "@/core/words";
 import { ask } from "./ask";
 import type { Office } from "./office";
+import { familiesOrigin } from "./publishCard";
 import type { Sent } from "./sendNote";
 import { leavingNow, sendPrepared } from "./sendTrial";
 
@@ -25,9 +26,9 @@ export function toBeAsked(
 }
 
 /** The letter that would be sent to one of them, with a link that leads nowhere. */
-export function askingSample({ world, around }: Office, unasked: Unasked) {
-  const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  return askingLetter(unasked, settings, `${around.origin}/family/sample`);
+export function askingSample(office: Office, unasked: Unasked) {
+  const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  return askingLetter(unasked, settings, `${familiesOrigin(office)}/family/sample`);
 }
 
 /** Asks guardians whether letters are welcome, in one round for all classes. Errors: the links can't be signed; nobody was asked then. */
@@ -52,7 +53,7 @@ export async function askFamilies(office: Office, again: boolean, screen: string
       className: schoolClass ? classLabel(schoolClass) : "",
       recipient: { kind: "guardian", id: one.guardianId, name: one.name, address: one.address },
       reason: "was not asked yet",
-      ...askingLetter(one, settings, `${around.origin}/family/${tokens[mailId(one.guardianId)] ?? ""}`),
+      ...askingLetter(one, settings, `${familiesOrigin(office)}/family/${tokens[mailId(one.guardianId)] ?? ""}`),
     };
   });
   const about = {

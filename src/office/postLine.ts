@@ -22,6 +22,7 @@ export class PostLine {
   readonly state = new Observable<LineState>({ trouble: undefined, status: undefined });
   private question = new AbortController();
   private isOpen = false;
+  private mayWait = false;
 
   constructor(private readonly office: Office) {}
 
@@ -32,8 +33,9 @@ export class PostLine {
     void this.keepInTouch();
   }
 
-  /** There is something to hand over: what is asked now is asked anew. */
+  /** There is something to hand over, or the post is another one: what is asked now is asked anew, and answered at once. */
   wake(): void {
+    this.mayWait = false;
     this.question.abort();
   }
 
@@ -43,15 +45,15 @@ export class PostLine {
   }
 
   private async keepInTouch(): Promise<void> {
-    let asked = false;
     while (this.isOpen) {
       this.question = new AbortController();
       const { signal } = this.question;
       try {
         await handOverPrepared(this.office);
         // The first question is answered at once, so that it is known soon whether letters leave this computer.
-        const status = await catchUp(this.office, asked ? WAIT_MS : 0, signal);
-        asked = true;
+        const waitMs = this.mayWait ? WAIT_MS : 0;
+        this.mayWait = true;
+        const status = await catchUp(this.office, waitMs, signal);
         const trouble = status.trouble && troubleWords(status.trouble);
         if (this.isOpen) this.state.set({ status, trouble });
       } catch (cause) {

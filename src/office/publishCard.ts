@@ -19,6 +19,11 @@ export async function publishCard(office: Office, card: ContactCard, screen: str
 }
 
 /** Where families reach a card. */
-export function cardLink({ around }: Pick<Office, "around">, cardId: string): string {
-  return `${around.origin}/card/${cardId}`;
+export function cardLink(office: Pick<Office, "around" | "line">, cardId: string): string {
+  return `${familiesOrigin(office)}/card/${cardId}`;
+}
+
+/** The beginning of links that families follow: where they reach this server, or else this computer itself. */
+export function familiesOrigin({ around, line }: Pick<Office, "around" | "line">): string {
+  return line.state.get().status?.familiesAt ?? around.origin;
 }

@@ -25,6 +25,8 @@ export interface House {
   /** None where letters leave by a real mail server. */
   readonly practice: PracticePost | undefined;
   readonly familyDesk: FamilyDesk;
+  /** The address by which families reach this server from elsewhere, where there is one. */
+  readonly familiesAt: string | undefined;
   /** The mail server that is set, and how reading from it goes. */
   readonly mail: MailDesk;
   /** Ends what runs beside the pages; the folder stays this process's own. */
@@ -132,6 +134,7 @@ async function openHouse(set: Surroundings): Promise<House> {
     maildir,
     practice,
     familyDesk,
+    familiesAt: set.VINE_PUBLIC_URL && new URL(set.VINE_PUBLIC_URL).origin,
     mail: new MailDesk(data, mailEnvironment(set), mailbox),
     close,
   };

@@ -5,7 +5,7 @@ import { describe, expect, test } from "vitest";
 import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
 import { postEventSchema } from "@/core/delivery/postEvent";
 import { Journal } from "./disk/journal";
-import { isOwnRequest } from "./edge/isOwnRequest";
+import { isFamilyRequest, isOwnRequest, isPassedOn } from "./edge/isOwnRequest";
 import { MAX_BODY_BYTES, Problem, readBody } from "./edge/problem";
 import { Maildir } from "./practice/maildir";
 import { PracticePost } from "./practice/practicePost";
@@ -195,6 +195,41 @@ describe("the guard", () => {
     ["a script of another site", "GET", { ...own, "sec-fetch-site": "cross-site", "sec-fetch-mode": "no-cors" }, false],
   ])("%s", (_words, method, headers, allowed) => {
     expect(isOwnRequest(method, new Headers(headers))).toBe(allowed);
+  });
+
+  const families = "https://notes.school.example";
+  test.each<[string, string, Record<string, string>, boolean]>([
+    ["a card", "/card/c1", { host: "notes.school.example", "x-forwarded-for": "203.0.113.9" }, true],
+    ["an answer of its page", "/api/family/answers", { host: "notes.school.example", origin: families }, true],
+    ["a stop by a mail program", "/api/family/stop/x.y", { host: "notes.school.example" }, true],
+    ["a card behind a server that changes the host", "/card/c1", { ...own, "x-forwarded-for": "203.0.113.9" }, true],
+    ["the gradebook", "/gradebook", { host: "notes.school.example" }, false],
+    ["the letters", "/api/post/letters", { host: "notes.school.example", origin: families }, false],
+    ["publishing a card", "/api/family/cards", { host: "notes.school.example", origin: families }, false],
+    ["links of guardians", "/api/family/links", { host: "notes.school.example", origin: families }, false],
+    ["what a browser took", "/api/family/answers/taken", { host: "notes.school.example", origin: families }, false],
+    ["a way around", "/card/../gradebook", { host: "notes.school.example" }, false],
+    [
+      "an answer from another page",
+      "/api/family/answers",
+      { host: "notes.school.example", origin: "https://x.test" },
+      false,
+    ],
+    ["another host", "/card/c1", { host: "evil.test" }, false],
+  ])("for families from elsewhere: %s", (_words, path, headers, allowed) => {
+    expect(isFamilyRequest(path, new Headers(headers), families)).toBe(allowed);
+    expect(isFamilyRequest(path, new Headers(headers), undefined)).toBe(false);
+  });
+
+  test.each<[Record<string, string>, boolean]>([
+    [{ ...own }, false],
+    [{ ...own, "x-forwarded-for": "::ffff:127.0.0.1", "x-forwarded-host": "127.0.0.1:4317" }, false],
+    [{ ...own, "x-forwarded-for": "203.0.113.9" }, true],
+    [{ ...own, "x-forwarded-for": "203.0.113.9, 127.0.0.1" }, true],
+    [{ ...own, "x-forwarded-host": "notes.school.example" }, true],
+    [{ ...own, via: "1.1 front" }, true],
+  ])("%o was passed on: %s", (headers, passedOn) => {
+    expect(isPassedOn(new Headers(headers))).toBe(passedOn);
   });
 
   test("bodies that are too large, no JSON or not as expected are refused", async () => {

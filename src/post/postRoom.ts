@@ -425,7 +425,8 @@ export class PostRoom {
 
 const MAX_EVENTS_PER_ANSWER = 1000;
 const NO_TEXT_ANSWER = "Its text is not there any more, so it did not leave.";
-const NO_ENCLOSURE_ANSWER = "A file that goes along with it is not there any more, so it did not leave.";
+const NO_ENCLOSURE_ANSWER =
+  "A file that goes along with it is not there any more, or not as it was, so it did not leave.";
 const DISK_ANSWER =
   "The disk of this computer takes nothing: it is full, or can’t be written to. The letters wait in this browser; make room, and they are handed over by themselves.";
 const MOVING_MS = 1_000;

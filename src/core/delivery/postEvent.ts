@@ -63,6 +63,8 @@ export const postStatusSchema = z.object({
   perMinute: z.number().int().optional(),
   /** Letters that left since the day began. */
   leftToday: z.number().int(),
+  /** The address by which families reach this server from elsewhere, where there is one. */
+  familiesAt: z.string().optional(),
   /** Why nothing leaves at present. */
   trouble: postTroubleSchema.optional(),
 });

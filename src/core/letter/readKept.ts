@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { readJson } from "../formats/readJson";
 import type { SelectionPart } from "../model/condition";
 import { noteOfToday } from "../model/formerNames";
 import { classLabel } from "../model/schoolClass";
@@ -59,7 +60,7 @@ export type ReadKept =
  * What is not found is told, and stays in the sentence as not there: a selection never widens by itself.
  */
 export function readKept(text: string, world: Names): ReadKept {
-  const file = keptFileSchema.safeParse(ofToday(parsed(text))).data;
+  const file = keptFileSchema.safeParse(ofToday(readJson(text))).data;
   if (!file) {
     return {
       ok: false,
@@ -123,12 +124,4 @@ function ofToday(file: unknown): unknown {
     templates: templates.map(noteOfToday),
     selections: selections.map(noteOfToday),
   };
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
 }

@@ -31,8 +31,7 @@ export class Enclosures {
 
   /** Resolves once the file is on disk. Bytes of another sha256 are refused. */
   async put(sha256: string, bytes: Buffer): Promise<void> {
-    if (createHash("sha256").update(bytes).digest("hex") !== sha256)
-      throw new Problem("not readable", "The file is not the one that its sha256 names.");
+    if (sha256Of(bytes) !== sha256) throw new Problem("not readable", "The file is not the one that its sha256 names.");
     if (this.has(sha256)) return;
     await writeWhole(this.fileOf(sha256), bytes);
     await syncFolder(this.folder);
@@ -73,11 +72,15 @@ export class Enclosures {
     }
   }
 
-  /** The files of a letter. Errors: one is not there. */
+  /** The files of a letter. Errors: one is not there, or is not what it was any more. */
   async filesOf(enclosures: readonly Enclosure[] = []): Promise<EnclosedFile[]> {
     this.mustHave(enclosures);
     return Promise.all(
-      enclosures.map(async ({ sha256, name, type }) => ({ name, type, content: await readFile(this.fileOf(sha256)) })),
+      enclosures.map(async ({ sha256, name, type }) => {
+        const content = await readFile(this.fileOf(sha256));
+        if (sha256Of(content) !== sha256) throw new Problem("not there", `“${name}” was changed on the disk.`);
+        return { name, type, content };
+      }),
     );
   }
 
@@ -99,4 +102,8 @@ export class Enclosures {
   private fileOf(sha256: string): string {
     return path.join(this.folder, sha256);
   }
+}
+
+function sha256Of(bytes: Buffer): string {
+  return createHash("sha256").update(bytes).digest("hex");
 }

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { readJson } from "@/core/formats/readJson";
 
 const STATUS_OF = {
   "not readable": 400,
@@ -60,6 +61,8 @@ function problemFrom(cause: unknown): Problem {
 
 /** A request's body; it is never read further than the limit. */
 export async function readBytes(request: Request, maxBytes: number): Promise<Buffer> {
+  const tooLarge = () => new Problem("too large", `A request may hold ${maxBytes} bytes at the most.`);
+  if (Number(request.headers.get("content-length") ?? 0) > maxBytes) throw tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
@@ -67,7 +70,7 @@ export async function readBytes(request: Request, maxBytes: number): Promise<Buf
     size += part.value.byteLength;
     if (size > maxBytes) {
       await reader?.cancel();
-      throw new Problem("too large", `A request may hold ${maxBytes} bytes at the most.`);
+      throw tooLarge();
     }
     chunks.push(part.value);
   }
@@ -77,11 +80,7 @@ export async function readBytes(request: Request, maxBytes: number): Promise<Buf
 /** A request's JSON body, checked. */
 export async function readBody<T>(request: Request, schema: z.ZodType<T>, maxBytes = MAX_BODY_BYTES): Promise<T> {
   const bytes = await readBytes(request, maxBytes);
-  let body: unknown;
-  try {
-    body = JSON.parse(bytes.toString("utf8"));
-  } catch (cause) {
-    throw new Problem("not readable", "The request body is not JSON.", { cause });
-  }
+  const body = readJson(bytes.toString("utf8"));
+  if (body === undefined) throw new Problem("not readable", "The request body is not JSON, or is nested too deep.");
   return schema.parse(body);
 }

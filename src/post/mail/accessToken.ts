@@ -1,5 +1,6 @@
 import * as z from "zod";
 import type { SignIn } from "@/core/delivery/mailSettings";
+import { readJson } from "@/core/formats/readJson";
 
 const answerSchema = z.object({ access_token: z.string().min(1) });
 const WAIT_MS = 15_000;
@@ -19,15 +20,7 @@ export async function accessToken({ clientId, clientSecret, refreshToken, tokenA
     redirect: "error",
   });
   const text = await response.text();
-  const read = answerSchema.safeParse(parsed(text));
+  const read = answerSchema.safeParse(readJson(text));
   if (!response.ok || !read.success) throw new Error(`No token was given (${response.status}): ${text.slice(0, 200)}`);
   return read.data.access_token;
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
 }
