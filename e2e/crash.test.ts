@@ -1,8 +1,8 @@
 import { readdir, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { expect, test } from "vitest";
+import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
-import { Random } from "@/demo/random";
 import { openPage, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";

@@ -3,7 +3,7 @@ import { addDays, type Day } from "@/core/model/day";
 import type { LogEntry } from "@/core/model/logEntry";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import type { Statement } from "@/core/model/statement";
-import { Random } from "./random";
+import { Random } from "@/core/random";
 
 /** What each course did lately: days before today, and a line or two. */
 const LOG: Record<string, readonly (readonly [daysAgo: number, text: string])[]> = {

@@ -1,7 +1,7 @@
 import type { Guardian } from "@/core/model/guardian";
 import type { Student } from "@/core/model/student";
+import type { Random } from "@/core/random";
 import { FAMILY_NAMES, GIVEN_NAMES, LANGUAGES, NOTABLE_FAMILIES } from "./names";
-import type { Random } from "./random";
 
 /** Students with their guardians: shared households, siblings, namesakes, and addresses that make trouble. */
 export function demoFamilies(random: Random, count: number): { students: Student[]; guardians: Guardian[] } {

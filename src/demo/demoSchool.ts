@@ -4,10 +4,10 @@ import type { Category, SchoolClass } from "@/core/model/schoolClass";
 import { PLAIN_SIGNATURE, SETTINGS_ID } from "@/core/model/settings";
 import type { Term } from "@/core/model/term";
 import type { WorldRecords } from "@/core/model/world";
+import { Random } from "@/core/random";
 import { demoClassroom } from "./demoClassroom";
 import { demoFamilies } from "./demoFamilies";
 import { demoWork } from "./demoWork";
-import { Random } from "./random";
 
 export interface SchoolSize {
   /** Distinct students and how they are parted among the classes, the elective last. */

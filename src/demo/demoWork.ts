@@ -3,7 +3,7 @@ import { addDays, type Day, daysBetween } from "@/core/model/day";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import type { Score, ScoreColumn } from "@/core/model/score";
 import type { Term } from "@/core/model/term";
-import type { Random } from "./random";
+import type { Random } from "@/core/random";
 
 const TITLES: Record<string, readonly string[]> = {
   "field-work": ["Tide pool walk", "Shore transect", "Dune profile", "Estuary sampling", "Cliff sketches"],

@@ -11,6 +11,8 @@ export interface LetterMemory {
   readonly tries: number;
   readonly firstTriedAt: number;
   readonly nextAt: number;
+  /** Whether a mail server may have it already. */
+  readonly mayHaveIt: boolean;
 }
 
 /** Every letter that the post room ever took; the journal rebuilds it, and it follows the journal, never goes ahead of it. */
@@ -83,6 +85,7 @@ export class LetterMemories {
       tries,
       firstTriedAt: tries === 0 ? 0 : known?.firstTriedAt || event.at,
       nextAt: event.nextAt ?? known?.nextAt ?? 0,
+      mayHaveIt: event.mayHaveIt ?? known?.mayHaveIt ?? false,
     });
   }
 }

@@ -132,8 +132,9 @@ export class PostRoom {
         fresh.map(({ letter, sha256 }) => this.letters.begin(letter.id, state, { roundId, sha256, nextAt: leavesAt })),
       );
     } catch (cause) {
-      // Refused as a whole: what is not in the journal must not be found in the queue by the next start.
-      await Promise.allSettled(ids.map((id) => this.forgetText(id)));
+      // Refused as a whole. Where a crash could bring the journal's words of them back, their texts stay with them; else they
+      // go at once, or with the next start.
+      if (this.journal.isClean) await Promise.allSettled(ids.map((id) => this.forgetText(id)));
       throw isDiskFailure(cause) ? new Problem("disk full", DISK_ANSWER, { cause }) : cause;
     }
     // Files of letters that have met their fate already came in vain.
@@ -146,6 +147,8 @@ export class PostRoom {
   /** Calls back every letter of a round that has not begun to leave, or that was leaving and is not taken. */
   async withdraw(roundId: string): Promise<{ withdrawn: number }> {
     const ofRound = [...this.letters.all()].flatMap(([id, { roundId: its }]) => (its === roundId ? [id] : []));
+    // What was refused before can't come back after this, and leave all the same.
+    await this.journal.makeClean();
     // A letter that is just being noted as due later is called back as well, once that is written.
     await this.moves.untilStill(ofRound);
     const ids = ofRound.filter((id) => mayWithdraw(this.letters.stateOf(id)));
@@ -222,10 +225,13 @@ export class PostRoom {
     }
     const bodies = new Map<string, QueuedBody>();
     for (const id of this.queue.letterIds()) {
-      const { roundId, leavesAt, post, letter } = await this.queue.get(id);
-      this.enclosures.recall(id, letter.enclosures);
-      const sha256 = this.letters.get(id)?.sha256 || contentHash(bytesOf(letter));
-      bodies.set(id, { roundId, leavesAt, post, sha256 });
+      const { post, letter } = await this.queue.get(id);
+      // On disk but not in the journal: whoever handed it over was never told that it is here, and still has it.
+      if (!this.knows(id)) await this.queue.remove(id);
+      else {
+        this.enclosures.recall(id, letter.enclosures);
+        bodies.set(id, { post });
+      }
     }
     await this.moves.write(recoveryMoves(this.letters, bodies, this.options.post));
     for (const [id, memory] of this.letters.all()) {
@@ -352,7 +358,7 @@ export class PostRoom {
     if (outcome.kind === "unknown" && post === "relay") return this.settle(id, "uncertain", serverAnswer);
     if (queued.letter.together) return this.settleMany(id, queued, outcome);
     if (outcome.kind === "accepted" || outcome.kind === "refused") return this.settle(id, outcome.kind, serverAnswer);
-    await this.tryLater(id, serverAnswer, "refused");
+    await this.tryLater(id, serverAnswer, "refused", outcome.kind === "unknown");
   }
 
   /** A letter to many: who took it has it; it is tried again for those alone who asked for that. */
@@ -364,12 +370,18 @@ export class PostRoom {
   }
 
   /** Waits for the next try, or, when there is none any more, gives a letter its fate. */
-  private async tryLater(id: string, serverAnswer: string, fate: "accepted" | "refused"): Promise<void> {
+  private async tryLater(
+    id: string,
+    serverAnswer: string,
+    fate: "accepted" | "refused",
+    isUnknown = false,
+  ): Promise<void> {
     const { now } = this.options;
     const memory = this.letters.get(id);
     const nextAt = nextTry(memory?.tries ?? 1, memory?.firstTriedAt ?? now(), now());
-    if (nextAt === undefined) return this.settle(id, fate, serverAnswer);
-    await this.waitAgain(id, "deferred", { serverAnswer, nextAt });
+    const mayHaveIt = isUnknown || (memory?.mayHaveIt ?? false);
+    if (nextAt === undefined) return this.settle(id, mayHaveIt ? "uncertain" : fate, serverAnswer);
+    await this.waitAgain(id, "deferred", { serverAnswer, nextAt, mayHaveIt });
   }
 
   /** A letter that was not taken waits again, unless it was called back meanwhile. */
@@ -388,7 +400,13 @@ export class PostRoom {
   }
 
   private async takeBack(ids: readonly string[]): Promise<void> {
-    await this.moves.write(ids.map((id) => this.letters.begin(id, "withdrawn")));
+    await this.moves.write(
+      ids.map((id) =>
+        this.letters.get(id)?.mayHaveIt
+          ? this.letters.begin(id, "uncertain", { serverAnswer: CALLED_BACK_ANSWER })
+          : this.letters.begin(id, "withdrawn"),
+      ),
+    );
     for (const id of ids) this.later.delete(id);
     await Promise.all(ids.map((id) => this.forgetText(id)));
   }
@@ -424,6 +442,7 @@ export class PostRoom {
 }
 
 const MAX_EVENTS_PER_ANSWER = 1000;
+const CALLED_BACK_ANSWER = "It was called back after a try that broke off: nobody can say whether it was taken.";
 const NO_TEXT_ANSWER = "Its text is not there any more, so it did not leave.";
 const NO_ENCLOSURE_ANSWER =
   "A file that goes along with it is not there any more, or not as it was, so it did not leave.";

@@ -5,7 +5,7 @@ import type { QueuedLetter } from "./disk/queue";
 import type { LetterMemories } from "./letterMemories";
 
 /** What a start must know of a letter in the queue; never its text, since there can be thousands. */
-export type QueuedBody = Pick<QueuedLetter, "roundId" | "leavesAt" | "post"> & { readonly sha256: string };
+export type QueuedBody = Pick<QueuedLetter, "post">;
 
 /** What becomes, at a start, of letters that the last end of the post room left half done. `bodies` are those in the queue, by id. */
 export function recoveryMoves(
@@ -15,24 +15,19 @@ export function recoveryMoves(
 ): Unnumbered<LetterEvent>[] {
   const moves: Unnumbered<LetterEvent>[] = [];
   const moved = new Set<string>();
-  for (const [id, { roundId, sha256, leavesAt, ...body }] of bodies) {
+  for (const [id, body] of bodies) {
     const memory = letters.get(id);
-    if (body.post !== post && !isFinal(letters.stateOf(id))) {
-      // What was handed over for practice must never leave for real, nor the other way round.
-      const state = memory?.state === "leaving" ? "uncertain" : "withdrawn";
-      moves.push(letters.begin(id, state, { roundId, sha256, serverAnswer: OTHER_POST_ANSWER }));
-      moved.add(id);
-    } else if (!memory) {
-      // On disk but not in the journal: the browser was never told, and will hand it over again; keeping it loses nothing.
-      moves.push(letters.begin(id, "held", { roundId, sha256, nextAt: leavesAt }));
-      moved.add(id);
-    }
+    if (!memory || body.post === post || isFinal(memory.state)) continue;
+    // What was handed over for practice must never leave for real, nor the other way round.
+    const state = memory.state === "leaving" || memory.mayHaveIt ? "uncertain" : "withdrawn";
+    moves.push(letters.begin(id, state, { serverAnswer: OTHER_POST_ANSWER }));
+    moved.add(id);
   }
   for (const [id, { state }] of letters.all()) {
     if (state !== "leaving" || moved.has(id)) continue;
     // The practice post drops a Message-ID that it has, so trying again is safe; a relay can't be asked.
     const next = post === "practice" ? "handed" : "uncertain";
-    moves.push(letters.begin(id, next, { serverAnswer: CRASH_ANSWER }));
+    moves.push(letters.begin(id, next, { serverAnswer: CRASH_ANSWER, mayHaveIt: true }));
   }
   return moves;
 }

@@ -13,11 +13,11 @@ import { tallySentence, tallyStates } from "./tally";
 
 const LEGAL: Record<LetterState, LetterState[]> = {
   prepared: ["handed", "held", "withdrawn", "refused"],
-  handed: ["leaving", "held", "withdrawn"],
-  held: ["leaving", "held", "withdrawn"],
+  handed: ["leaving", "held", "withdrawn", "uncertain"],
+  held: ["leaving", "held", "withdrawn", "uncertain"],
   leaving: ["handed", "accepted", "deferred", "refused", "uncertain"],
   accepted: ["returned"],
-  deferred: ["leaving", "held", "withdrawn", "refused"],
+  deferred: ["leaving", "held", "withdrawn", "refused", "uncertain"],
   refused: [],
   returned: [],
   withdrawn: [],

@@ -11,6 +11,8 @@ import * as z from "zod";
  *   prepared, handed, held, deferred --> withdrawn
  *   prepared --> refused   (the post room can't take it)
  *
+ * handed, held, deferred --> uncertain   (called back, or given up, after a try of which nobody knows whether it was taken)
+ *
  * What goes beyond the day's limit is held, also where it was held before.
  */
 export const letterStateSchema = z.enum([
@@ -29,11 +31,11 @@ export type LetterState = z.infer<typeof letterStateSchema>;
 
 const MOVES: Record<LetterState, readonly LetterState[]> = {
   prepared: ["handed", "held", "withdrawn", "refused"],
-  handed: ["leaving", "held", "withdrawn"],
-  held: ["leaving", "held", "withdrawn"],
+  handed: ["leaving", "held", "withdrawn", "uncertain"],
+  held: ["leaving", "held", "withdrawn", "uncertain"],
   leaving: ["accepted", "deferred", "refused", "uncertain", "handed"],
   accepted: ["returned"],
-  deferred: ["leaving", "held", "withdrawn", "refused"],
+  deferred: ["leaving", "held", "withdrawn", "refused", "uncertain"],
   refused: [],
   returned: [],
   withdrawn: [],

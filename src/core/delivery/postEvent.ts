@@ -22,6 +22,8 @@ const letterEventSchema = z.object({
   nextAt: z.number().optional(),
   /** What the mail server said. */
   serverAnswer: z.string().optional(),
+  /** Whether a mail server may have it: a try broke off after its text was given over. */
+  mayHaveIt: z.boolean().optional(),
   /** Tells letters of the same id but other content apart. */
   sha256: z.string().optional(),
 });

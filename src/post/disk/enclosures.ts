@@ -20,6 +20,7 @@ export interface EnclosedFile {
 export class Enclosures {
   /** By sha256: the letters that still need the file. */
   private readonly neededBy = new Map<string, Set<string>>();
+  private readonly unsure = new Set<string>();
   private readonly hashesOf = new Map<string, readonly string[]>();
 
   private constructor(private readonly folder: string) {}
@@ -32,9 +33,12 @@ export class Enclosures {
   /** Resolves once the file is on disk. Bytes of another sha256 are refused. */
   async put(sha256: string, bytes: Buffer): Promise<void> {
     if (sha256Of(bytes) !== sha256) throw new Problem("not readable", "The file is not the one that its sha256 names.");
-    if (this.has(sha256)) return;
+    if (this.has(sha256) && !this.unsure.has(sha256)) return;
+    // Until its folder is synced its name may be forgotten, also where that failed at first.
+    this.unsure.add(sha256);
     await writeWhole(this.fileOf(sha256), bytes);
     await syncFolder(this.folder);
+    this.unsure.delete(sha256);
   }
 
   /** Notes that a letter needs its files; refused where one is not there. */

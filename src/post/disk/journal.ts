@@ -34,6 +34,7 @@ export class Journal<Event extends { seq: number }> {
   private closed = false;
   /** Whether a write failed and left something behind that is still to be cut off. */
   private isRagged = false;
+  private isNameUnsure = false;
   private readonly waiting = new Set<() => void>();
 
   private constructor(
@@ -106,6 +107,16 @@ export class Journal<Event extends { seq: number }> {
     });
   }
 
+  /** Whether the file ends with the last event that was told: after a crash nothing else can come back. */
+  get isClean(): boolean {
+    return !this.isRagged;
+  }
+
+  /** Takes off what failed writes left. Errors: the disk takes nothing. */
+  makeClean(): Promise<void> {
+    return this.isRagged ? this.compact((events) => [...events]) : Promise.resolve();
+  }
+
   /** Resolves when there is an event numbered above `seq`, or after `ms`. */
   waitBeyond(seq: number, ms: number): Promise<void> {
     if (this.placeAbove(seq) < this.durable.length) return Promise.resolve();
@@ -156,6 +167,7 @@ export class Journal<Event extends { seq: number }> {
         if (this.closed) throw new Error("The journal is closed.");
         if (lines.length > 0) {
           this.handle ??= await open(this.file, "a", PRIVATE_FILE);
+          await this.makeNameSure();
           await this.cutBack();
           this.isRagged = true;
           await this.handle.appendFile(lines);
@@ -189,7 +201,15 @@ export class Journal<Event extends { seq: number }> {
     this.isRagged = false;
     this.size = bytes.length;
     this.durable = kept;
+    this.isNameUnsure = true;
+    await this.makeNameSure();
+  }
+
+  /** Until its folder is synced a crash may bring the file of before back, without what is written from now on. */
+  private async makeNameSure(): Promise<void> {
+    if (!this.isNameUnsure) return;
     await syncFolder(path.dirname(this.file));
+    this.isNameUnsure = false;
   }
 
   /** Takes off what a failed write left. Errors: that can't be done now; it is tried again before the next write. */
