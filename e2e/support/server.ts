@@ -23,6 +23,10 @@ export class TestServer {
     return new TestServer(port, dataFolder, environment, child);
   }
 
+  get pid(): number | undefined {
+    return this.child.pid;
+  }
+
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
   }
