@@ -9,7 +9,7 @@ import { startNote } from "@/core/letter/startNote";
 import { worldOf } from "@/core/model/world";
 import { demoSchool } from "@/demo/demoSchool";
 import { allRecipes, broughtInNewestFirst, turnBroughtIn } from "./applyBroughtIn";
-import { findNote } from "./findNote";
+import { findNote, notesNewestFirst } from "./findNote";
 import { keptByName } from "./keptByName";
 import { loadWorld, pastScores, replaceEverything } from "./loadWorld";
 import { openDatabase, refuseNewerData, type VineDatabase } from "./openDatabase";
@@ -126,28 +126,46 @@ test("data of an older version is brought along, record by record", async () => 
   expect(database.isOpen()).toBe(false);
 });
 
-describe("data of version 5, when some things had other names", () => {
-  const dump = JSON.parse(readFileSync(path.join(import.meta.dirname, "testing/version5.json"), "utf8"));
-
-  async function bornInVersion5(): Promise<void> {
-    database = openDatabase(
-      "vine-note",
-      SCHEMA_VERSIONS.filter(({ version }) => version <= 5),
-    );
-    for (const [table, rows] of Object.entries(dump) as [string, Record<string, unknown>[]][]) {
-      const bytes = (row: Record<string, unknown>) =>
-        typeof row.bytes === "string"
-          ? { ...row, bytes: new Uint8Array(Buffer.from(row.bytes, "base64")).buffer }
-          : row;
-      await database.table(table).bulkAdd(rows.map(bytes));
-    }
-    database.close();
-    database = openDatabase();
-    await database.open();
+/** Data as a version of the application wrote it, in a database of that version, opened by this one. */
+async function bornIn(version: number): Promise<Record<string, unknown[]>> {
+  const dump = JSON.parse(readFileSync(path.join(import.meta.dirname, `testing/version${version}.json`), "utf8"));
+  database = openDatabase(
+    "vine-note",
+    SCHEMA_VERSIONS.filter((one) => one.version <= version),
+  );
+  for (const [table, rows] of Object.entries(dump) as [string, Record<string, unknown>[]][]) {
+    const bytes = (row: Record<string, unknown>) =>
+      typeof row.bytes === "string" ? { ...row, bytes: new Uint8Array(Buffer.from(row.bytes, "base64")).buffer } : row;
+    await database.table(table).bulkAdd(rows.map(bytes));
   }
+  database.close();
+  database = openDatabase();
+  await database.open();
+  return dump;
+}
 
+test.each([1, 2, 3, 5, 7])("data that version %d wrote holds in every table, and opens as it was", async (version) => {
+  const dump = await bornIn(version);
+  for (const table of database.tables) {
+    const { schema } = TABLES[table.name as keyof typeof TABLES];
+    for (const row of (await table.toArray()) as unknown[])
+      expect(
+        schema.safeParse(row).error?.issues,
+        `${table.name}: ${JSON.stringify(row).slice(0, 200)}`,
+      ).toBeUndefined();
+  }
+  const world = worldOf(await loadWorld(database));
+  const [schoolClass] = world.classes.values();
+  expect(schoolClass?.studentIds.every((id) => world.students.has(id))).toBe(true);
+  expect(world.guardians.size).toBe(dump.guardians?.length);
+  const scored = [...world.scoreColumns.values()].flatMap(({ scores }) => Object.keys(scores));
+  expect(scored.length).toBeGreaterThan(0);
+  for (const note of await notesNewestFirst(database)) expect(await findNote(database, note.id)).toBeDefined();
+});
+
+describe("data of version 5, when some things had other names", () => {
   test("every record of every table holds, and nothing of the old names is left", async () => {
-    await bornInVersion5();
+    const dump = await bornIn(5);
     const written: Record<string, number> = {};
     for (const table of database.tables) {
       const rows: unknown[] = await table.toArray();
@@ -167,7 +185,7 @@ describe("data of version 5, when some things had other names", () => {
   });
 
   test("notes, selections, templates, letters and files say the same under the new names", async () => {
-    await bornInVersion5();
+    await bornIn(5);
     const low = await findNote(database, "low");
     expect(JSON.stringify(low)).toContain(
       '{"kind":"assignment status","assignment":"Salinity lab","status":"not handed in"}',
@@ -197,7 +215,7 @@ describe("data of version 5, when some things had other names", () => {
   });
 
   test("marks of a rubric and grade labels stay with their students, and what was brought in can be taken back", async () => {
-    await bornInVersion5();
+    await bornIn(5);
     const world = worldOf(await loadWorld(database));
     const lab = [...world.assignments.values()].find(({ title }) => title === "Salinity lab");
     const scores = Object.values(world.scoreColumns.get(lab?.id ?? "")?.scores ?? {});
