@@ -95,6 +95,8 @@ export const mailViewSchema = z.object({
   byEnvironment: z.array(z.enum(["sending", "reading", "limits"])),
   /** Whether families can reach links that lead to this server. */
   familiesReachLinks: z.boolean(),
+  /** Files of the post room that could not be read, and were set aside, by name. */
+  setAside: z.array(z.string()),
   /** Why what comes back can't be read at present, in the server's words. */
   readingTrouble: z.string().optional(),
 });

@@ -3,7 +3,7 @@ import { existsSync } from "node:fs";
 import { type FileHandle, open, readFile, truncate } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
-import { PRIVATE_FILE, syncFolder, writeWhole } from "./writeWhole";
+import { PRIVATE_FILE, syncFolder, UNREADABLE, writeWhole } from "./writeWhole";
 
 const headSchema = z.object({
   journalId: z.string(),
@@ -242,7 +242,7 @@ function bytesOf(head: Head, events: readonly unknown[]): Buffer {
 
 /** Keeps lines that can't be read, beside the journal. */
 async function keepAside(file: string, lines: readonly string[]): Promise<void> {
-  const aside = `${file}.unreadable`;
+  const aside = `${file}${UNREADABLE}`;
   await writeWhole(aside, `${lines.join("\n")}\n`);
   await syncFolder(path.dirname(file));
 }

@@ -4,7 +4,7 @@ import path from "node:path";
 import * as z from "zod";
 import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
 import { idSchema } from "@/core/model/id";
-import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./writeWhole";
+import { PRIVATE_FOLDER, syncFolder, UNREADABLE, writeWhole } from "./writeWhole";
 
 const queuedSchema = z.object({
   roundId: idSchema,
@@ -25,8 +25,6 @@ type NewlyQueued = Pick<QueuedLetter, "roundId" | "leavesAt" | "letter"> &
 const bundleSchema = z.preprocess((value) => (Array.isArray(value) ? value : [value]), z.array(queuedSchema));
 
 const ENDING = ".json";
-/** What can't be read stays under this ending. */
-const ASIDE = ".unreadable";
 /** What is handed over is kept in memory up to this, so that letters that leave at once need not be read again. */
 const MOST_BYTES_IN_MEMORY = 64_000_000;
 
@@ -52,7 +50,7 @@ export class Queue {
     const queue = new Queue(folder);
     const files: { name: string; at: number }[] = [];
     for (const name of await readdir(folder)) {
-      if (name.endsWith(ASIDE)) continue;
+      if (name.endsWith(UNREADABLE)) continue;
       if (!name.endsWith(ENDING)) await rm(path.join(folder, name));
       else files.push({ name, at: (await stat(path.join(folder, name))).mtimeMs });
     }
@@ -61,7 +59,7 @@ export class Queue {
       const letters = await queue.bundle(name).catch(() => undefined);
       if (letters) queue.know(name, letters);
       // It is kept beside the others; its letters are refused with that reason.
-      else await rename(path.join(folder, name), path.join(folder, `${name}${ASIDE}`));
+      else await rename(path.join(folder, name), path.join(folder, `${name}${UNREADABLE}`));
     }
     return queue;
   }

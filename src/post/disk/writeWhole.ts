@@ -6,6 +6,9 @@ import path from "node:path";
 export const PRIVATE_FILE = 0o600;
 export const PRIVATE_FOLDER = 0o700;
 
+/** What can't be read is kept beside the others under this ending. */
+export const UNREADABLE = ".unreadable";
+
 /**
  * Writes a file so that after a crash it is either there whole or not there at all: temporary file, fsync, rename.
  * The caller syncs the folder afterwards, once for many files.

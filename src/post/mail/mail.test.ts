@@ -132,6 +132,9 @@ describe("the mail settings", () => {
     const elsewhere = { host: "mail.elsewhere.example", port: 465, security: "TLS from the start" as const };
     await desk.keep({ sending: elsewhere, signIn: signIn({ password: "" }) });
     expect((await keptMail(folder)).signIn.password).toBe("");
+    expect(view.setAside).toEqual([]);
+    await writeFile(path.join(folder, "journal.ndjson.unreadable"), "?");
+    expect((await desk.view()).setAside).toEqual(["journal.ndjson.unreadable"]);
     await writeFile(path.join(folder, "mail.json"), "{broken");
     const said = vi.spyOn(console, "error").mockImplementation(() => undefined);
     expect(await keptMail(folder)).toEqual(NO_MAIL_SETTINGS);

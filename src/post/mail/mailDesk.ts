@@ -1,3 +1,4 @@
+import { readdir } from "node:fs/promises";
 import {
   type MailSettings,
   type MailTrial,
@@ -6,6 +7,7 @@ import {
   withKeptSecrets,
   withoutSecrets,
 } from "@/core/delivery/mailSettings";
+import { UNREADABLE } from "../disk/writeWhole";
 import { keepMail, keptMail } from "./keptMail";
 import { tryMail } from "./tryMail";
 import type { MailboxWatch } from "./watchMailbox";
@@ -33,6 +35,7 @@ export class MailDesk {
       kept: SECRETS.filter((name) => kept.signIn[name] !== ""),
       byEnvironment: this.environment.sets,
       familiesReachLinks: this.environment.familiesReachLinks,
+      setAside: await setAsideIn(this.folder),
       ...(this.mailbox?.trouble && { readingTrouble: this.mailbox.trouble }),
     };
   }
@@ -45,4 +48,10 @@ export class MailDesk {
   async try(settings: MailSettings): Promise<MailTrial> {
     return tryMail(withKeptSecrets(settings, await keptMail(this.folder)));
   }
+}
+
+/** What was set aside because it could not be read, wherever below a folder. */
+async function setAsideIn(folder: string): Promise<string[]> {
+  const names = await readdir(folder, { recursive: true });
+  return names.filter((name) => name.endsWith(UNREADABLE)).sort();
 }

@@ -69,7 +69,7 @@ export function MailSheet() {
 
 /** What holds now, in sentences. */
 function MailNow({ view, isReal }: { view: MailView; isReal: boolean }) {
-  const { settings, byEnvironment, familiesReachLinks, readingTrouble } = view;
+  const { settings, byEnvironment, familiesReachLinks, readingTrouble, setAside } = view;
   const { sending, reading, signIn, dailyLimit, perMinute } = settings;
   const as = signIn.name ? ` as ${signIn.name}` : "";
   const limits = [dailyLimit && `${dailyLimit} a day`, perMinute && `${perMinute} a minute`].filter(Boolean).join(", ");
@@ -94,6 +94,12 @@ function MailNow({ view, isReal }: { view: MailView; isReal: boolean }) {
       {readingTrouble && (
         <li className="text-danger" role="alert">
           The mailbox can’t be read now, and is tried again every minute: {readingTrouble}
+        </li>
+      )}
+      {setAside.length > 0 && (
+        <li className="text-danger">
+          After a fault of the disk some files of the post room could not be read. They were set aside, nothing was sent
+          twice, and letters that stood in them are refused with that reason: <code>{setAside.join(", ")}</code>
         </li>
       )}
       {isReal && !familiesReachLinks && (
