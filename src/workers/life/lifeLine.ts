@@ -6,9 +6,22 @@ export function holdLifeLine(name: string): void {
   void navigator.locks.request(name, () => new Promise(() => undefined));
 }
 
-/** Tells once that the worker that holds the line of this name is gone. It is asked after the worker's first answer: then it holds the line. */
+/** Tells once that the worker that holds the line of this name is gone. Gives how to stop listening. */
 export function onLifeLineFree(name: string, tell: () => void): () => void {
   const asking = new AbortController();
-  navigator.locks.request(name, { signal: asking.signal }, async () => tell()).catch(() => undefined);
+  void listen(name, tell, asking.signal).catch(() => undefined);
   return () => asking.abort();
 }
+
+async function listen(name: string, tell: () => void, signal: AbortSignal): Promise<void> {
+  // On a busy computer the page could be there before the worker, and take it for gone.
+  while (!signal.aborted && !(await isHeld(name))) await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS));
+  await navigator.locks.request(name, { signal }, async () => tell());
+}
+
+async function isHeld(name: string): Promise<boolean> {
+  const { held = [] } = await navigator.locks.query();
+  return held.some((lock) => lock.name === name);
+}
+
+const LOOK_AGAIN_MS = 100;
