@@ -39,6 +39,17 @@ async function noteToFirstClass(): Promise<void> {
   await leaveOutUnreachable(page);
 }
 
+/** Has a round leave at a time, tomorrow morning. */
+async function announce(): Promise<void> {
+  await page.locator(".foot .btn-primary:not(:disabled)").click();
+  await page.waitForSelector("#when-at");
+  await page.click("#when-at");
+  await waitForWords(page, "from 07:30");
+  await seeCautions(page);
+  await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
+  await untilCountdown(/letters will leave on/);
+}
+
 test("of a round with trouble every letter is known: a late return, a full box, a greylisting; one is mended and sent again", async () => {
   // Guardians who get one letter each: of one child, in one class.
   const school = demoSchool(TODAY);
@@ -99,13 +110,7 @@ test("a round at a time is held over a restart, shown on the desk, and leaves wh
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0" });
   await noteToFirstClass();
   const before = await deliveredCount(server.dataFolder);
-  await page.locator(".foot .btn-primary:not(:disabled)").click();
-  await page.waitForSelector("#when-at");
-  await page.click("#when-at");
-  await waitForWords(page, "from 07:30");
-  await seeCautions(page);
-  await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
-  await untilCountdown(/letters will leave on/);
+  await announce();
   await press(page, "Open it in the record", "link");
   await page.waitForSelector("[aria-label='What became of it']");
   await page.click(".stem a[href='/']");
@@ -118,6 +123,22 @@ test("a round at a time is held over a restart, shown on the desk, and leaves wh
   await server.restart({ VINE_CLOCK_AHEAD_MS: String(48 * HOUR_MS) });
   await untilCountdown(/^\d+ delivered\.$/);
   expect(await deliveredCount(server.dataFolder)).toBeGreaterThan(before);
+});
+
+test("a round that is taken back while the server is away is taken back before anything else, and never leaves", async () => {
+  await server.restart({ VINE_CLOCK_AHEAD_MS: "0" });
+  await noteToFirstClass();
+  const before = await deliveredCount(server.dataFolder);
+  await announce();
+  await server.kill();
+  await page.locator('::-p-xpath(//button[starts-with(., "Take back ") and contains(., "letter")])').click();
+  await waitForWords(page, "The post room does not answer");
+  await server.restart({ VINE_CLOCK_AHEAD_MS: "0" });
+  await untilCountdown(/^\d+ taken back\.$/);
+  // Its time comes, and nothing leaves.
+  await server.restart({ VINE_CLOCK_AHEAD_MS: String(48 * HOUR_MS) });
+  await waitForWords(page, "taken back");
+  expect(await deliveredCount(server.dataFolder)).toBe(before);
 });
 
 test("a round is paused, goes on, and is stopped: what has not left is taken back and never arrives", async () => {
