@@ -1,7 +1,7 @@
 import path from "node:path";
 import type { HandedLetter, HandOver } from "@/core/delivery/handOver";
 import { isFinal, type LetterState, mayWithdraw } from "@/core/delivery/letterState";
-import { LONGEST_WAIT_MS, nextTry } from "@/core/delivery/nextTry";
+import { nextTry } from "@/core/delivery/nextTry";
 import {
   isLetterEvent,
   type LetterEvent,
@@ -22,6 +22,7 @@ import { LetterMoves } from "./letterMoves";
 import type { Outcome } from "./outcomeOf";
 import { type QueuedBody, recoveryMoves } from "./recoveryMoves";
 import { type Limits, SendingLimits } from "./sendingLimits";
+import { Timetable } from "./timetable";
 import { CONNECTIONS, type Transport } from "./transport";
 
 export interface PostRoomOptions {
@@ -40,10 +41,7 @@ export interface PostRoomOptions {
 export class PostRoom {
   private readonly letters: LetterMemories;
   private readonly moves: LetterMoves;
-  private ready: string[] = [];
-  private readonly later = new Map<string, number>();
-  /** By paused round: its letters that are due. */
-  private readonly paused = new Map<string, string[]>();
+  private readonly timetable: Timetable;
   private readonly knownReplies = new Set<string>();
   /** Letters that were called back while they were leaving: where they were not taken, they leave no more. */
   private readonly calledBack = new Set<string>();
@@ -63,6 +61,7 @@ export class PostRoom {
     private readonly limits: SendingLimits,
   ) {
     this.letters = new LetterMemories(options.now, (at) => limits.taken(at));
+    this.timetable = new Timetable(this.letters);
     this.moves = new LetterMoves(journal, this.letters, (words) => this.hearOfDisk(words));
   }
 
@@ -80,8 +79,7 @@ export class PostRoom {
   }
 
   status(): PostStatus {
-    const parked = [...this.paused.values()].reduce((sum, ids) => sum + ids.length, 0);
-    const waiting = this.ready.length + this.later.size + this.underWay + parked;
+    const waiting = this.timetable.size + this.underWay;
     return {
       post: this.options.post,
       waiting,
@@ -139,7 +137,7 @@ export class PostRoom {
     }
     // Files of letters that have met their fate already came in vain.
     this.enclosures.drop(letters.flatMap(({ enclosures = [] }) => enclosures.map(({ sha256 }) => sha256)));
-    for (const id of ids) this.enqueue(id, leavesAt);
+    for (const id of ids) this.timetable.add(id, leavesAt, this.options.now());
     this.pump();
     return { taken: fresh.length, known: letters.length - fresh.length };
   }
@@ -154,20 +152,16 @@ export class PostRoom {
     const ids = ofRound.filter((id) => mayWithdraw(this.letters.stateOf(id)));
     for (const id of ofRound) if (this.letters.stateOf(id) === "leaving") this.calledBack.add(id);
     await this.takeBack(ids);
-    if (this.paused.has(roundId)) this.paused.set(roundId, []);
+    this.timetable.forget(roundId);
     return { withdrawn: ids.length };
   }
 
   /** Keeps the letters of a round from leaving, or lets them go on; what is leaving now is not held up. */
   async pause(roundId: string, paused: boolean): Promise<void> {
-    if (paused === this.paused.has(roundId)) return;
+    if (paused === this.timetable.isPaused(roundId)) return;
     await this.journal.append([{ at: this.options.now(), roundId, paused }]);
-    const parked = this.paused.get(roundId) ?? [];
-    if (paused) this.paused.set(roundId, parked);
-    else {
-      this.paused.delete(roundId);
-      this.ready.push(...parked);
-    }
+    if (paused) this.timetable.pause(roundId);
+    else this.timetable.goOn(roundId);
     this.pump();
   }
 
@@ -220,8 +214,8 @@ export class PostRoom {
     for (const event of this.journal.since(0)) {
       if (isLetterEvent(event)) this.letters.remember(event);
       else if ("messageName" in event) this.knownReplies.add(event.messageName);
-      else if (event.paused) this.paused.set(event.roundId, []);
-      else this.paused.delete(event.roundId);
+      else if (event.paused) this.timetable.pause(event.roundId);
+      else this.timetable.goOn(event.roundId);
     }
     const bodies = new Map<string, QueuedBody>();
     for (const id of this.queue.letterIds()) {
@@ -235,68 +229,44 @@ export class PostRoom {
     }
     await this.moves.write(recoveryMoves(this.letters, bodies, this.options.post));
     for (const [id, memory] of this.letters.all()) {
-      if (!isFinal(memory.state)) this.enqueue(id, memory.nextAt);
+      if (!isFinal(memory.state)) this.timetable.add(id, memory.nextAt, this.options.now());
       else if (bodies.has(id)) await this.forgetText(id);
     }
     await this.enclosures.tidy();
     this.pump();
   }
 
-  private enqueue(id: string, at: number): void {
-    if (at > this.options.now()) this.later.set(id, at);
-    else this.ready.push(id);
-  }
-
   /** Starts as many letters as may travel at once, and wakes again when the next one is due. */
   private pump(): void {
     if (this.closed || this.isResting) return;
     const now = this.options.now();
-    let wakeAt = Number.POSITIVE_INFINITY;
-    for (const [id, noted] of this.later) {
-      const at = this.dueAt(id, noted, now);
-      if (at > now) wakeAt = Math.min(wakeAt, at);
-      else {
-        this.later.delete(id);
-        this.ready.push(id);
-      }
-    }
-    while (this.underWay < CONNECTIONS && this.ready.length > 0) {
-      const id = this.ready[0] ?? "";
-      const parked = this.paused.get(this.letters.get(id)?.roundId ?? "");
-      if (this.letters.isMoving(id)) {
-        // It is being called back; where the disk refuses that, it still waits.
-        this.later.set(id, now + MOVING_MS);
-        wakeAt = Math.min(wakeAt, now + MOVING_MS);
-        this.ready.shift();
-      } else if (!this.letters.mayBegin(id, "leaving")) this.ready.shift();
-      else if (parked) parked.push(...this.ready.splice(0, 1));
-      else {
-        const troubleEndsAt = this.trouble.opensAt(now);
-        if (troubleEndsAt > now) {
-          wakeAt = Math.min(wakeAt, troubleEndsAt);
-          break;
-        }
-        // After trouble one letter looks whether it is over.
-        if (this.trouble.current && this.underWay > 0) break;
-        const dayOpensAt = this.limits.dayOpensAt(now, this.underWay);
-        const minuteOpensAt = this.limits.minuteOpensAt(now);
-        if (dayOpensAt > now) {
-          // Letters under way may still be refused and leave room: the rest is held once it is certain that there is none.
-          if (this.underWay === 0) wakeAt = Math.min(wakeAt, this.holdReady(dayOpensAt));
-          break;
-        }
-        if (minuteOpensAt > now) {
-          wakeAt = Math.min(wakeAt, minuteOpensAt);
-          break;
-        }
-        this.ready.shift();
-        this.start(id);
-      }
+    let opensAt = Number.POSITIVE_INFINITY;
+    for (let id = this.timetable.next(now); id !== undefined; id = this.timetable.next(now)) {
+      if (this.underWay >= CONNECTIONS) break;
+      opensAt = this.opensAt(now);
+      if (opensAt > now) break;
+      this.timetable.take();
+      this.start(id);
     }
     clearTimeout(this.timer);
+    const wakeAt = Math.min(opensAt > now ? opensAt : Number.POSITIVE_INFINITY, this.timetable.nextAt(now));
     if (wakeAt < Number.POSITIVE_INFINITY) {
       this.timer = setTimeout(() => this.pump(), Math.min(wakeAt - now, MAX_TIMER_MS));
     }
+  }
+
+  /** Until when the next letter must wait, whichever it is; never where the end of one that is leaving is waited for. */
+  private opensAt(now: number): number {
+    const troubleEndsAt = this.trouble.opensAt(now);
+    if (troubleEndsAt > now) return troubleEndsAt;
+    // After trouble one letter looks whether it is over.
+    if (this.trouble.current && this.underWay > 0) return Number.POSITIVE_INFINITY;
+    const dayOpensAt = this.limits.dayOpensAt(now, this.underWay);
+    if (dayOpensAt <= now) return this.limits.minuteOpensAt(now);
+    // Letters under way may still be refused and leave room: the rest is held once it is certain that there is none.
+    if (this.underWay > 0) return Number.POSITIVE_INFINITY;
+    this.holdDue(dayOpensAt);
+    return dayOpensAt;
   }
 
   private start(id: string): void {
@@ -320,18 +290,15 @@ export class PostRoom {
       .catch((cause) => this.closed || console.error(new Error("The queue could not be tidied.", { cause })));
   }
 
-  /** Holds all that is due until a moment, because the day has had its fill; gives the moment. */
-  private holdReady(until: number): number {
-    const held = this.ready.filter((id) => this.letters.mayBegin(id, "held"));
-    this.ready = [];
-    for (const id of held) this.later.set(id, until);
+  /** Holds all that is due until a moment, because the day has had its fill. */
+  private holdDue(until: number): void {
+    const held = this.timetable.holdDue(until);
     this.moves
       .write(held.map((id) => this.letters.begin(id, "held", { nextAt: until })))
       .catch(
         (cause) =>
           this.closed || console.error(new Error("Letters beyond the day's limit could not be noted.", { cause })),
       );
-    return until;
   }
 
   private async sendOne(id: string): Promise<void> {
@@ -340,7 +307,7 @@ export class PostRoom {
       await this.moves.write([this.letters.begin(id, "leaving")]);
     } catch {
       // It has not begun to leave, and waits like the others until the disk takes something again.
-      this.ready.unshift(id);
+      this.timetable.addFirst(id);
       return;
     }
     const queued = await this.queue.get(id).catch(() => undefined);
@@ -388,9 +355,8 @@ export class PostRoom {
   private async waitAgain(id: string, state: "handed" | "deferred", details: Partial<LetterEvent>): Promise<void> {
     await this.moves.writeForSure(id, state, details);
     if (this.calledBack.delete(id)) await this.takeBack([id]);
-    // What was nearly gone goes first.
-    else if (state === "handed") this.ready.unshift(id);
-    else this.enqueue(id, details.nextAt ?? 0);
+    else if (state === "handed") this.timetable.addFirst(id);
+    else this.timetable.add(id, details.nextAt ?? 0, this.options.now());
   }
 
   private async settle(id: string, state: LetterState, serverAnswer: string): Promise<void> {
@@ -407,7 +373,7 @@ export class PostRoom {
           : this.letters.begin(id, "withdrawn"),
       ),
     );
-    for (const id of ids) this.later.delete(id);
+    this.timetable.letGo(ids);
     await Promise.all(ids.map((id) => this.forgetText(id)));
   }
 
@@ -429,11 +395,6 @@ export class PostRoom {
     this.journal.wakeReaders();
   }
 
-  /** When a letter is due. A wait that is longer than any is one that the clock made longer: it was set back. */
-  private dueAt(id: string, noted: number, now: number): number {
-    return this.letters.stateOf(id) === "deferred" && noted > now + LONGEST_WAIT_MS ? now : noted;
-  }
-
   /** Nothing of a letter that met its fate stays but what the journal says. */
   private async forgetText(id: string): Promise<void> {
     await this.queue.remove(id);
@@ -441,14 +402,13 @@ export class PostRoom {
   }
 }
 
-const MAX_EVENTS_PER_ANSWER = 1000;
+const MAX_EVENTS_PER_ANSWER = 5_000;
 const CALLED_BACK_ANSWER = "It was called back after a try that broke off: nobody can say whether it was taken.";
 const NO_TEXT_ANSWER = "Its text is not there any more, so it did not leave.";
 const NO_ENCLOSURE_ANSWER =
   "A file that goes along with it is not there any more, or not as it was, so it did not leave.";
 const DISK_ANSWER =
   "The disk of this computer takes nothing: it is full, or can’t be written to. The letters wait in this browser; make room, and they are handed over by themselves.";
-const MOVING_MS = 1_000;
 /** Longer waits than a timer can count are cut up. */
 const MAX_TIMER_MS = 3_600_000;
 
