@@ -87,6 +87,17 @@ describe("the post room’s journal", () => {
     expect(room.eventsAfter(before.last ?? 0).length).toBeGreaterThan(0);
   });
 
+  test("is written anew while the room runs, once nothing waits", async () => {
+    const room = await openRoom({ compactAfter: 60 });
+    const ids = Array.from({ length: 40 }, (_, place) => `letter-${place}`);
+    await room.handOver(handOver(ids));
+    await until(room, "accepted");
+    await expect.poll(() => room.eventsAfter(0)).toHaveLength(40);
+    await room.handOver(handOver(["more"], 0, "another"));
+    await until(room, "accepted");
+    expect(await room.handOver(handOver(ids))).toEqual({ taken: 0, known: 40 });
+  });
+
   test("loses nothing that is written while it is written anew, and no number is given twice", async () => {
     const file = path.join(folder, "journal.ndjson");
     let journal = await Journal.open(file, postEventSchema);

@@ -31,6 +31,8 @@ export interface PostRoomOptions {
   post: PostStatus["post"];
   now: () => number;
   limits?: Limits;
+  /** After so many events more than twice those that were left the journal is written anew, once nothing waits. */
+  compactAfter?: number;
 }
 
 /**
@@ -48,6 +50,7 @@ export class PostRoom {
   private readonly trouble = new CurrentTrouble();
   private timer: NodeJS.Timeout | undefined;
   private underWay = 0;
+  private compactAt = Number.POSITIVE_INFINITY;
   private closed = false;
   private isResting = false;
   private onStill: () => void = () => undefined;
@@ -233,6 +236,7 @@ export class PostRoom {
       else if (bodies.has(id)) await this.forgetText(id);
     }
     await this.enclosures.tidy();
+    this.planCompacting();
     this.pump();
   }
 
@@ -280,8 +284,25 @@ export class PostRoom {
         if (this.underWay === 0) this.onStill();
         this.pump();
         // Nothing leaves for a while: what is kept for others holds no text that has met its fate.
-        if (this.underWay === 0 && !this.closed) this.tidy();
+        if (this.underWay === 0 && !this.closed) {
+          this.tidy();
+          this.compact();
+        }
       });
+  }
+
+  /** Lets go of what is over in the journal, once it is much and nothing waits. */
+  private compact(): void {
+    if (this.timetable.size > 0 || this.journal.length < this.compactAt) return;
+    this.compactAt = Number.POSITIVE_INFINITY;
+    this.journal
+      .compact(compactLetters)
+      .catch((cause) => this.closed || console.error(new Error("The journal could not be written anew.", { cause })))
+      .finally(() => this.planCompacting());
+  }
+
+  private planCompacting(): void {
+    this.compactAt = 2 * this.journal.length + (this.options.compactAfter ?? COMPACT_AFTER);
   }
 
   private tidy(): void {
@@ -402,6 +423,7 @@ export class PostRoom {
   }
 }
 
+const COMPACT_AFTER = 50_000;
 const MAX_EVENTS_PER_ANSWER = 5_000;
 const CALLED_BACK_ANSWER = "It was called back after a try that broke off: nobody can say whether it was taken.";
 const NO_TEXT_ANSWER = "Its text is not there any more, so it did not leave.";

@@ -107,6 +107,11 @@ export class Journal<Event extends { seq: number }> {
     });
   }
 
+  /** How many events it holds. */
+  get length(): number {
+    return this.durable.length;
+  }
+
   /** Whether the file ends with the last event that was told: after a crash nothing else can come back. */
   get isClean(): boolean {
     return !this.isRagged;
