@@ -128,21 +128,29 @@ function householdOf(families: Families, student: Student): string {
 }
 
 function updated(guardian: Guardian, said: SaidOfGuardian): Guardian {
-  const fresh = said.addresses.filter(
-    (address) => !guardian.addresses.some((known) => known.toLowerCase() === address.toLowerCase()),
-  );
-  // What was said last goes first; an address that is none goes away as soon as there is one.
-  const kept = fresh.some(isGoodAddress) ? guardian.addresses.filter(isGoodAddress) : guardian.addresses;
   const wish = frequencyFrom(said.frequency);
   return {
     ...guardian,
     givenName: said.givenName || guardian.givenName,
     familyName: said.familyName || guardian.familyName,
-    addresses: [...fresh, ...kept],
+    addresses: addressesAfter(guardian.addresses, said.addresses),
     language: languageTag(said.language) ?? guardian.language,
     frequency: wish && wish !== "none" ? wish : guardian.frequency,
     confirmation: confirmationAfter(wish, guardian.confirmation),
   };
+}
+
+/**
+ * What was said last goes first, in its order; nothing displaces a good address but another one, and an address that is none
+ * goes away as soon as there is one. Each counts once, whatever its case.
+ */
+function addressesAfter(known: readonly string[], said: readonly string[]): string[] {
+  const all = [...said.filter(isGoodAddress), ...known, ...said];
+  const order = all.some(isGoodAddress) && said.some(isGoodAddress) ? all.filter(isGoodAddress) : all;
+  const spelled = new Map(known.map((address) => [address.toLowerCase(), address]));
+  return [
+    ...new Map(order.map((address) => [address.toLowerCase(), spelled.get(address.toLowerCase()) ?? address])).values(),
+  ];
 }
 
 function differences(

@@ -1,5 +1,6 @@
 import { distance } from "fastest-levenshtein";
 import { fullName, type Student } from "../model/student";
+import { agreesAsPerson } from "./agreesAsPerson";
 import { nameKey } from "./nameKey";
 
 /** What a row of a table says about whose row it is. */
@@ -27,7 +28,7 @@ const MOST_SLIPS = 2;
 
 /**
  * Whose row each row is, by identity and never by order: the student number first, then the address, then the name.
- * A number or address that belongs to somebody of quite another name is in doubt, and so are namesakes.
+ * A number or address that belongs to somebody of another name is in doubt, and so are namesakes.
  */
 export function studentMatcher(
   students: readonly Student[],
@@ -46,7 +47,8 @@ export function studentMatcher(
     ] as const) {
       const [only] = found;
       if (!only || found.length !== 1) continue;
-      if (!key || sharesAName(only, key)) return { kind: "certain", studentId: only.id, by };
+      if (!key || namesOf(only).some((known) => agreesAsPerson(key, known)))
+        return { kind: "certain", studentId: only.id, by };
       return { kind: "in doubt", cause: "number and name disagree", candidates: idsOf([only, ...named]) };
     }
     if (named.length === 1 && named[0] && !studentNumber) {
@@ -147,11 +149,6 @@ function namesOf(student: Student): string[] {
   const keys = [nameKey(fullName(student))];
   if (student.preferredName) keys.push(nameKey(`${student.preferredName} ${student.familyName}`));
   return keys;
-}
-
-function sharesAName(student: Student, key: string): boolean {
-  const known = new Set(namesOf(student).flatMap((name) => name.split(" ")));
-  return key.split(" ").some((part) => known.has(part));
 }
 
 /** Spreadsheets drop leading zeros. */

@@ -15,6 +15,7 @@ export type LeftOutCause =
   | "due dates"
   | "figures of the class"
   | "the header again"
+  | "more or fewer cells than the heading"
   | "no name and no number"
   | "by hand";
 
@@ -198,19 +199,29 @@ function leftOutCause(
   row: number,
   cells: readonly string[],
   { name, studentNumber, address }: Candidate["identity"],
-  { choices, shape, meanings }: Understanding,
+  { choices, shape, meanings, table }: Understanding,
   known: ReadonlySet<string>,
 ): LeftOutCause | undefined {
   const byHand = choices.rows?.[String(row)];
   if (byHand === "left out") return "by hand";
   if (!name && !studentNumber && !address) return cells.some(Boolean) ? "no name and no number" : undefined;
-  if (byHand === "taken" || known.has(nameKey(name))) return undefined;
+  if (byHand === "taken") return undefined;
+  if (table.isCounted && !isWhole(cells, table.rows[shape.lastHeaderRow] ?? shape.titles)) return CELLS_CAUSE;
+  if (known.has(nameKey(name))) return undefined;
   const label = name || studentNumber;
   if (POINTS_LABEL.test(label)) return "points possible";
   if (DATES_LABEL.test(label)) return "due dates";
   if (FIGURES_LABEL.test(label)) return "figures of the class";
   const repeats = meanings.every((_meaning, column) => (cells[column] ?? "") === (shape.titles[column] ?? ""));
   return repeats ? "the header again" : undefined;
+}
+
+const CELLS_CAUSE = "more or fewer cells than the heading";
+
+/** Whether no cell of a row can have slipped: it has one for each heading, and nothing beyond them. */
+function isWhole(cells: readonly string[], header: readonly string[]): boolean {
+  const width = header.findLastIndex(Boolean) + 1;
+  return cells.length >= width && !cells.slice(Math.max(width, header.length)).some(Boolean);
 }
 
 /** Reads the cell of a role, the first column where several have it. */

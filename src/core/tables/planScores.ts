@@ -49,6 +49,8 @@ export interface ScoresPlan {
   readonly refusedCells: readonly { row: number; text: string; cause: "negative" | "too large" }[];
   /** Students with two rows, or two scores for one assignment that differ: neither is used. */
   readonly doubled: readonly string[];
+  /** Rows that stand there once more, cell by cell alike: they count once. */
+  readonly alike: number;
   /** Columns that go to an assignment that another column goes to. */
   readonly clashing: readonly number[];
   readonly change: Change;
@@ -75,8 +77,8 @@ export function planScores(
   world: World,
 ): ScoresPlan {
   const book = new AssignmentBook(world, context.period, read.idSeed);
-  // In a wide table a student with two rows gets neither; in a long one that is judged assignment by assignment.
-  const twice = new Set(read.kind === "scores" ? repeated(rows) : []);
+  // In a wide table of two rows that differ neither counts; in a long one that is judged assignment by assignment.
+  const { once, twice } = read.kind === "scores" ? eachOnce(read, rows) : { once: rows, twice: new Set<string>() };
   const doubled = new Set(twice);
   const drafts = new Map<string, Draft>();
   const columnsOf = new Map<string, number>();
@@ -94,7 +96,7 @@ export function planScores(
     column,
     reading,
     comment,
-  } of scoreEntries(read, rows, termReader(world))) {
+  } of scoreEntries(read, once, termReader(world))) {
     if (!studentId || !classId || twice.has(studentId)) {
       // The marks of rows that wait for an answer are asked in the same go.
       marks.see(text, readScoreCell(text, { ...reading, marks: read.marks, pointsPossible: 0 }));
@@ -145,6 +147,7 @@ export function planScores(
     marks: marks.counts(),
     refusedCells,
     doubled: [...doubled],
+    alike: rows.length - once.length,
     clashing: [...clashing],
     change,
     after: applyChange(world, change),
@@ -222,14 +225,19 @@ function withComment(score: Score, comment: string): Score {
   return comment ? { ...score, comment } : score;
 }
 
-function repeated(rows: readonly JoinedRow[]): string[] {
-  const seen = new Set<string>();
-  return rows.flatMap(({ studentId }) => {
-    if (!studentId) return [];
-    if (seen.has(studentId)) return [studentId];
-    seen.add(studentId);
-    return [];
+/** Rows that stand twice alike count once; students of whom rows differ are in doubt, wherever they stand. */
+function eachOnce(read: Understanding, rows: readonly JoinedRow[]): { once: JoinedRow[]; twice: Set<string> } {
+  const seen = new Map<string, string>();
+  const twice = new Set<string>();
+  const once = rows.filter(({ studentId, classId, row }) => {
+    if (!studentId) return true;
+    const cells = JSON.stringify([classId, read.table.rows[row]]);
+    const before = seen.get(studentId);
+    if (before !== undefined && before !== cells) twice.add(studentId);
+    seen.set(studentId, before ?? cells);
+    return before !== cells;
   });
+  return { once, twice };
 }
 
 function gradeLabels(world: World): Set<string> {

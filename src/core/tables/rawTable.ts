@@ -7,6 +7,8 @@ export interface RawTable {
   readonly name: string;
   readonly fileName: string;
   readonly rows: readonly (readonly string[])[];
+  /** Set where a row has as many cells as its heading unless something is wrong with it: cells parted by a sign. */
+  readonly isCounted?: true;
   /** Rows that were hidden in the workbook: they are taken in, and said. */
   readonly hiddenRows: number;
   /** Set where the format itself says what everything is; then the first row holds titles of our own. */

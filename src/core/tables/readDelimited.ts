@@ -23,7 +23,10 @@ export function readDelimited(bytes: Uint8Array, fileName: string): TableReading
   for (const row of data) {
     for (let column = 0; column < row.length; column += 1) row[column] = plainCell(row[column] ?? "");
   }
-  return { ok: true, tables: [{ name: fileName, fileName, rows: data, hiddenRows: 0 }] };
+  return {
+    ok: true,
+    tables: [{ name: fileName, fileName, rows: data, hiddenRows: 0, ...(delimiter && { isCounted: true }) }],
+  };
 }
 
 /** A cell without the space around it, and without the apostrophe that keeps a spreadsheet from running text as a formula. */

@@ -3,6 +3,7 @@ import { numberIn } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import { type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES, isIdentity, meaningOfHeader } from "./columnMeaning";
 import { isDetailLabel, outOf, readAssignmentHeader } from "./isDetailLabel";
+import { isNoScore, isYearOfSchool } from "./isNoScore";
 import type { RawTable } from "./rawTable";
 import { looksLikeDate } from "./readDate";
 import type { TableKind } from "./tableKind";
@@ -47,14 +48,25 @@ export function recognise(table: RawTable, known: KnownNames): TableShape {
   const meanings = settle(
     titles.map((title, column): ColumnMeaning => {
       const cells = body.map((row) => row[column] ?? "").filter(Boolean);
-      return meaningOf(title, cells, known);
+      const isWorked = detailRows.some((row) => (table.rows[row]?.[column] ?? "") !== "");
+      return meaningOf(title, cells, known, isWorked);
     }),
   );
   return { ...kindOf(meanings, titleRow >= 0), lastHeaderRow, titles, groups, detailRows, meanings };
 }
 
-function meaningOf(title: string, cells: readonly string[], { categories, assignments }: KnownNames): ColumnMeaning {
-  if (assignments.has(nameKey(readAssignmentHeader(title).title))) return { role: "scores" };
+/** `isWorked` is whether points possible or a date stand above or below the heading: then it is an assignment's. */
+function meaningOf(
+  title: string,
+  cells: readonly string[],
+  { categories, assignments }: KnownNames,
+  isWorked: boolean,
+): ColumnMeaning {
+  const header = readAssignmentHeader(title);
+  if (assignments.has(nameKey(header.title))) return { role: "scores" };
+  if (isYearOfSchool(title, cells)) return NOT_USED;
+  const isNamed = isWorked || header.pointsPossible !== undefined || categories.has(nameKey(title));
+  if (title && !isNamed && !meaningOfHeader(title) && isNoScore(title, cells)) return NOT_USED;
   const named = meaningOfHeader(title);
   if (categories.has(nameKey(title)) && mostly(cells, isNumber)) return { role: "category average", category: title };
   // A category that no class has makes no average, unless the column holds percents.

@@ -139,6 +139,11 @@ function noticesOf({ read, scores, averages, people, unknownClasses }: TablePlan
         .join(", ")}. Points are never below 0.`,
     );
   }
+  const alike = scores?.alike ?? 0;
+  if (alike > 0)
+    notices.push(
+      `${counted(alike, "row")} stand${alike === 1 ? "s" : ""} there twice alike, and count${alike === 1 ? "s" : ""} once.`,
+    );
   const doubled = [...(scores?.doubled ?? []), ...(averages?.doubled ?? [])];
   if (doubled.length > 0) {
     notices.push(
@@ -158,5 +163,19 @@ function noticesOf({ read, scores, averages, people, unknownClasses }: TablePlan
       `No class is called ${unknownClasses.slice(0, 4).join(", ")}: these rows are not used. Bring in the roster first.`,
     );
   }
+  const left = read.kind === "not used" ? [] : columnsLeftOut(read);
+  if (left.length > 0) {
+    notices.push(
+      `Not taken: ${left.slice(0, 6).join(", ")}${left.length > 6 ? ` and ${left.length - 6} more columns` : ""}. Say under Columns what they are, if they count.`,
+    );
+  }
   return notices;
+}
+
+/** The headings of columns that hold something and are not used. */
+function columnsLeftOut({ meanings, shape, table }: TablePlan["read"]): string[] {
+  return meanings.flatMap(({ role }, column) => {
+    const isFilled = table.rows.some((row, place) => place > shape.lastHeaderRow && row[column]);
+    return role === "not used" && isFilled ? [shape.titles[column] || `column ${column + 1}`] : [];
+  });
 }
