@@ -5,6 +5,7 @@ import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes } from "@/store/keepFile";
 import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
+import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { refusePrepared, roundsToTakeBack, takenBack, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
 import type { Surroundings } from "./surroundings";
@@ -73,7 +74,9 @@ const ABOUT_LETTERS: readonly number[] = [400, 409, 413];
 async function handOverPart(office: HandingOver, round: Round, part: readonly WholeLetter[]): Promise<void> {
   const { around, database } = office;
   try {
-    await ask(around, "/api/post/letters", { method: "POST", body: JSON.stringify(handOverOf(round, part)) });
+    const families = await familyJournalPlace(database);
+    const body = JSON.stringify({ ...handOverOf(round, part), families } satisfies HandOver);
+    await ask(around, "/api/post/letters", { method: "POST", body });
   } catch (cause) {
     if (!(cause instanceof Refusal && ABOUT_LETTERS.includes(cause.status))) throw cause;
     const [first] = part;

@@ -38,6 +38,7 @@ const SECRET_BYTES = 32;
 export class FamilyDesk {
   private readonly answersOfCard = new Map<string, Set<string>>();
   private readonly wishes = new Map<string, Wish>();
+  private onNo: (guardianId: string) => Promise<void> = () => Promise.resolve();
   private readonly perCard: HourlyLimit;
   private readonly perAnswer: HourlyLimit;
   private readonly perGuardian: HourlyLimit;
@@ -143,12 +144,25 @@ export class FamilyDesk {
     const last = this.wishes.get(guardianId) ?? {};
     const fresh = Object.entries(wish).filter(([matter, word]) => word !== last[matter as keyof Wish]);
     if (fresh.length === 0) return;
-    const isNo = wish.confirmation === "declined" || wish.confirmation === "stopped";
-    if (!this.perGuardian.take(guardianId) && !isNo)
+    if (!this.perGuardian.take(guardianId) && !isNo(wish))
       throw new Problem("too many", "That was often for one hour. What you said last holds; please try again later.");
     const event = { kind: "wish", at: this.now(), guardianId, wish } as const;
     await this.journal.append([event]);
     this.remember(event);
+    if (isNo(wish)) await this.onNo(guardianId);
+  }
+
+  /** Whether a guardian's last word on it, beyond a number of the journal, is that no letters are wanted. */
+  saidNoAfter(guardianId: string, seq: number): boolean {
+    const last = this.journal
+      .since(seq)
+      .findLast((event) => event.kind === "wish" && event.guardianId === guardianId && event.wish.confirmation);
+    return last?.kind === "wish" && isNo(last.wish);
+  }
+
+  /** `onNo` is told of every guardian who wants no more letters, as soon as that is on disk. */
+  whenNo(onNo: (guardianId: string) => Promise<void>): void {
+    this.onNo = onNo;
   }
 
   /** A browser has these answers, by number, on its disk: their words go here. Resolves once they are gone. */
@@ -174,4 +188,8 @@ export class FamilyDesk {
   private cardFile(cardId: string): string {
     return path.join(this.folder, "cards", `${idSchema.parse(cardId)}.json`);
   }
+}
+
+function isNo({ confirmation }: Wish): boolean {
+  return confirmation === "declined" || confirmation === "stopped";
 }

@@ -110,8 +110,12 @@ async function openHouse(set: Surroundings): Promise<House> {
     transport: smtpTransport(server, stopLinkOf),
     post: practice ? "practice" : "relay",
     now,
+    saidNoAfter: (guardianId, familySeq) => familyDesk.saidNoAfter(guardianId, familySeq),
+    familyJournalId: familyDesk.journalId,
     limits: { dailyLimit: set.VINE_DAILY_LIMIT ?? kept.dailyLimit, perMinute: set.VINE_PER_MINUTE ?? kept.perMinute },
   });
+  // What can't be called back now is asked about again before it leaves.
+  familyDesk.whenNo((guardianId) => postRoom.withdrawFor(guardianId).catch((cause) => console.error(cause)));
   inbox = await Inbox.open(path.join(data, "inbox"), postRoom);
   const take = (message: Uint8Array) => inbox?.take(message) ?? Promise.resolve();
   const stopMaildir = set.VINE_INBOX ? watchMaildir(set.VINE_INBOX, take) : undefined;

@@ -31,6 +31,10 @@ export interface PostRoomOptions {
   post: PostStatus["post"];
   now: () => number;
   limits?: Limits;
+  /** Whether a guardian said after a number of the families' journal that no more letters are wanted; asked when a letter leaves. */
+  saidNoAfter?: (guardianId: string, familySeq: number) => boolean;
+  /** The journal that such numbers are of. */
+  familyJournalId?: string;
   /** After so many events more than twice those that were left the journal is written anew, once nothing waits. */
   compactAfter?: number;
 }
@@ -45,8 +49,8 @@ export class PostRoom {
   private readonly moves: LetterMoves;
   private readonly timetable: Timetable;
   private readonly knownReplies = new Set<string>();
-  /** Letters that were called back while they were leaving: where they were not taken, they leave no more. */
-  private readonly calledBack = new Set<string>();
+  /** Letters that were called back while they were leaving, with why: where they were not taken, they leave no more. */
+  private readonly calledBack = new Map<string, string>();
   private readonly trouble = new CurrentTrouble();
   private timer: NodeJS.Timeout | undefined;
   private underWay = 0;
@@ -111,7 +115,12 @@ export class PostRoom {
     return turn;
   }
 
-  private async takeOver({ roundId, leavesAt, letters }: HandOver): Promise<{ taken: number; known: number }> {
+  private async takeOver({
+    roundId,
+    leavesAt,
+    families,
+    letters,
+  }: HandOver): Promise<{ taken: number; known: number }> {
     const byId = new Map<string, { letter: HandedLetter; bytes: Buffer; sha256: string }>();
     for (const letter of letters) {
       const bytes = bytesOf(letter);
@@ -121,12 +130,13 @@ export class PostRoom {
         throw new Problem("already handed over", `Letter ${letter.id} was handed over before, with other words.`);
       byId.set(letter.id, { letter, bytes, sha256 });
     }
+    const familySeq = families?.journalId === this.options.familyJournalId ? (families?.seq ?? 0) : 0;
     const fresh = [...byId.values()].filter(({ letter }) => !this.letters.get(letter.id));
     const ids = fresh.map(({ letter }) => letter.id);
     try {
       for (const { letter } of fresh) this.enclosures.need(letter.id, letter.enclosures);
       await this.queue.put(
-        fresh.map(({ letter, bytes }) => ({ roundId, leavesAt, letter, post: this.options.post, bytes })),
+        fresh.map(({ letter, bytes }) => ({ roundId, leavesAt, familySeq, letter, post: this.options.post, bytes })),
       );
       const state = leavesAt > this.options.now() ? "held" : "handed";
       await this.moves.write(
@@ -153,10 +163,29 @@ export class PostRoom {
     // A letter that is just being noted as due later is called back as well, once that is written.
     await this.moves.untilStill(ofRound);
     const ids = ofRound.filter((id) => mayWithdraw(this.letters.stateOf(id)));
-    for (const id of ofRound) if (this.letters.stateOf(id) === "leaving") this.calledBack.add(id);
+    for (const id of ofRound) if (this.letters.stateOf(id) === "leaving") this.calledBack.set(id, "");
     await this.takeBack(ids);
     this.timetable.forget(roundId);
     return { withdrawn: ids.length };
+  }
+
+  /**
+   * Calls back every letter to a guardian that has not begun to leave: they want no more. What leaves at this moment, or could
+   * not be called back now, is asked about again before its text goes over.
+   */
+  async withdrawFor(guardianId: string): Promise<void> {
+    await this.journal.makeClean();
+    const waiting = [...this.letters.all()].flatMap(([id, { state }]) => (mayWithdraw(state) ? [id] : []));
+    const ids: string[] = [];
+    for (const id of waiting) {
+      const queued = await this.queue.get(id).catch(() => undefined);
+      if (queued?.letter.guardianId === guardianId && this.wantsNoMore(queued)) ids.push(id);
+    }
+    await this.moves.untilStill(ids);
+    await this.takeBack(
+      ids.filter((id) => mayWithdraw(this.letters.stateOf(id))),
+      NO_MORE_ANSWER,
+    );
   }
 
   /** Keeps the letters of a round from leaving, or lets them go on; what is leaving now is not held up. */
@@ -324,7 +353,9 @@ export class PostRoom {
 
   private async sendOne(id: string): Promise<void> {
     const { transport, post } = this.options;
+    const before = await this.queue.get(id).catch(() => undefined);
     try {
+      if (before && this.wantsNoMore(before)) return await this.takeBack([id], NO_MORE_ANSWER);
       await this.moves.write([this.letters.begin(id, "leaving")]);
     } catch {
       // It has not begun to leave, and waits like the others until the disk takes something again.
@@ -335,6 +366,10 @@ export class PostRoom {
     if (!queued) return this.settle(id, "refused", NO_TEXT_ANSWER);
     const enclosed = await this.enclosures.filesOf(queued.letter.enclosures).catch(() => undefined);
     if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_ANSWER);
+    if (this.wantsNoMore(queued)) {
+      this.calledBack.set(id, NO_MORE_ANSWER);
+      return this.waitAgain(id, "handed", {});
+    }
     const outcome = await transport.send(queued.letter, enclosed);
     if (this.closed) return;
     const { serverAnswer } = outcome;
@@ -375,7 +410,9 @@ export class PostRoom {
   /** A letter that was not taken waits again, unless it was called back meanwhile. */
   private async waitAgain(id: string, state: "handed" | "deferred", details: Partial<LetterEvent>): Promise<void> {
     await this.moves.writeForSure(id, state, details);
-    if (this.calledBack.delete(id)) await this.takeBack([id]);
+    const why = this.calledBack.get(id);
+    this.calledBack.delete(id);
+    if (why !== undefined) await this.takeBack([id], why);
     else if (state === "handed") this.timetable.addFirst(id);
     else this.timetable.add(id, details.nextAt ?? 0, this.options.now());
   }
@@ -386,12 +423,16 @@ export class PostRoom {
     await this.forgetText(id);
   }
 
-  private async takeBack(ids: readonly string[]): Promise<void> {
+  private wantsNoMore({ letter: { guardianId }, familySeq }: QueuedLetter): boolean {
+    return guardianId !== undefined && this.options.saidNoAfter?.(guardianId, familySeq) === true;
+  }
+
+  private async takeBack(ids: readonly string[], why = ""): Promise<void> {
     await this.moves.write(
       ids.map((id) =>
         this.letters.get(id)?.mayHaveIt
           ? this.letters.begin(id, "uncertain", { serverAnswer: CALLED_BACK_ANSWER })
-          : this.letters.begin(id, "withdrawn"),
+          : this.letters.begin(id, "withdrawn", why ? { serverAnswer: why } : {}),
       ),
     );
     this.timetable.letGo(ids);
@@ -426,6 +467,7 @@ export class PostRoom {
 const COMPACT_AFTER = 50_000;
 const MAX_EVENTS_PER_ANSWER = 5_000;
 const CALLED_BACK_ANSWER = "It was called back after a try that broke off: nobody can say whether it was taken.";
+const NO_MORE_ANSWER = "No more letters are wanted: that was said after it was handed over.";
 const NO_TEXT_ANSWER = "Its text is not there any more, so it did not leave.";
 const NO_ENCLOSURE_ANSWER =
   "A file that goes along with it is not there any more, or not as it was, so it did not leave.";

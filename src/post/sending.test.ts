@@ -208,3 +208,51 @@ test("a letter to many goes once to each, shows nobody's address, and is tried a
   await refusing.handOver({ roundId: "r2", leavesAt: 0, letters: [letter("none", { together })] });
   await untilTrue(refusing, ({ none }) => none === "refused");
 });
+
+test("a no takes back what waits for that guardian, also where it comes while a letter leaves; later letters go by what was known then", async () => {
+  const nos = new Map<string, number>();
+  let onSend: () => void = () => undefined;
+  const sent: string[] = [];
+  const transport = {
+    send: async ({ id }: { id: string }) => {
+      sent.push(id);
+      onSend();
+      return { kind: "accepted", serverAnswer: "250 ok" } as const;
+    },
+    close: () => undefined,
+  };
+  const room = await openRoom({
+    transport,
+    post: "relay",
+    saidNoAfter: (guardianId, seq) => (nos.get(guardianId) ?? 0) > seq,
+    familyJournalId: "families",
+  });
+  const to = (id: string, guardianId: string) => letter(id, { guardianId });
+  const later = Date.now() + 3_600_000;
+  await room.handOver({ roundId: "later", leavesAt: later, letters: [to("a", "ewa"), to("b", "jan")] });
+  nos.set("ewa", 5);
+  await room.withdrawFor("ewa");
+  expect(statesOf(room)).toEqual({ a: "withdrawn", b: "held" });
+  expect(room.eventsAfter(0).at(-1)).toMatchObject({ serverAnswer: expect.stringContaining("No more letters") });
+  // A browser that had not heard of it hands over all the same, and one that had does so on the teacher's word.
+  await room.handOver({ roundId: "now", leavesAt: 0, letters: [to("c", "ewa"), to("d", "jan")] });
+  const families = { journalId: "families", seq: 5 };
+  await room.handOver({ roundId: "again", leavesAt: 0, families, letters: [to("e", "ewa")] });
+  await room.handOver({
+    roundId: "x",
+    leavesAt: 0,
+    families: { ...families, journalId: "another" },
+    letters: [to("f", "ewa")],
+  });
+  await untilTrue(room, ({ c, d, e, f }) =>
+    [c, d, e, f].every((state) => state === "withdrawn" || state === "accepted"),
+  );
+  expect(statesOf(room)).toMatchObject({ c: "withdrawn", d: "accepted", e: "accepted", f: "withdrawn" });
+  // It comes between the moment a letter begins to leave and the moment its text would go over.
+  onSend = () => nos.set("jan", 1);
+  await room.handOver({ roundId: "last", leavesAt: 0, letters: [to("g", "ida"), to("h", "jan"), to("i", "jan")] });
+  await untilTrue(room, (states) =>
+    ["g", "h", "i"].every((id) => ["accepted", "withdrawn"].includes(states[id] ?? "")),
+  );
+  for (const id of ["a", "c", "f"]) expect(sent).not.toContain(id);
+});

@@ -52,6 +52,8 @@ export const handOverSchema = z.object({
   roundId: idSchema,
   /** Nothing leaves before this moment, ms since the epoch. */
   leavesAt: z.number().int().min(0),
+  /** How far the browser had read what families say: of a no beyond it nobody there knew. */
+  families: z.object({ journalId: z.string(), seq: z.number().int().min(0) }).optional(),
   letters: z.array(reachableLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
 });
 export type HandOver = z.infer<typeof handOverSchema>;

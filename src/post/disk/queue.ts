@@ -12,6 +12,8 @@ const queuedSchema = z.object({
   letter: handedLetterSchema,
   /** By which post it was handed over to leave. */
   post: z.enum(["practice", "relay"]).default("practice"),
+  /** How far the families' journal was read where it was handed over. */
+  familySeq: z.number().int().default(0),
   /** Of a letter to many: for how many it was taken before, and for whom not, in words. */
   taken: z.number().int().default(0),
   refused: z.array(z.string()).default([]),
@@ -19,7 +21,7 @@ const queuedSchema = z.object({
 export type QueuedLetter = z.infer<typeof queuedSchema>;
 /** A letter as it comes into the queue, with its bytes where they are made already. */
 type NewlyQueued = Pick<QueuedLetter, "roundId" | "leavesAt" | "letter"> &
-  Partial<Pick<QueuedLetter, "post" | "taken" | "refused">> & { readonly bytes?: Buffer };
+  Partial<Pick<QueuedLetter, "post" | "familySeq" | "taken" | "refused">> & { readonly bytes?: Buffer };
 
 /** Letters that were handed over together. Before, each had a file of its own. */
 const bundleSchema = z.preprocess((value) => (Array.isArray(value) ? value : [value]), z.array(queuedSchema));
@@ -68,7 +70,7 @@ export class Queue {
   async put(newLetters: readonly NewlyQueued[]): Promise<void> {
     if (newLetters.length === 0) return;
     const letters = newLetters.map(
-      ({ bytes: _bytes, ...one }): QueuedLetter => ({ post: "practice", taken: 0, refused: [], ...one }),
+      ({ bytes: _bytes, ...one }): QueuedLetter => ({ post: "practice", familySeq: 0, taken: 0, refused: [], ...one }),
     );
     const name = `${randomUUID()}${ENDING}`;
     const bytes = bundleBytes(
