@@ -139,6 +139,7 @@ test("a round that is taken back while the server is away is taken back before a
   await server.restart({ VINE_CLOCK_AHEAD_MS: String(48 * HOUR_MS) });
   await waitForWords(page, "taken back");
   expect(await deliveredCount(server.dataFolder)).toBe(before);
+  await press(page, "Back to the note");
 });
 
 test("a round is paused, goes on, and is stopped: what has not left is taken back and never arrives", async () => {
