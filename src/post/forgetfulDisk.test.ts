@@ -31,7 +31,7 @@ vi.mock("node:fs", async (original) => ({
 // What is tried again after a while is tried again at once.
 vi.mock("node:timers/promises", () => ({ setTimeout: () => new Promise((resolve) => setImmediate(resolve)) }));
 
-/** So many lives of a post room are lived, each with a chance of its own; `npm run crash` asks for more. */
+/** So many lives of a post room are lived, each with a chance of its own. */
 const SESSIONS = Number(process.env.VINE_SESSIONS ?? 2_000);
 const SEED = Number(process.env.VINE_SEED ?? 20261124);
 const FILE = Buffer.from("tides");

@@ -1,7 +1,8 @@
 import { mkdir, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { simpleParser } from "mailparser";
-import { describe, expect, test } from "vitest";
+import { describe, expect, test, vi } from "vitest";
+import { Journal } from "./disk/journal";
 import { messageIdOf } from "./edge/messageId";
 import { FamilyDesk } from "./familyDesk";
 import { Inbox } from "./inbox";
@@ -96,6 +97,19 @@ describe("what comes back", () => {
     const { room, inbox } = await accepted();
     await inbox.take(notification(part));
     expect(statesOf(room)).toEqual({ a: "accepted", b: "accepted" });
+  });
+
+  test("as an answer that the disk refuses is news again, and one that a crash left unannounced is announced by the next start", async () => {
+    const { room, inbox } = await accepted();
+    const answer = message(`From: ewa@x.example`, `In-Reply-To: ${messageIdOf("a")}`, "", "Thank you.");
+    const spy = vi.spyOn(Journal.prototype, "append").mockRejectedValue(new Error("ENOSPC"));
+    await expect(inbox.take(answer)).rejects.toThrow("ENOSPC");
+    spy.mockRestore();
+    // Its words are on disk: the next start finds them.
+    await Inbox.open(path.join(folder, "inbox"), room);
+    expect(room.eventsAfter(0).filter((event) => "messageName" in event)).toHaveLength(1);
+    expect(await inbox.take(answer)).toBe("an answer");
+    expect(room.eventsAfter(0).filter((event) => "messageName" in event)).toHaveLength(1);
   });
 
   test("as an answer is announced once and kept until it is taken; a machine's answer is told as one", async () => {

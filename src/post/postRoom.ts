@@ -218,7 +218,13 @@ export class PostRoom {
   async replied(replyTo: string, messageName: string, automatic: boolean): Promise<void> {
     if (!this.isNewReply(replyTo, messageName)) return;
     this.knownReplies.add(messageName);
-    await this.journal.append([{ at: this.options.now(), replyTo, messageName, automatic }]);
+    try {
+      await this.journal.append([{ at: this.options.now(), replyTo, messageName, automatic }]);
+    } catch (cause) {
+      // Whoever brought it brings it again.
+      this.knownReplies.delete(messageName);
+      throw cause;
+    }
   }
 
   /** Begins no letter any more; resolves once none is leaving, or after `ms`. */
