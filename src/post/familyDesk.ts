@@ -114,6 +114,7 @@ export class FamilyDesk {
   async tokens(request: z.infer<typeof linksRequestSchema>): Promise<Record<string, string>> {
     const { guardianIds, teacherName, schoolName } = request;
     await writeWhole(path.join(this.folder, "sender.json"), JSON.stringify({ teacherName, schoolName }));
+    await syncFolder(this.folder);
     return Object.fromEntries(guardianIds.map((id) => [id, this.token(id)]));
   }
 

@@ -2,11 +2,16 @@ import { createHash } from "node:crypto";
 import { expect, test, vi } from "vitest";
 import * as z from "zod";
 import { isFinal } from "@/core/delivery/letterState";
+import { NO_MAIL_SETTINGS } from "@/core/delivery/mailSettings";
 import type { PostStatus } from "@/core/delivery/postEvent";
 import { isLetterEvent } from "@/core/delivery/postEvent";
 import { Random } from "@/core/random";
 import { Journal } from "./disk/journal";
 import { ForgetfulDisk } from "./disk/testing/forgetfulDisk";
+import { messageIdOf } from "./edge/messageId";
+import { FamilyDesk } from "./familyDesk";
+import { Inbox } from "./inbox";
+import { keepMail, keptMail } from "./mail/keptMail";
 import type { Outcome } from "./outcomeOf";
 import { PostRoom } from "./postRoom";
 import { handOver, statesOf } from "./testing";
@@ -282,6 +287,49 @@ test("a journal that is written anew on such a disk keeps what was told, and wha
     }
   }
 }, 300_000);
+
+test("links, cards, answers of families and mail settings that were acknowledged are there after a crash", async () => {
+  for (let seed = SEED; seed < SEED + SESSIONS / 10; seed += 1) {
+    const bad = new ForgetfulDisk(new Random(seed));
+    at.disk = bad;
+    const open = async () => {
+      const room = await PostRoom.open({ folder: "/disk/post", transport: NOBODY, post: "practice", now: () => 1 });
+      return {
+        room,
+        desk: await FamilyDesk.open("/disk/families", () => 1),
+        inbox: await Inbox.open("/disk/inbox", room),
+      };
+    };
+    // Every other time a journal was there before the secret was drawn, and no link was asked for by itself.
+    const isOlder = seed % 2 === 0;
+    if (isOlder) bad.put("/disk/families/journal.ndjson", '{"journalId":"j"}\n');
+    const before = await open();
+    await before.room.handOver(handOver(["a"], 5));
+    const names = { teacherName: isOlder ? "" : "Ilse", schoolName: isOlder ? "" : "Bay" };
+    if (!isOlder) await before.desk.tokens({ guardianIds: ["ewa"], ...names });
+    const ewa = before.desk.token("ewa");
+    await before.desk.publish({ ...CARD, id: "c" });
+    await before.desk.wish(ewa, { confirmation: "stopped" });
+    await keepMail("/disk", { ...NO_MAIL_SETTINGS, dailyLimit: 7 });
+    await before.inbox.take(Buffer.from(`In-Reply-To: ${messageIdOf("a")}\r\n\r\nThank you.\r\n`));
+    bad.die();
+    for (let turn = 0; turn < 3; turn += 1) await pass();
+    bad.restart();
+    const { room, desk, inbox } = await open();
+    expect(await desk.page(ewa), `seed ${seed}`).toEqual({
+      sender: names,
+      last: { confirmation: "stopped" },
+    });
+    expect(await desk.card("c"), `seed ${seed}`).toBeDefined();
+    expect((await keptMail("/disk")).dailyLimit, `seed ${seed}`).toBe(7);
+    const reply = room.eventsAfter(0).find((event) => "messageName" in event);
+    const name = reply && "messageName" in reply ? reply.messageName : "";
+    expect(String(await inbox.read(name)), `seed ${seed}`).toContain("Thank you.");
+  }
+});
+
+const NOBODY: Transport = { send: () => new Promise(() => undefined), close: () => undefined };
+const CARD = { title: "Who?", greeting: "", questions: [], teacherName: "", schoolName: "" };
 
 function lastOfEach<Event extends { key: string }>(events: readonly Event[]): Event[] {
   const last = new Map(events.map((event) => [event.key, event]));

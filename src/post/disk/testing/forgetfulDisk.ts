@@ -139,7 +139,10 @@ export class ForgetfulDisk {
         () => undefined,
       ),
     rm: (name: string) => this.step(() => void this.names.delete(name)),
-    mkdir: (folder: string) => this.step(() => void this.folders.add(folder)),
+    mkdir: (folder: string) =>
+      this.step(() => {
+        for (let one = folder; one !== "/"; one = path.dirname(one)) this.folders.add(one);
+      }),
     stat: (name: string) =>
       this.step(() => ({ mtimeMs: [...this.names.keys()].indexOf(name), size: this.inode(name).live.length })),
     truncate: (name: string, size: number) =>
