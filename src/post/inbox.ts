@@ -37,7 +37,9 @@ export class Inbox {
   /** Takes one message (RFC 5322), and gives what it is. The same message again changes nothing. */
   async take(message: Uint8Array): Promise<"an answer" | "a notification" | "neither"> {
     if (message.byteLength > MAX_MESSAGE_BYTES) return "neither";
-    const mail = await simpleParser(Buffer.from(message), WITH_STATUS);
+    // What can't be read is nothing for us, and must not keep what comes after it from being read.
+    const mail = await simpleParser(Buffer.from(message), WITH_STATUS).catch(() => undefined);
+    if (!mail) return "neither";
     const status = readDeliveryStatus(mail);
     if (status) {
       if (!this.room.knows(status.letterId)) return "neither";
