@@ -73,6 +73,7 @@ test("tables that were not applied wait, with their answers, until the screen is
   await waitForWords(page, "Which class is it about?");
   expect(await wordsOf(page, ".frame-screen")).toContain("wave.csv");
   await press(page, "Leave these");
+  await waitForWords(page, "Brought in so far");
   await page.reload();
   await waitForWords(page, "Brought in so far");
   expect(await wordsOf(page, ".frame-screen")).not.toContain("wave.csv");

@@ -89,6 +89,12 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await waitForWords(page, "missing two assignments or more");
   await page.waitForSelector("section[aria-labelledby=lately] li");
   await take("desk");
+  await press(page, "Settings", "link");
+  await press(page, "Set the school’s mail server …");
+  await page.click("#mail-sending");
+  await page.$eval("#mail", (heading) => heading.scrollIntoView());
+  await take("settings-mail");
+  await press(page, "Leave as it was");
   await page.evaluate(() => localStorage.setItem("vine-note-theme", "dark"));
   await page.reload();
   await beginNote(page, "How things stand");

@@ -123,21 +123,19 @@ export class BringInSession {
       const { recipes, ...record } = await api.finish(this.state.get().choices, this.office.around.now());
       const done = await this.office.bringIn(record, recipes, "Bring in");
       if (!done.ok) return { ok: false, words: done.problem };
-      this.stop();
+      await this.stop();
       return { ok: true, words: record.summary };
     } finally {
       this.state.change({ applying: false });
     }
   }
 
-  /** Lets go of all tables that are not applied. */
-  stop(): void {
+  /** Lets go of all tables that are not applied: once nothing of them is shown, nothing of them comes back. */
+  async stop(): Promise<void> {
     this.end();
-    this.files = [];
-    this.removed = [];
+    [this.files, this.reading, this.removed] = [[], [], []];
+    await Promise.all([FILES_DRAFT, CHOICES_DRAFT].map((id) => this.office.keepDraft(id, undefined)));
     this.state.set(this.nothing());
-    void this.office.keepDraft(FILES_DRAFT, undefined);
-    void this.office.keepDraft(CHOICES_DRAFT, undefined);
   }
 
   private nothing(): BringInState {
