@@ -60,7 +60,7 @@ test(
     for (let fault = 0; fault < FAULTS; fault += 1) {
       const ids = Array.from({ length: random.whole(1, 12) }, (_, place) => `f${fault}-l${place}`);
       relay.breaks = random.pick([0, 0.03, 0.1, 0.3]);
-      const kind = random.pick(["kill", "kill", "full disk", "pause", "withdraw"] as const);
+      const kind = random.pick(["kill", "kill", "full disk", "pause", "withdraw", "second server"] as const);
       if (kind === "full disk") diskIsFull(true);
       const handing = handOver(fault, ids);
       if (kind === "kill") {
@@ -86,6 +86,14 @@ test(
         await ask("/api/post/pause", { roundId, paused: true });
         await again();
         await ask("/api/post/pause", { roundId, paused: false });
+      }
+      if (kind === "second server") {
+        // It has the same folder and the same letters; it takes none of them and ends.
+        const second = await TestServer.start({ VINE_SMTP_URL: url }, server.dataFolder).catch(() => undefined);
+        const body = JSON.stringify({ roundId, leavesAt: 0, letters: ids.map((id) => letter(id)) });
+        const asked = second && fetch(`${second.url}/api/post/letters`, { method: "POST", body });
+        expect((await asked?.catch(() => undefined))?.status ?? 503).toBe(503);
+        await second?.kill();
       }
       if (kind === "withdraw") {
         const answer = await ask("/api/post/withdraw", { roundId });

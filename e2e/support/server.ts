@@ -16,8 +16,9 @@ export class TestServer {
     private child: ChildProcess,
   ) {}
 
-  static async start(environment: Record<string, string> = {}): Promise<TestServer> {
-    const dataFolder = await mkdtemp(path.join(tmpdir(), "vine-note-"));
+  /** `folder` is one that is there already, such as another server's; else it is a new one. */
+  static async start(environment: Record<string, string> = {}, folder?: string): Promise<TestServer> {
+    const dataFolder = folder ?? (await mkdtemp(path.join(tmpdir(), "vine-note-")));
     const port = await freePort();
     const child = await spawnServer(port, dataFolder, environment);
     return new TestServer(port, dataFolder, environment, child);
