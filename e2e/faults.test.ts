@@ -38,10 +38,14 @@ test(
     const { journalId } = await (
       await ask("/api/post/events?journalId=&after=0&familyJournalId=&familyAfter=0&waitMs=0")
     ).json();
+    const letters = (round: number, ids: readonly string[]) => ({
+      roundId: `round-${round}`,
+      leavesAt: 0,
+      letters: ids.map((id) => letter(id)),
+    });
     /** As a browser does: again until it is acknowledged. */
     const handOver = async (round: number, ids: readonly string[]) => {
-      const body = { roundId: `round-${round}`, leavesAt: 0, letters: ids.map((id) => letter(id)) };
-      const answer = await ask("/api/post/letters", body).catch(() => undefined);
+      const answer = await ask("/api/post/letters", letters(round, ids)).catch(() => undefined);
       if (answer?.ok) for (const id of ids) taken.add(id);
       return answer?.ok ?? false;
     };
@@ -90,7 +94,7 @@ test(
       if (kind === "second server") {
         // It has the same folder and the same letters; it takes none of them and ends.
         const second = await TestServer.start({ VINE_SMTP_URL: url }, server.dataFolder).catch(() => undefined);
-        const body = JSON.stringify({ roundId, leavesAt: 0, letters: ids.map((id) => letter(id)) });
+        const body = JSON.stringify(letters(fault, ids));
         const asked = second && fetch(`${second.url}/api/post/letters`, { method: "POST", body });
         expect((await asked?.catch(() => undefined))?.status ?? 503).toBe(503);
         await second?.kill();

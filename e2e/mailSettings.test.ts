@@ -45,8 +45,6 @@ async function fillPlace(way: "sending" | "reading", port: string): Promise<void
   await page.click(`#mail-${way}`);
   await page.waitForSelector(`[id="mail-${way}.host"]`);
   await page.type(`[id="mail-${way}.host"]`, "127.0.0.1");
-  await page.$eval(`[id="mail-${way}.port"]`, (field) => (field as HTMLInputElement).select());
-  await page.type(`[id="mail-${way}.port"]`, port);
   await page.select(`#mail-${way}-security`, "none");
   await page.$eval(`[id="mail-${way}.port"]`, (field) => (field as HTMLInputElement).select());
   await page.type(`[id="mail-${way}.port"]`, port);

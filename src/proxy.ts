@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { type NextRequest, NextResponse } from "next/server";
+import { escapeAttribute } from "@/core/letter/mailDocument";
 import { contentSecurityPolicy, isFamilyRequest, isOwnRequest, isPassedOn } from "@/post/edge/isOwnRequest";
 
 /** Every request passes here first: foreign ones are refused, pages get their security policy. */
@@ -37,7 +38,7 @@ export function proxy(request: NextRequest) {
 
 /** A page that leads on; a redirection would be shortened to its path, and come back here. */
 function toTheAddress(url: string): Response {
-  const safe = url.replaceAll("&", "&amp;").replaceAll('"', "&quot;").replaceAll("<", "&lt;");
+  const safe = escapeAttribute(url);
   const page = `<!doctype html><meta charset="utf-8"><meta http-equiv="refresh" content="0; url=${safe}"><p>Vine Note is at <a href="${safe}">this address</a>.`;
   return new Response(page, {
     headers: { "content-type": "text/html; charset=utf-8", "content-security-policy": "default-src 'none'" },

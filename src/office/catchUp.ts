@@ -1,5 +1,6 @@
 import PostalMime from "postal-mime";
 import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
+import { MAX_ANSWERS_TOLD } from "@/core/families/familyEvent";
 import { announcedReplies, keepReply, replyWasTold, untoldReplies } from "@/store/keepReply";
 import { journalPlace, takeInEvents } from "@/store/takeInEvents";
 import { answersWereTold, familyJournalPlace, untoldAnswers } from "@/store/takeInFamilyEvents";
@@ -8,7 +9,6 @@ import type { HandingOver } from "./handOver";
 import type { Office } from "./office";
 
 const NOT_THERE = 404;
-const MOST_TOLD = 1000;
 const REPLIES_LOCK = "vine-note-replies";
 
 /**
@@ -41,8 +41,8 @@ export async function catchUp(
 /** The server lets go of answers once they are on this disk; what could not be told now is told the next time. */
 async function tellOfAnswers({ around, database }: HandingOver): Promise<void> {
   const seqs = await untoldAnswers(database);
-  for (let from = 0; from < seqs.length; from += MOST_TOLD) {
-    const some = seqs.slice(from, from + MOST_TOLD);
+  for (let from = 0; from < seqs.length; from += MAX_ANSWERS_TOLD) {
+    const some = seqs.slice(from, from + MAX_ANSWERS_TOLD);
     const { journalId } = await familyJournalPlace(database);
     await ask(around, "/api/family/answers/taken", { method: "POST", body: JSON.stringify({ journalId, seqs: some }) });
     await answersWereTold(database, some);

@@ -155,10 +155,9 @@ export class FamilyDesk {
 
   /** Whether a guardian's last word on it, beyond a number of the journal, is that no letters are wanted. */
   saidNoAfter(guardianId: string, seq: number): boolean {
-    const last = this.journal
-      .since(seq)
-      .findLast((event) => event.kind === "wish" && event.guardianId === guardianId && event.wish.confirmation);
-    return last?.kind === "wish" && isNo(last.wish);
+    // Asked for each letter that leaves: only for the few who said no is the journal looked through.
+    const saysNo = isNo(this.wishes.get(guardianId) ?? {});
+    return saysNo && this.journal.since(seq).some((event) => confirms(event, guardianId));
   }
 
   /** `onNo` is told of every guardian who wants no more letters, as soon as that is on disk. */
@@ -193,4 +192,9 @@ export class FamilyDesk {
 
 function isNo({ confirmation }: Wish): boolean {
   return confirmation === "declined" || confirmation === "stopped";
+}
+
+/** Whether a guardian said in an event whether letters are wanted. */
+function confirms(event: FamilyEvent, guardianId: string): boolean {
+  return event.kind === "wish" && event.guardianId === guardianId && event.wish.confirmation !== undefined;
 }

@@ -5,12 +5,10 @@ import path from "node:path";
 import { type ParsedMail, type SimpleParserOptions, simpleParser } from "mailparser";
 import { readDeliveryStatus } from "./deliveryStatus";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./disk/writeWhole";
-import { letterIdsIn } from "./edge/messageId";
+import { letterIdsIn, MAX_MESSAGE_BYTES } from "./edge/messageId";
 import { Problem } from "./edge/problem";
 import type { PostRoom } from "./postRoom";
 
-/** The largest message that is read; nobody answers a letter with more. */
-const MAX_MESSAGE_BYTES = 5_000_000;
 /** The part of a notification that programs read stays a part of its own. */
 const WITH_STATUS: SimpleParserOptions = { keepDeliveryStatus: true };
 

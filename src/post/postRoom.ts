@@ -359,16 +359,15 @@ export class PostRoom {
 
   private async sendOne(id: string): Promise<void> {
     const { transport, post } = this.options;
-    const before = await this.queue.get(id).catch(() => undefined);
+    const queued = await this.queue.get(id).catch(() => undefined);
     try {
-      if (before && this.wantsNoMore(before)) return await this.takeBack([id], NO_MORE_ANSWER);
+      if (queued && this.wantsNoMore(queued)) return await this.takeBack([id], NO_MORE_ANSWER);
       await this.moves.write([this.letters.begin(id, "leaving")]);
     } catch {
       // It has not begun to leave, and waits like the others until the disk takes something again.
       this.timetable.addFirst(id);
       return;
     }
-    const queued = await this.queue.get(id).catch(() => undefined);
     if (!queued) return this.settle(id, "refused", NO_TEXT_ANSWER);
     const enclosed = await this.enclosures.filesOf(queued.letter.enclosures).catch(() => undefined);
     if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_ANSWER);

@@ -70,7 +70,7 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
       };
     case "too-long":
       return {
-        title: `The ${quotes[0]} is too long to stand in the head of a message: ${quotes[1]?.slice(0, 60)}…`,
+        title: `The ${path.recipientId === undefined ? "subject" : "name of a recipient"} is too long to stand in the head of a message: ${quotes[0]?.slice(0, 60)}…`,
         mend: `It can have ${MAX_HEADER_CHARACTERS} characters. Shorten it.`,
       };
     case "bad-link":

@@ -86,13 +86,7 @@ class Collected {
           ...(code === "long-subject" && { characters: quote.length }),
           ...((code === "heavy-letter" || code === "too-large-letter") && { size: Number(quote) }),
         },
-        // What is too long is named; a value that is missing has nothing to quote.
-        quotes:
-          code === "too-long"
-            ? ["subject", quote]
-            : code === "unfilled-field"
-              ? someNames(this.index, matches)
-              : [quote, ...someNames(this.index, matches)],
+        quotes: code === "unfilled-field" ? someNames(this.index, matches) : [quote, ...someNames(this.index, matches)],
       });
     });
   }

@@ -20,12 +20,10 @@ export function peopleFindings(index: FiguresIndex, plan: NotePlan): Finding[] {
     const { key, recipient } = letter;
     if (!code || seen.has(`${code}/${recipient.id}`)) continue;
     seen.add(`${code}/${recipient.id}`);
-    const path = { letterKey: key, recipientId: recipient.id };
-    const quotes = code === "too-long" ? ["name of a recipient"] : [];
     findings.push(
       findingOf(code, {
-        path,
-        quotes: [...quotes, recipient.name, recipient.address, ...someNames(index, letter.matches)],
+        path: { letterKey: key, recipientId: recipient.id },
+        quotes: [recipient.name, recipient.address, ...someNames(index, letter.matches)],
       }),
     );
   }

@@ -44,10 +44,12 @@ export const familyAnswerSchema = z.object({
 });
 export type FamilyAnswer = z.infer<typeof familyAnswerSchema>;
 
+/** The most answers of which one request tells. */
+export const MAX_ANSWERS_TOLD = 1000;
 /** Tells the server which events of its journal, by number, are answers that are on a browser's disk. */
 export const answersTakenSchema = z.object({
   journalId: z.string(),
-  seqs: z.array(z.number().int().min(1)).min(1).max(1000),
+  seqs: z.array(z.number().int().min(1)).min(1).max(MAX_ANSWERS_TOLD),
 });
 
 /** Asks for a link of their own for each guardian; the names are shown on the page that it leads to. */

@@ -145,8 +145,9 @@ function updated(guardian: Guardian, said: SaidOfGuardian): Guardian {
  * goes away as soon as there is one. Each counts once, whatever its case.
  */
 function addressesAfter(known: readonly string[], said: readonly string[]): string[] {
-  const all = [...said.filter(isGoodAddress), ...known, ...said];
-  const order = all.some(isGoodAddress) && said.some(isGoodAddress) ? all.filter(isGoodAddress) : all;
+  const good = said.filter(isGoodAddress);
+  const all = [...good, ...known, ...said];
+  const order = good.length > 0 ? all.filter(isGoodAddress) : all;
   const spelled = new Map(known.map((address) => [address.toLowerCase(), address]));
   return [
     ...new Map(order.map((address) => [address.toLowerCase(), spelled.get(address.toLowerCase()) ?? address])).values(),

@@ -221,7 +221,7 @@ const CELLS_CAUSE = "more or fewer cells than the heading";
 /** Whether no cell of a row can have slipped: it has one for each heading, and nothing beyond them. */
 function isWhole(cells: readonly string[], header: readonly string[]): boolean {
   const width = header.findLastIndex(Boolean) + 1;
-  return cells.length >= width && !cells.slice(Math.max(width, header.length)).some(Boolean);
+  return cells.length >= width && !cells.slice(header.length).some(Boolean);
 }
 
 /** Reads the cell of a role, the first column where several have it. */

@@ -1,10 +1,9 @@
 import { ImapFlow } from "imapflow";
 import type { MailSettings } from "@/core/delivery/mailSettings";
+import { MAX_MESSAGE_BYTES } from "../edge/messageId";
 import { accessToken } from "./accessToken";
 
 const WAIT_MS = 30_000;
-/** Larger answers are not read; nobody answers a letter with more. */
-const MOST_BYTES = 5_000_000;
 
 /** How far a mailbox was read: message numbers hold as long as its `validity` does (RFC 9051, section 2.3.1.1). */
 export interface MailboxPlace {
@@ -56,7 +55,7 @@ export async function readMailbox(
   const fresh = uids.filter((uid) => uid >= (from ?? 0)).sort((a, b) => a - b);
   for (const uid of fresh) {
     const about = await client.fetchOne(String(uid), { uid: true, size: true, headers: HEADERS }, { uid: true });
-    if (!about || (about.size ?? 0) > MOST_BYTES || !isAboutLetters(String(about.headers ?? ""))) continue;
+    if (!about || (about.size ?? 0) > MAX_MESSAGE_BYTES || !isAboutLetters(String(about.headers ?? ""))) continue;
     const whole = await client.fetchOne(String(uid), { uid: true, source: true }, { uid: true });
     if (whole && "source" in whole && whole.source) await read(whole.source);
   }

@@ -2,6 +2,7 @@ import { existsSync } from "node:fs";
 import { readFile } from "node:fs/promises";
 import * as z from "zod";
 import type { MailSettings } from "@/core/delivery/mailSettings";
+import { MS_PER_DAY } from "@/core/model/day";
 import { writeWhole } from "../disk/writeWhole";
 import { letterIdsIn } from "../edge/messageId";
 import { type MailboxPlace, openMailbox, readMailbox } from "./mailbox";
@@ -9,7 +10,6 @@ import { type MailboxPlace, openMailbox, readMailbox } from "./mailbox";
 const EVERY_MS = 60_000;
 /** How far back the first look goes. */
 const DAYS_BACK = 14;
-const MS_PER_DAY = 86_400_000;
 
 const placeSchema = z.object({ validity: z.string(), lastUid: z.number().int() });
 

@@ -1,5 +1,6 @@
 import { mergeAttributes, Node } from "@tiptap/core";
 import { ReactNodeViewRenderer } from "@tiptap/react";
+import { readJson } from "@/core/formats/readJson";
 import { USUAL_DETAILS } from "@/core/letter/blockModel";
 import { FieldChip, LiveBlock, SignatureBlock } from "./LiveBlock";
 import { PassageBlock } from "./PassageBlock";
@@ -141,9 +142,5 @@ function blockExtension(name: string, attributes: Record<string, { default: unkn
 
 /** What is set of a block, from pasted text; from elsewhere it may be anything. */
 function setOf(element: HTMLElement, name: string): Record<string, unknown> {
-  try {
-    return { ...JSON.parse(element.getAttribute(name) ?? "{}") };
-  } catch {
-    return {};
-  }
+  return { ...(readJson(element.getAttribute(name) ?? "{}") as object | undefined) };
 }
