@@ -1,6 +1,7 @@
 import type { Checklist, ChecklistMark } from "@/core/model/checklist";
 import { addDays, type Day } from "@/core/model/day";
 import type { LogEntry } from "@/core/model/logEntry";
+import type { OwnColumn } from "@/core/model/ownColumn";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import type { Statement } from "@/core/model/statement";
 import { Random } from "@/core/random";
@@ -37,13 +38,16 @@ const STATEMENTS: readonly Statement[] = [
   },
 ];
 
+const BUS_STOPS = ["Quay Street", "North Pier", "Lighthouse Road", "Sallow Mill"];
+
 export interface DemoClassroom {
   readonly logEntries: LogEntry[];
   readonly checklists: Checklist[];
   readonly statements: Statement[];
+  readonly ownColumns: OwnColumn[];
 }
 
-/** The class logs, checklists and statements of the demo school as of a day. */
+/** The class logs, checklists, statements and own columns of the demo school as of a day. */
 export function demoClassroom(classes: readonly SchoolClass[], today: Day): DemoClassroom {
   const random = new Random(7);
   const everybody = new Set(classes.flatMap(({ studentIds }) => studentIds));
@@ -78,5 +82,17 @@ export function demoClassroom(classes: readonly SchoolClass[], today: Day): Demo
         ),
     ],
     statements: [...STATEMENTS],
+    ownColumns: [
+      {
+        id: "harbour-bus",
+        name: "Harbour bus",
+        type: "text",
+        classId: "all",
+        from: "",
+        values: Object.fromEntries(
+          [...everybody].flatMap((id) => (random.chance(0.6) ? [[id, random.pick(BUS_STOPS)]] : [])),
+        ),
+      },
+    ],
   };
 }

@@ -145,6 +145,7 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
     ],
   },
   { version: 7, stores: { imports: null, files: null } },
+  { version: 8, stores: { ownColumns: "id" } },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */

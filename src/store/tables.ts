@@ -53,6 +53,7 @@ export const TABLES = {
   statements: entry("id", CHANGE_SCHEMAS.statements),
   logEntries: entry("id, classId", CHANGE_SCHEMAS.logEntries),
   checklists: entry("id", CHANGE_SCHEMAS.checklists),
+  ownColumns: entry("id", CHANGE_SCHEMAS.ownColumns),
   notes: entry("id, changedAt", CHANGE_SCHEMAS.notes),
   templates: entry("id", CHANGE_SCHEMAS.templates),
   keptSelections: entry("id", CHANGE_SCHEMAS.keptSelections),

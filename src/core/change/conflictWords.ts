@@ -47,6 +47,10 @@ function thingName(table: ChangeTable, key: string, path: readonly string[], wor
       return path[1] ? `an average of ${student(path[1])}` : "a column of averages";
     case "checklists":
       return named("the checklist", world.checklists?.get(key)?.name);
+    case "ownColumns": {
+      const column = named("the own column", world.ownColumns?.get(key)?.name);
+      return path[1] ? `${column} of ${student(path[1])}` : column;
+    }
     case "logEntries":
       return "a class log";
     case "notes":

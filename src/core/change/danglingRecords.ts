@@ -17,6 +17,7 @@ const POINTS_TO: Partial<Record<WorldTable, readonly WorldTable[]>> = {
   scoreColumns: ["assignments", "students"],
   averageColumns: ["classes", "students"],
   checklists: ["classes", "students"],
+  ownColumns: ["classes", "students"],
   logEntries: ["classes"],
 };
 
@@ -65,10 +66,11 @@ function namedIn(table: WorldTable, target: WorldTable, record: object): readonl
     scores?: object;
     percents?: object;
     marks?: object;
+    values?: object;
   };
   if (target === "guardians") return (fields.guardians ?? []).map(({ guardianId }) => guardianId);
   if (target === "assignments") return fields.assignmentId === undefined ? [] : [fields.assignmentId];
   if (target === "classes") return fields.classId === undefined || fields.classId === "all" ? [] : [fields.classId];
   if (table === "classes") return fields.studentIds ?? [];
-  return Object.keys(fields.scores ?? fields.percents ?? fields.marks ?? {});
+  return Object.keys(fields.scores ?? fields.percents ?? fields.marks ?? fields.values ?? {});
 }

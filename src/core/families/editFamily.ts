@@ -2,6 +2,7 @@ import { type Change, setRows } from "../change/change";
 import type { AverageColumn } from "../model/averageColumn";
 import type { Checklist } from "../model/checklist";
 import type { Guardian } from "../model/guardian";
+import type { OwnColumn, OwnValue } from "../model/ownColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import type { Student } from "../model/student";
@@ -103,6 +104,11 @@ export function mergeStudents(kept: Student, gone: Student, world: World): Chang
   const checklists = [...world.checklists.values()].flatMap((list): [string, Checklist][] =>
     list.marks[gone.id] ? [[list.id, { ...list, marks: moved(list.marks, gone.id, kept.id) }]] : [],
   );
+  const ownColumns = [...world.ownColumns.values()].flatMap((column): [string, OwnColumn][] =>
+    column.values[gone.id] === undefined
+      ? []
+      : [[column.id, { ...column, values: moved(column.values, gone.id, kept.id) }]],
+  );
   return {
     students: {
       ...setRows<"students">(world.students, [[kept.id, merged]]),
@@ -112,10 +118,11 @@ export function mergeStudents(kept: Student, gone: Student, world: World): Chang
     scoreColumns: setRows<"scoreColumns">(world.scoreColumns, columns),
     averageColumns: setRows<"averageColumns">(world.averageColumns, averages),
     checklists: setRows<"checklists">(world.checklists, checklists),
+    ownColumns: setRows<"ownColumns">(world.ownColumns, ownColumns),
   };
 }
 
-function moved<Value extends Score | number | string>(values: Record<string, Value>, from: string, to: string) {
+function moved<Value extends Score | OwnValue>(values: Record<string, Value>, from: string, to: string) {
   const { [from]: value, ...rest } = values;
   return { ...(value !== undefined && { [to]: value }), ...rest } as Record<string, Value>;
 }

@@ -1,6 +1,6 @@
-import { nameKey } from "../matching/nameKey";
 import type { Assignment } from "../model/assignment";
 import type { Period } from "../model/term";
+import { titleKey } from "../model/titleKey";
 import { assignmentsIn, type ClassGradebook } from "./studentFigures";
 
 const known = new WeakMap<ClassGradebook, Map<Period, ReadonlyMap<string, Assignment>>>();
@@ -20,9 +20,4 @@ export function assignmentByTitle(gradebook: ClassGradebook, period: Period, tit
 function byTitle(gradebook: ClassGradebook, period: Period): ReadonlyMap<string, Assignment> {
   const inOrder = [...gradebook.assignments, ...[...assignmentsIn(gradebook, period)].reverse()];
   return new Map(inOrder.map((assignment) => [titleKey(assignment.title), assignment]));
-}
-
-/** Two assignments with the same key have one title, however it is spaced or written. */
-export function titleKey(title: string): string {
-  return nameKey(title) || title;
 }

@@ -1,8 +1,6 @@
-import { titleKey } from "../figures/assignmentByTitle";
 import { handingIn } from "../figures/handingIn";
 import type { MissingAssignment } from "../figures/missingWork";
 import { trend } from "../figures/trend";
-import { nameKey } from "../matching/nameKey";
 import type { Assignment } from "../model/assignment";
 import {
   type LetterBody,
@@ -11,6 +9,7 @@ import {
   type PlainBlockNode,
   plainBlocks,
 } from "../model/letterBody";
+import { titleKey } from "../model/titleKey";
 import { assignmentField, assignmentOf } from "./assignmentField";
 import { formatValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
@@ -102,7 +101,7 @@ function averagesTable(
   const words = wordsIn(language);
   const text = (average: { shown: number } | undefined) =>
     average ? writingIn(language).percent(average.shown, schoolClass.decimals) : words.noScoresYet;
-  const isListed = (name: string) => !leftOut.some((one) => nameKey(one) === nameKey(name));
+  const isListed = (name: string) => !leftOut.some((one) => titleKey(one) === titleKey(name));
   return {
     kind: "table",
     head: [words.category, words.average],

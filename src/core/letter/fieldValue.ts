@@ -17,6 +17,9 @@ export type FieldValue =
   /** None possible: extra credit, or an assignment that is only ticked. */
   | { readonly kind: "points"; readonly points: number; readonly possible: number }
   | { readonly kind: "day"; readonly day: Day }
+  /** A number that is no points and no percent. */
+  | { readonly kind: "number"; readonly value: number }
+  | { readonly kind: "yes or no"; readonly value: boolean }
   | { readonly kind: "list"; readonly items: readonly string[] }
   | { readonly kind: "count"; readonly count: number; readonly what: Counted }
   /** How far an average moved, in percentage points. */
@@ -43,6 +46,14 @@ export const FIELD_FORMATS: Record<FieldKind, readonly { readonly id: string; re
     { id: "", words: "12 November 2026" },
     { id: "short", words: "12 Nov" },
   ],
+  number: [
+    { id: "", words: "as it is: 1234.5" },
+    { id: "0 decimals", words: "whole: 1235" },
+    { id: "1 decimal", words: "one decimal: 1234.5" },
+    { id: "2 decimals", words: "two decimals: 1234.50" },
+    { id: "percent", words: "with a percent sign: 1234.5 %" },
+  ],
+  "yes or no": [],
   list: [
     { id: "", words: "one, two and three" },
     { id: "commas", words: "one, two, three" },
@@ -81,6 +92,13 @@ export function formatValue(value: FieldValue, format: string, language: string)
     }
     case "day":
       return writing.day(value.day, format === "short" ? "short" : "long");
+    case "number": {
+      const decimals = DECIMALS[format];
+      const number = decimals === undefined ? value.value : roundedDecimal(value.value, decimals);
+      return format === "percent" ? `${writing.number(number)}\u00a0%` : writing.number(number, decimals);
+    }
+    case "yes or no":
+      return value.value ? words.yes : words.no;
     case "list":
       if (format === "count") return writing.number(value.items.length);
       return format === "commas" ? value.items.join(", ") : writing.list(value.items);
@@ -97,6 +115,13 @@ export function formatValue(value: FieldValue, format: string, language: string)
 }
 
 const DECIMALS: Readonly<Record<string, number>> = { "0 decimals": 0, "1 decimal": 1, "2 decimals": 2 };
+
+/** Rounded half away from zero by the decimal digits that are written, so that no binary fraction tips it. */
+function roundedDecimal(value: number, decimals: number): number {
+  const [digits = "0", exponent = "0"] = Math.abs(value).toString().split("e");
+  const rounded = Number(`${Math.round(Number(`${digits}e${Number(exponent) + decimals}`))}e-${decimals}`);
+  return value < 0 ? -rounded : rounded;
+}
 
 /** Points carry four decimals at most, so that whole numbers decide the rounding. */
 function percentOfPoints({ points, possible }: { points: number; possible: number }): number {

@@ -1,9 +1,11 @@
-import { nameKey } from "../matching/nameKey";
+import { ownColumnsOf } from "../model/ownColumn";
 import { firstName, fullName } from "../model/student";
+import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { ASSIGNMENT_FIELD_KINDS, type AssignmentFieldKind, assignmentField } from "./assignmentField";
 import { type Field, textField } from "./field";
 import { categoryField, FIGURE_FIELDS, statementField } from "./figureFields";
+import { ownField, ownFields } from "./ownField";
 
 const FIELDS: readonly Field[] = [
   textField("student.firstName", "Student", "First name", ({ student }) => firstName(student)),
@@ -42,12 +44,12 @@ const byId = new Map(FIELDS.map((field) => [field.id, field]));
 
 /** What a field speaks of that may go: a category, a statement, an assignment. Their names are in the id. */
 type NamedSource =
-  | { kind: "category" | "statement"; name: string }
+  | { kind: "category" | "statement" | "own"; name: string }
   | { kind: "assignment"; of: AssignmentFieldKind; name: string };
 
 function sourceOf(id: string): NamedSource | undefined {
   const [kind = "", ...rest] = id.split(".");
-  if (kind === "category" || kind === "statement") return { kind, name: rest.join(".") };
+  if (kind === "category" || kind === "statement" || kind === "own") return { kind, name: rest.join(".") };
   const of = ASSIGNMENT_FIELD_KINDS.find((one) => one === rest[0]);
   return kind === "assignment" && of ? { kind, of, name: rest.slice(1).join(".") } : undefined;
 }
@@ -59,6 +61,8 @@ export function fieldById(id: string): Field | undefined {
   switch (source.kind) {
     case "category":
       return categoryField(id, source.name);
+    case "own":
+      return ownField(id, source.name);
     case "statement":
       return statementField(id, source.name);
     case "assignment":
@@ -70,10 +74,12 @@ export function fieldById(id: string): Field | undefined {
 export function hasSource(id: string, world: World): boolean {
   const source = sourceOf(id);
   if (!source) return byId.has(id);
-  const isIt = (name: string) => nameKey(name) === nameKey(source.name);
+  const isIt = (name: string) => titleKey(name) === titleKey(source.name);
   switch (source.kind) {
     case "category":
       return [...world.classes.values()].some(({ categories }) => categories.some(({ name }) => isIt(name)));
+    case "own":
+      return ownColumnsOf(world.ownColumns).has(source.name);
     case "statement":
       return [...world.statements.values()].some(({ name }) => name === source.name);
     case "assignment":
@@ -82,11 +88,11 @@ export function hasSource(id: string, world: World): boolean {
 }
 
 /**
- * The fields on offer: those of every letter, one for each category, statement and, in a term or the whole year
+ * The fields on offer: those of every letter, one for each own column, category, statement and, in a term or the whole year
  * (`isIn` says which work that is), assignment; names that classes share are offered once.
  */
 export function fieldsFor(world: World, isIn: (termId: string) => boolean): Field[] {
-  const distinct = (names: Iterable<string>) => [...new Map([...names].map((name) => [nameKey(name), name])).values()];
+  const distinct = (names: Iterable<string>) => [...new Map([...names].map((name) => [titleKey(name), name])).values()];
   const categories = distinct([...world.classes.values()].flatMap((one) => one.categories.map(({ name }) => name)));
   const latestFirst = [...world.assignments.values()]
     .filter(({ termId }) => isIn(termId))
@@ -97,5 +103,5 @@ export function fieldsFor(world: World, isIn: (termId: string) => boolean): Fiel
     ...[...world.statements.values()].map(({ name }) => `statement.${name}`),
     ...titles.flatMap((title) => ASSIGNMENT_FIELD_KINDS.map((kind) => `assignment.${kind}.${title}`)),
   ];
-  return [...FIELDS, ...ids.flatMap((id) => fieldById(id) ?? [])];
+  return [...ownFields(world), ...FIELDS, ...ids.flatMap((id) => fieldById(id) ?? [])];
 }

@@ -6,8 +6,8 @@ import { gradeLabel, statementText } from "../figures/gradeLabel";
 import { handingIn } from "../figures/handingIn";
 import { roundFraction } from "../figures/roundFraction";
 import type { ClassGradebook } from "../figures/studentFigures";
-import { nameKey } from "../matching/nameKey";
 import type { Since } from "../model/condition";
+import { titleKey } from "../model/titleKey";
 import { earlierAverage } from "../selection/earlierAverage";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";
@@ -54,7 +54,7 @@ export const FIGURE_FIELDS: readonly Field[] = [
 /** Classes name their categories alike, so that one letter serves them all; a class without the category has no value. */
 export function categoryField(id: string, name: string): Field {
   return percentField(id, `${name} average`, ({ schoolClass, figures }) => {
-    const place = schoolClass.categories.findIndex((category) => nameKey(category.name) === nameKey(name));
+    const place = schoolClass.categories.findIndex((category) => titleKey(category.name) === titleKey(name));
     return figures.categoryAverages[place];
   });
 }

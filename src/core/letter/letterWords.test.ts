@@ -32,7 +32,8 @@ test.each(others)("no word of %s was left in English", (language) => {
   const words = wordsIn(language);
   for (const key of Object.keys(ENGLISH) as (keyof typeof ENGLISH)[]) {
     const [english, other] = [ENGLISH[key], words[key]];
-    if (typeof english === "string") expect(other, key).not.toBe(english);
+    // "No" is a word of Spanish too.
+    if (typeof english === "string" && key !== "no") expect(other, key).not.toBe(english);
   }
   for (const key of Object.keys(ENGLISH.status) as (keyof typeof ENGLISH.status)[])
     expect(words.status[key]).not.toBe(ENGLISH.status[key]);

@@ -21,6 +21,8 @@ export interface LetterWords {
   readonly handingIn: (now: string, after: string) => string;
   readonly due: (day: string) => string;
   readonly of: (points: string, possible: string) => string;
+  readonly yes: string;
+  readonly no: string;
   readonly up: string;
   readonly down: string;
   readonly unchanged: string;
@@ -44,6 +46,8 @@ const ENGLISH: LetterWords = {
   handingIn: (now, after) => `${now} now; about ${after} with what is missing handed in.`,
   due: (day) => `due ${day}`,
   of: (points, possible) => `${points} of ${possible}`,
+  yes: "yes",
+  no: "no",
   up: "up",
   down: "down",
   unchanged: "unchanged",
@@ -78,6 +82,8 @@ const SPANISH: LetterWords = {
   handingIn: (now, after) => `Ahora ${now}; unos ${after} si se entrega lo que falta.`,
   due: (day) => `para el ${day}`,
   of: (points, possible) => `${points} de ${possible}`,
+  yes: "sí",
+  no: "no",
   up: "subió",
   down: "bajó",
   unchanged: "sin cambios",
@@ -112,6 +118,8 @@ const POLISH: LetterWords = {
   handingIn: (now, after) => `Teraz ${now}; około ${after} po oddaniu brakujących prac.`,
   due: (day) => `termin ${day}`,
   of: (points, possible) => `${points} z ${possible}`,
+  yes: "tak",
+  no: "nie",
   up: "wzrost o",
   down: "spadek o",
   unchanged: "bez zmian",
@@ -149,6 +157,8 @@ const VIETNAMESE: LetterWords = {
   handingIn: (now, after) => `Hiện tại ${now}; khoảng ${after} nếu nộp các bài còn thiếu.`,
   due: (day) => `hạn ${day}`,
   of: (points, possible) => `${points} trên ${possible}`,
+  yes: "có",
+  no: "không",
   up: "tăng",
   down: "giảm",
   unchanged: "không đổi",
@@ -183,6 +193,8 @@ const ARABIC: LetterWords = {
   handingIn: (now, after) => `الآن ${now}؛ نحو ${after} عند تسليم ما ينقص.`,
   due: (day) => `موعده ${day}`,
   of: (points, possible) => `${points} من ${possible}`,
+  yes: "نعم",
+  no: "لا",
   up: "ارتفع",
   down: "انخفض",
   unchanged: "دون تغيير",

@@ -7,6 +7,10 @@ import { noteKindSchema } from "./noteKind";
 export const comparisonSchema = z.enum(["below", "at most", "at least", "above"]);
 export type Comparison = z.infer<typeof comparisonSchema>;
 
+/** How a value of an own column is compared. */
+export const ownComparisonSchema = z.enum(["is", "is not", "contains", "at most", "at least", "before", "empty"]);
+export type OwnComparison = z.infer<typeof ownComparisonSchema>;
+
 const percentSchema = z.number().min(0).max(1000);
 const countSchema = z.number().int().min(1).max(1000);
 
@@ -64,6 +68,8 @@ export const conditionSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("last note"), note: noteKindSchema }),
   /** A checklist goes by its name. */
   z.object({ kind: z.literal("checklist"), checklist: z.string(), mark: checklistMarkSchema }),
+  /** An own column goes by its name; the value is as it was typed, and empty where only being empty is asked. */
+  z.object({ kind: z.literal("own column"), column: z.string(), comparison: ownComparisonSchema, value: z.string() }),
   /** Students pointed out one by one. */
   z.object({ kind: z.literal("chosen"), studentIds: z.array(z.string()) }),
 ]);

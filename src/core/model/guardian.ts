@@ -23,7 +23,7 @@ export const guardianSchema = z.object({
 });
 export type Guardian = z.infer<typeof guardianSchema>;
 
-/** Whether a guardian asked not to be written to; nothing may ever be sent to them. */
-export function wantsNoLetters(guardian: Guardian): boolean {
-  return guardian.confirmation === "declined" || guardian.confirmation === "stopped";
+/** Whether somebody, a guardian or a student, asked not to be written to; nothing may ever be sent to them. */
+export function wantsNoLetters({ confirmation }: { readonly confirmation?: Confirmation | undefined }): boolean {
+  return confirmation === "declined" || confirmation === "stopped";
 }

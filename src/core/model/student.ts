@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { daySchema } from "./day";
+import { confirmationSchema } from "./guardian";
 
 /** A student, once however many classes they are in; the classes name their students. */
 export const studentSchema = z.object({
@@ -11,6 +12,8 @@ export const studentSchema = z.object({
   /** What the student is called, where it differs from the given name. */
   preferredName: z.string().optional(),
   address: z.string().optional(),
+  /** What the student has said about being written to; none is not asked. */
+  confirmation: confirmationSchema.optional(),
   birthday: daySchema.optional(),
   /** Groups of the teacher's own, such as "choir"; they cut across classes. */
   tags: z.array(z.string().min(1)),

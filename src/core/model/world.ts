@@ -5,6 +5,7 @@ import { type Checklist, checklistSchema } from "./checklist";
 import { type GradeScale, gradeScaleSchema } from "./gradeScale";
 import { type Guardian, guardianSchema } from "./guardian";
 import { type LogEntry, logEntrySchema } from "./logEntry";
+import { type OwnColumn, ownColumnSchema } from "./ownColumn";
 import { type SchoolClass, schoolClassSchema } from "./schoolClass";
 import { type ScoreColumn, scoreColumnSchema } from "./score";
 import { type Settings, settingsSchema } from "./settings";
@@ -26,6 +27,7 @@ export interface WorldTables {
   statements: Statement;
   logEntries: LogEntry;
   checklists: Checklist;
+  ownColumns: OwnColumn;
 }
 export type WorldTable = keyof WorldTables;
 
@@ -43,6 +45,7 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   statements: statementSchema,
   logEntries: logEntrySchema,
   checklists: checklistSchema,
+  ownColumns: ownColumnSchema,
 };
 /** The names of the tables, in the order in which they are read and written. */
 export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];

@@ -1,8 +1,8 @@
 import type { ClassColumns } from "../figures/classColumns";
-import { nameKey } from "../matching/nameKey";
 import { type Comparison, compares, type SelectionPart } from "../model/condition";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Selection } from "../model/selection";
+import { titleKey } from "../model/titleKey";
 import { NEAR_MISS_ASSIGNMENTS, NEAR_MISS_PERCENT } from "./compileCondition";
 
 /** Whether the student at a place of the columns is neither selected, nor a near miss, nor without an average. */
@@ -32,7 +32,7 @@ function outsideOf(part: SelectionPart, schoolClass: SchoolClass, columns: Class
     case "overall":
       return averageOutside(columns.overall, part.comparison, part.percent);
     case "category": {
-      const place = schoolClass.categories.findIndex(({ name }) => nameKey(name) === nameKey(part.category));
+      const place = schoolClass.categories.findIndex(({ name }) => titleKey(name) === titleKey(part.category));
       const column = columns.categories[place];
       return column && averageOutside(column, part.comparison, part.percent);
     }

@@ -1,8 +1,8 @@
 import type { Average } from "../figures/average";
 import type { StudentFigures } from "../figures/studentFigures";
-import { nameKey } from "../matching/nameKey";
 import type { Condition, SelectionPart } from "../model/condition";
 import type { SchoolClass } from "../model/schoolClass";
+import { titleKey } from "../model/titleKey";
 
 /** A condition on an average. */
 type AverageCondition = Extract<Condition, { kind: "overall" | "category" }>;
@@ -20,12 +20,12 @@ export function comparedAverage(
   condition: AverageCondition,
 ): (schoolClass: SchoolClass, figures: StudentFigures) => Average | undefined {
   if (condition.kind === "overall") return (_, { overall }) => overall;
-  const key = nameKey(condition.category);
+  const key = titleKey(condition.category);
   const places = new Map<SchoolClass, number>();
   return (schoolClass, { categoryAverages }) => {
     let place = places.get(schoolClass);
     if (place === undefined) {
-      place = schoolClass.categories.findIndex(({ name }) => nameKey(name) === key);
+      place = schoolClass.categories.findIndex(({ name }) => titleKey(name) === key);
       places.set(schoolClass, place);
     }
     return categoryAverages[place];

@@ -2,9 +2,11 @@ import type { Average } from "../figures/average";
 import { averageChange } from "../figures/averageChange";
 import { fractionToNumber } from "../figures/fraction";
 import { type Comparison, type Condition, compares } from "../model/condition";
+import { ownValueText } from "../model/ownColumn";
 import { formatScore } from "../model/score";
 import { comparedAverage } from "./comparedAverage";
 import { exactHolds } from "./exactHolds";
+import { ownHolds } from "./ownHolds";
 import type { Reason } from "./reason";
 import type { RowAssignment, SelectionRow } from "./selectionRow";
 
@@ -44,7 +46,7 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
             : assignment.isMissing
               ? "missing"
               : formatScore(assignment.score) || "blank";
-        return yesOrNo(holds, {
+        return yesNoOrUnknown(assignment && holds, {
           kind: "assignment status",
           assignment: condition.assignment,
           status: condition.status,
@@ -126,8 +128,15 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
       return (row) => {
         const mark = row.checklistMark(condition.checklist);
         const holds = mark === condition.mark;
-        return yesOrNo(holds, { kind: "checklist", checklist: condition.checklist, mark, holds });
+        return yesNoOrUnknown(mark === undefined ? undefined : holds, {
+          kind: "checklist",
+          checklist: condition.checklist,
+          mark,
+          holds,
+        });
       };
+    case "own column":
+      return (row) => judgeOwnColumn(row, condition);
     case "chosen": {
       const chosen = new Set(condition.studentIds);
       return ({ student }) => {
@@ -136,6 +145,21 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
       };
     }
   }
+}
+
+/** An empty value is an answer only where one asks for it; compared with anything else it is not known. */
+function judgeOwnColumn(row: SelectionRow, condition: Extract<Condition, { kind: "own column" }>): Judged {
+  const { column, comparison, value: wanted } = condition;
+  const own = row.ownValue(column);
+  const reason = (holds: boolean): Reason => ({ kind: "own column", column, value: ownValueText(own?.value), holds });
+  if (comparison === "empty" && row.hasOwnColumn(column)) return yesOrNo(own === undefined, reason(own === undefined));
+  const holds = own && ownHolds(own.value, comparison, wanted);
+  return yesNoOrUnknown(holds, reason(holds ?? false));
+}
+
+/** What a class has not can't be said of its students. */
+function yesNoOrUnknown(holds: boolean | undefined, reason: Reason): Judged {
+  return holds === undefined ? { position: "no average", reason } : yesOrNo(holds, reason);
 }
 
 function yesOrNo(holds: boolean, reason: Reason): Judged {

@@ -7,9 +7,16 @@ import type { ClassGradebook } from "../figures/studentFigures";
 import { editScores } from "../gradebook/scoreEdit";
 import { startNote } from "../letter/startNote";
 import { checklistMarkSchema } from "../model/checklist";
-import { type Condition, conditionSchema, type MatchRule, type SelectionPart } from "../model/condition";
+import {
+  type Condition,
+  conditionSchema,
+  type MatchRule,
+  ownComparisonSchema,
+  type SelectionPart,
+} from "../model/condition";
 import { addDays, dayOfInstant, instantOf } from "../model/day";
 import { type NoteKind, noteKindSchema } from "../model/noteKind";
+import type { OwnColumn, OwnType } from "../model/ownColumn";
 import type { Score } from "../model/score";
 import { type World, worldOf } from "../model/world";
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
@@ -87,9 +94,20 @@ function indexOf({ schoolClass, assignments, columns }: ClassGradebook): Figures
         { id: "kit", name: "Kit", classId: "class", marks: { c: "done" } },
         { id: "other", name: "Of another class", classId: "other", marks: { a: "done" } },
       ],
+      ownColumns: [
+        ownColumn("bus", "text", "all", { a: "Quay Street", b: "Mill" }),
+        ownColumn("bus", "text", "class", { b: "North Pier" }),
+        ownColumn("mile", "number", "all", { a: 7.5, b: 9, c: 12 }),
+        ownColumn("form", "date", "all", { a: "2026-11-02", c: "2026-11-20" }),
+        ownColumn("phone", "yes or no", "class", { a: true, b: false }),
+      ],
     }),
     RANDOM_DAY,
   );
+}
+
+function ownColumn(name: string, type: OwnType, classId: string, values: OwnColumn["values"]): OwnColumn {
+  return { id: `${name}-${classId}`, name, type, classId, from: "", values };
 }
 
 const comparison = fc.constantFrom("below", "at most", "at least", "above");
@@ -140,6 +158,12 @@ const condition: fc.Arbitrary<Condition> = fc
       kind: fc.constant("checklist"),
       checklist: fc.constantFrom("Trip form", "Kit", "Of another class", "No such list"),
       mark: fc.constantFrom(...checklistMarkSchema.options),
+    }),
+    fc.record({
+      kind: fc.constant("own column"),
+      column: fc.constantFrom("bus", "Mile", "form", "phone", "no such column"),
+      comparison: fc.constantFrom(...ownComparisonSchema.options),
+      value: fc.constantFrom("", "quay street", "Pier", "9", "9,0", "2026-11-20", "yes", "no"),
     }),
     fc.record({
       kind: fc.constant("change"),
@@ -212,7 +236,7 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
       const isUnmarked =
         found !== undefined && score === undefined && found.dueDate !== undefined && found.dueDate < today;
       if (one.kind === "assignment status") {
-        if (!found) return false;
+        if (!found) return undefined;
         return {
           "not handed in": isMissing || isUnmarked,
           "handed in": !isMissing && (score?.status === "scored" || score?.status === "late"),
@@ -261,7 +285,36 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
       return one.studentIds.includes(studentId);
     case "checklist": {
       const list = [...world.checklists.values()].find(({ name }) => name === one.checklist);
-      return list !== undefined && list.classId !== "other" && (list.marks[studentId] ?? "not done") === one.mark;
+      if (list === undefined || list.classId === "other") return undefined;
+      return (list.marks[studentId] ?? "not done") === one.mark;
+    }
+    case "own column": {
+      const named = [...world.ownColumns.values()].filter(({ name }) => name === one.column.toLowerCase());
+      const values = named.map(({ values: of }) => of[studentId]);
+      const value = named.find(({ classId }) => classId === "class")?.values[studentId] ?? values.find(Boolean);
+      if (one.comparison === "empty") return named.length === 0 ? undefined : value === undefined;
+      if (value === undefined || one.value === "") return undefined;
+      const words = typeof value === "boolean" ? (value ? "yes" : "no") : String(value).toLowerCase();
+      const wanted = one.value.toLowerCase();
+      const numbers = [value, Number(wanted.replace(",", "."))] as const;
+      const bothNumbers = typeof numbers[0] === "number" && !Number.isNaN(numbers[1]);
+      const bothDays = named[0]?.type === "date" && wanted.startsWith("2026");
+      switch (one.comparison) {
+        case "contains":
+          return words.includes(wanted);
+        case "is":
+        case "is not": {
+          const known = typeof value === "string" || bothNumbers || (value === Boolean(value) && /yes|no/.test(wanted));
+          const same = bothNumbers ? numbers[0] === numbers[1] : words === wanted;
+          return known ? same === (one.comparison === "is") : undefined;
+        }
+        case "at most":
+          return bothNumbers ? numbers[0] <= numbers[1] : bothDays ? words <= wanted : undefined;
+        case "at least":
+          return bothNumbers ? numbers[0] >= numbers[1] : bothDays ? words >= wanted : undefined;
+        case "before":
+          return bothDays ? words < wanted : undefined;
+      }
     }
     case "written": {
       const earliest = instantOf(addDays(today, -one.days + (one.within ? 0 : 1)), 0);

@@ -51,6 +51,7 @@ export type Reason =
   | { kind: "written"; days: number | undefined; holds: boolean }
   | { kind: "last note"; note: NoteKind | undefined; holds: boolean }
   | { kind: "checklist"; checklist: string; mark: ChecklistMark | undefined; holds: boolean }
+  | { kind: "own column"; column: string; value: string; holds: boolean }
   | { kind: "chosen"; holds: boolean }
   /** Of the overall average, or of a category; or there was none at an earlier moment. */
   | { kind: "no average"; of?: string; since?: string }
@@ -93,6 +94,8 @@ export function reasonWords(reason: Reason, classLabel: string): string {
       return reason.reachable ? "somebody can be reached" : "nobody can be reached";
     case "checklist":
       return `${reason.checklist}: ${reason.mark ?? "not asked of this class"}`;
+    case "own column":
+      return `${reason.column}: ${reason.value || "empty"}`;
     case "chosen":
       return reason.holds ? `chosen by name, in ${classLabel}` : "not chosen by name";
     case "change": {

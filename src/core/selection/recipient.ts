@@ -52,7 +52,9 @@ export function recipientsOf(
     take(recipient);
   }
   if (choice ? choice.includes(student.id) : audience.students) {
-    take(recipientFor("student", student.id, fullName(student), student.address ?? "", "student"));
+    const recipient = recipientFor("student", student.id, fullName(student), student.address ?? "", "student");
+    if (wantsNoLetters(student)) leftOut.push({ recipient, cause: "asked not to be written to" });
+    else take(recipient);
   }
   return { recipients, leftOut };
 }

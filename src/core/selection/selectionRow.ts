@@ -11,6 +11,7 @@ import type { Since } from "../model/condition";
 import { dayOfInstant, daysBetween, formatDay } from "../model/day";
 import type { Guardian } from "../model/guardian";
 import type { WrittenAbout } from "../model/noteKind";
+import { type OwnType, type OwnValue, ownColumnsOf } from "../model/ownColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import type { Student } from "../model/student";
@@ -95,6 +96,16 @@ export class SelectionRow {
       (one) => one.name === name,
     );
     return list && markOf(list, this.student.id);
+  }
+
+  /** What the student has under the name of an own column; none where nothing was kept. */
+  ownValue(name: string): { value: OwnValue; type: OwnType } | undefined {
+    return ownColumnsOf(this.rows.index.world.ownColumns).valueOf(name, this.student.id, this.schoolClass.id);
+  }
+
+  /** Whether there is an own column of a name. */
+  hasOwnColumn(name: string): boolean {
+    return ownColumnsOf(this.rows.index.world.ownColumns).has(name);
   }
 
   guardians(): readonly Guardian[] {

@@ -1,5 +1,5 @@
 import { formatTypedPercent } from "../figures/roundFraction";
-import type { Condition, MatchRule, SelectionPart, Since } from "../model/condition";
+import type { Condition, MatchRule, OwnComparison, SelectionPart, Since } from "../model/condition";
 import { formatDay } from "../model/day";
 import type { Selection } from "../model/selection";
 import { counted, listed } from "../words";
@@ -91,10 +91,27 @@ export function conditionWords(condition: Condition, names: Pick<SentenceNames, 
       return `whose last note was one of ${condition.note}`;
     case "checklist":
       return `whose ${condition.checklist || "checklist"} is ${condition.mark}`;
+    case "own column": {
+      const column = condition.column || "own column";
+      const value = /^\d{4}-\d{2}-\d{2}$/.test(condition.value) ? formatDay(condition.value) : condition.value;
+      return condition.comparison === "empty"
+        ? `whose ${column} is empty`
+        : `whose ${column} ${OWN_WORDS[condition.comparison]} ${value || "…"}`;
+    }
     case "chosen":
       return `who are ${listed(condition.studentIds.map(names.student), "or") || "nobody yet chosen"}`;
   }
 }
+
+const OWN_WORDS: Readonly<Record<OwnComparison, string>> = {
+  is: "is",
+  "is not": "is not",
+  contains: "contains",
+  "at most": "is at most",
+  "at least": "is at least",
+  before: "is before",
+  empty: "is empty",
+};
 
 /** The moment that figures are compared with, as a sentence says it: "since 12 November 2026". */
 function sinceWords(since: Since): string {

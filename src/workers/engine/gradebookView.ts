@@ -3,13 +3,13 @@ import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { gradeLabel } from "@/core/figures/gradeLabel";
 import { formatPercent } from "@/core/figures/roundFraction";
 import { assignmentsIn, type ClassGradebook } from "@/core/figures/studentFigures";
-import { nameKey } from "@/core/matching/nameKey";
 import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
+import { titleKey } from "@/core/model/titleKey";
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
 export interface AverageView {
@@ -64,9 +64,9 @@ export function gradebookView(index: FiguresIndex, classIds: readonly string[], 
   const categories = new Map<string, { name: string; weight: string }>();
   for (const { categories: own, method: ofClass } of classes) {
     for (const { name, weight } of own) {
-      const before = categories.get(nameKey(name));
+      const before = categories.get(titleKey(name));
       const words = ofClass === "weighted" ? `weight ${weight}` : "";
-      categories.set(nameKey(name), {
+      categories.set(titleKey(name), {
         name: before?.name ?? name,
         weight: before && before.weight !== words ? "" : words,
       });
@@ -89,7 +89,7 @@ export function gradebookView(index: FiguresIndex, classIds: readonly string[], 
 function classRows(index: FiguresIndex, schoolClass: SchoolClass, categoryKeys: readonly string[], period: Period) {
   const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
   const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
-  const places = categoryKeys.map((key) => schoolClass.categories.findIndex(({ name }) => nameKey(name) === key));
+  const places = categoryKeys.map((key) => schoolClass.categories.findIndex(({ name }) => titleKey(name) === key));
   return index.enrolled(schoolClass.id).map((student) => {
     const figures = index.figures(schoolClass.id, student.id, period);
     const { overall, categoryAverages } = figures;
@@ -115,7 +115,7 @@ function workOf(gradebooks: readonly ClassGradebook[], period: Period): Gradeboo
     const taken = new Map<string, number>();
     for (const assignment of assignmentsIn(gradebook, period)) {
       // A class may have two assignments of one title; they stay two columns.
-      const title = nameKey(assignment.title) || assignment.title;
+      const title = titleKey(assignment.title);
       const turn = taken.get(title) ?? 0;
       taken.set(title, turn + 1);
       const key = `${title}/${turn}`;
