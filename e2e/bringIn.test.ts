@@ -124,7 +124,7 @@ test("a whole school from one OneRoster zip and its contact cards, into an empty
   goOnWith(mine);
 });
 
-test("a pasted table is read, its marks are asked with a guess, and one likely name is accepted", async () => {
+test("a pasted table changes nothing before it is said what its column is and what that is worth; then marks and a name are asked", async () => {
   const [ana] = firstClass?.studentIds.flatMap((id) => nameOf(id) ?? []) ?? [];
   await press(page, "Gradebook", "link");
   await press(page, "Bring in", "link");
@@ -138,6 +138,9 @@ test("a pasted table is read, its marks are asked with a guess, and one likely n
   await page.$eval("#pasted", (area) => (area as HTMLTextAreaElement).focus());
   await page.evaluate((words) => document.execCommand("insertText", false, words), text);
   await press(page, "Read this table");
+  await waitForWords(page, "Nothing changes before the questions below are answered.");
+  await press(page, "scores on an assignment: Shore log");
+  await press(page, "10 points for Shore log");
   await waitForWords(page, "Likely the same person, by an initial");
   await press(page, "Yes, missing");
   await page.evaluate(() =>

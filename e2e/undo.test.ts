@@ -66,11 +66,11 @@ test("tables that were not applied wait, with their answers, until the screen is
   await writeFile(file, "Student,Wave tank\nNobody Here,12\n");
   await press(page, "Gradebook", "link");
   await bringIn(page, [file]);
-  await waitForWords(page, "Which class is it about?");
+  await waitForWords(page, "What is this column?");
   await press(page, "Desk", "link");
   await waitForWords(page, "Today");
   goOnWith(await openPage(browser, `${server.url}/gradebook/bring-in`));
-  await waitForWords(page, "Which class is it about?");
+  await waitForWords(page, "What is this column?");
   expect(await wordsOf(page, ".frame-screen")).toContain("wave.csv");
   await press(page, "Leave these");
   await waitForWords(page, "Brought in so far");

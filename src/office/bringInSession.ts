@@ -1,6 +1,13 @@
 import { tableProblemWords } from "@/core/tables/rawTable";
-import { type BringInChoices, bringInChoicesSchema, NO_CHOICES, type TableChoices } from "@/core/tables/tableChoices";
-import type { Progress } from "@/workers/bringIn/bringInApi";
+import {
+  type BringInChoices,
+  bringInChoicesSchema,
+  joinedChoices,
+  NO_CHOICES,
+  shareable,
+  type TableChoices,
+} from "@/core/tables/tableChoices";
+import type { BroughtInAbout, Progress } from "@/workers/bringIn/bringInApi";
 import type { BringInView } from "@/workers/bringIn/bringInView";
 import { type BringInWorker, progressListener } from "@/workers/bringIn/startBringIn";
 import { WorkerEnded } from "@/workers/life/mortal";
@@ -19,6 +26,11 @@ export interface BringInState {
   readonly problems: readonly string[];
   readonly applying: boolean;
 }
+
+/** What became of bringing in. */
+export type Applied =
+  | { readonly ok: true; readonly words: string; readonly about: BroughtInAbout }
+  | { readonly ok: false; readonly words: string };
 
 const NOTHING: BringInState = {
   view: undefined,
@@ -77,6 +89,7 @@ export class BringInSession {
       this.files = [...this.files, ...files];
       this.reading = [];
       for (const id of this.removed) await api.remove(id);
+      await api.readAs(this.state.get().choices);
       this.state.change({
         problems: [
           ...found.problems.map(tableProblemWords),
@@ -98,12 +111,23 @@ export class BringInSession {
       ...part,
       answers: { ...choices.answers, ...part.answers },
       marks: { ...choices.marks, ...part.marks },
+      columns: { ...choices.columns, ...part.columns },
+      points: { ...choices.points, ...part.points },
     });
   }
 
-  chooseForTable(tableId: string, part: TableChoices): void {
+  /** Makes choices about one table; what may hold for others of its shape holds for them too. */
+  chooseForTable({ id, shape }: { readonly id: string; readonly shape: string }, part: TableChoices): void {
     const { choices } = this.state.get();
-    this.change({ ...choices, tables: { ...choices.tables, [tableId]: joined(choices.tables[tableId] ?? {}, part) } });
+    const { ofTable, ofShape } = shareable(part);
+    const tables = { ...choices.tables, [id]: joinedChoices(choices.tables[id] ?? {}, ofTable) };
+    // Files that come from one place are written in one encoding.
+    const asked = (this.state.get().view?.tables ?? []).filter(({ asks }) => asks.includes("encoding"));
+    if (part.encoding && asked.some((one) => one.id === id))
+      for (const one of asked) tables[one.id] = { ...tables[one.id], encoding: part.encoding };
+    const shapes = { ...choices.shapes, [shape]: joinedChoices(choices.shapes[shape] ?? {}, ofShape) };
+    const isReadAnew = part.encoding !== undefined || part.delimiter !== undefined || part.hidden !== undefined;
+    this.change({ ...choices, tables, shapes }, isReadAnew);
   }
 
   async removeTable(tableId: string): Promise<void> {
@@ -115,16 +139,16 @@ export class BringInSession {
     await this.plan().catch((cause) => this.failed(cause));
   }
 
-  /** Brings in what is planned. Gives the words of it, or why nothing was brought in. */
-  async apply(): Promise<{ readonly ok: boolean; readonly words: string }> {
+  /** Brings in what is planned. Gives the words of it and whom it was about, or why nothing was brought in. */
+  async apply(): Promise<Applied> {
     this.state.change({ applying: true });
     try {
       const { api } = await this.start();
-      const { recipes, ...record } = await api.finish(this.state.get().choices, this.office.around.now());
+      const { recipes, about, ...record } = await api.finish(this.state.get().choices, this.office.around.now());
       const done = await this.office.bringIn(record, recipes, "Bring in");
       if (!done.ok) return { ok: false, words: done.problem };
       await this.stop();
-      return { ok: true, words: record.summary };
+      return { ok: true, words: record.summary, about };
     } finally {
       this.state.change({ applying: false });
     }
@@ -170,10 +194,11 @@ export class BringInSession {
     if (files.length > 0) void this.read(files);
   }
 
-  private change(choices: BringInChoices): void {
+  private change(choices: BringInChoices, isReadAnew = false): void {
     this.state.change({ choices });
     this.keepChoices();
-    this.plan().catch((cause) => this.failed(cause));
+    const read = isReadAnew ? this.start().then(({ api }) => api.readAs(choices)) : Promise.resolve();
+    read.then(() => this.plan()).catch((cause) => this.failed(cause));
   }
 
   private keepChoices(): void {
@@ -220,16 +245,4 @@ export class BringInSession {
     const words = `The tables could not be joined with the gradebook. Nothing was changed. (${(cause as Error).message})`;
     this.state.change({ progress: undefined, problems: [words] });
   }
-}
-
-/** A choice about one column or row leaves the others as they are. */
-function joined(known: TableChoices, part: TableChoices): TableChoices {
-  return {
-    ...known,
-    ...part,
-    ...(part.meanings && { meanings: { ...known.meanings, ...part.meanings } }),
-    ...(part.assignments && { assignments: { ...known.assignments, ...part.assignments } }),
-    ...(part.percents && { percents: { ...known.percents, ...part.percents } }),
-    ...(part.rows && { rows: { ...known.rows, ...part.rows } }),
-  };
 }

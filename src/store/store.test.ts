@@ -167,6 +167,7 @@ describe("the store", () => {
     const recipe = {
       id: "id|lab",
       kind: "scores",
+      figures: [] as string[],
       meanings: {},
       percents: {},
       blanks: "leave",

@@ -34,6 +34,14 @@ const SURE: Record<string, MarkMeaning> = {
   done: "handed in",
   "✓": "handed in",
   "✔": "handed in",
+  // What a spreadsheet shows where a formula went wrong.
+  "#n/a": "nothing",
+  "#ref!": "nothing",
+  "#div/0!": "nothing",
+  "#value!": "nothing",
+  "#name?": "nothing",
+  "#num!": "nothing",
+  "#null!": "nothing",
 };
 const LIKELY: Record<string, MarkMeaning> = {
   m: "missing",

@@ -8,7 +8,7 @@ export type ScoreCell =
   | { kind: "score"; score: Score }
   /** A word or sign without a meaning of its own: asked once. */
   | { kind: "mark"; mark: string }
-  | { kind: "refused"; cause: "negative" | "too large"; text: string };
+  | { kind: "refused"; cause: "negative" | "too large" | "two readings"; text: string };
 
 /** How the numbers of a score column are read. */
 export type NumberReading = "points" | "percents" | "fractions";
@@ -19,14 +19,24 @@ export interface CellReading {
   readonly numbers: NumberReading;
   /** What percents and fractions are of, in points. */
   readonly pointsPossible: number;
+  /** What parts decimals in the table; none where its cells don't tell. */
+  readonly decimalSign?: "." | "," | undefined;
 }
 
 const NUMBER = /^([+-]?\d+(?:[.,]\d+)?|[.,]\d+)\s*(%)?(?:\s*\/\s*(\d+(?:[.,]\d+)?))?\s*(\p{L}[\p{L} ]*)?$/u;
 const NO_LABELS: ReadonlySet<string> = new Set();
+/** "1,234" is a thousand and more, or one and a part. */
+const THOUSANDS = /^[1-9]\d{0,2}([.,])\d{3}$/;
 
 /** Reads a cell: points with a decimal point or comma, "17/20", "86%", a mark, points with a mark, or nothing. */
 export function readScoreCell(text: string, reading: CellReading): ScoreCell {
   if (text === "") return { kind: "blank" };
+  const thousands = THOUSANDS.exec(text);
+  if (thousands) {
+    const sign = thousands[1];
+    if (sign === "," && !reading.decimalSign) return { kind: "refused", cause: "two readings", text };
+    if (reading.decimalSign && sign !== reading.decimalSign) return readScoreCell(text.replace(/[.,]/g, ""), reading);
+  }
   const number = numberIn(text);
   if (number) {
     const { value, isPercent, mark } = number;
@@ -82,6 +92,7 @@ function meaningOf(mark: string, meanings: MarkMeanings): MarkMeaning | undefine
 
 /** An average in a cell as percent, to four decimals; none when it is no number or lies below 0. */
 export function readPercentCell(text: string, reading: "percents" | "fractions"): number | undefined {
+  if (/^[1-9]\d{0,2},\d{3}$/.test(text)) return undefined;
   const number = numberIn(text);
   if (!number || number.mark || number.value < 0) return undefined;
   const { value, isPercent, outOf } = number;

@@ -4,7 +4,7 @@ import { freshId } from "./freshId";
 import { isGoodAddress } from "./isGoodAddress";
 import { nameKey } from "./nameKey";
 import { confirmationAfter, frequencyFrom, languageTag, type SaidOfGuardian } from "./saidOfGuardian";
-import { splitName } from "./splitName";
+import { type NameParts, splitName } from "./splitName";
 
 /** The people of a world while a table or an answer is worked into it. */
 export interface Families {
@@ -61,7 +61,8 @@ export function mergeGuardian(
 ): PersonDifference[] {
   const student = families.students.get(studentId);
   if (!student) return [];
-  const { givenName, familyName } = said.givenName || said.familyName ? said : splitName(said.name, student.familyName);
+  const { givenName, familyName }: NameParts =
+    said.givenName || said.familyName ? said : splitName(said.name, student.familyName);
   const name = fullName({ givenName, familyName });
   const addresses = said.addresses.map((address) => address.trim()).filter(Boolean);
   const known = guardianOf(families, student, name, addresses) ?? directory.find(addresses, name);
@@ -131,8 +132,8 @@ function updated(guardian: Guardian, said: SaidOfGuardian): Guardian {
   const wish = frequencyFrom(said.frequency);
   return {
     ...guardian,
-    givenName: said.givenName || guardian.givenName,
-    familyName: said.familyName || guardian.familyName,
+    // Nobody is renamed by a table; who had no name gets one.
+    ...(fullName(guardian) === "" && { givenName: said.givenName, familyName: said.familyName }),
     addresses: addressesAfter(guardian.addresses, said.addresses),
     language: languageTag(said.language) ?? guardian.language,
     frequency: wish && wish !== "none" ? wish : guardian.frequency,

@@ -28,7 +28,7 @@ const MOST_SLIPS = 2;
 
 /**
  * Whose row each row is, by identity and never by order: the student number first, then the address, then the name.
- * A number or address that belongs to somebody of another name is in doubt, and so are namesakes.
+ * A number that belongs to somebody of another name is in doubt, and so are namesakes.
  */
 export function studentMatcher(
   students: readonly Student[],
@@ -49,9 +49,11 @@ export function studentMatcher(
       if (!only || found.length !== 1) continue;
       if (!key || namesOf(only).some((known) => agreesAsPerson(key, known)))
         return { kind: "certain", studentId: only.id, by };
+      // An address is the whole family's as often as not: with another name it says nothing of who is meant.
+      if (by === "address") continue;
       return { kind: "in doubt", cause: "number and name disagree", candidates: idsOf([only, ...named]) };
     }
-    if (named.length === 1 && named[0] && !studentNumber) {
+    if (named.length === 1 && named[0] && (!studentNumber || !named[0].studentNumber)) {
       return { kind: "certain", studentId: named[0].id, by: "name" };
     }
     // A number that nobody has, with a name that somebody has, may be a slip in the number or a new namesake.

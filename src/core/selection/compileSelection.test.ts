@@ -314,6 +314,8 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
           return bothNumbers ? numbers[0] >= numbers[1] : bothDays ? words >= wanted : undefined;
         case "before":
           return bothDays ? words < wanted : undefined;
+        default:
+          return undefined;
       }
     }
     case "written": {

@@ -1,9 +1,13 @@
 import { applyChange, type Change, setRows } from "../change/change";
+import { addressesIn } from "../matching/addressesIn";
+import { agreesAsPerson } from "../matching/agreesAsPerson";
 import { freshId } from "../matching/freshId";
-import { splitName } from "../matching/splitName";
+import { splitName, withoutBrackets } from "../matching/splitName";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Student } from "../model/student";
+import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
+import { enrolments } from "./classOfTable";
 import { cellReader, type JoinedRow, type JoinedTable } from "./joinRows";
 import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";
@@ -31,13 +35,15 @@ function newClass(id: string, label: string, world: Pick<World, "gradeScales">):
 
 /**
  * Makes the students and classes that a table brings along, and puts students into the classes that their rows name.
- * Gives the rows with everybody in them known.
+ * Gives the rows with everybody in them known, and the students who were in another class before: whether they moved or are in
+ * both is asked. `before` is the gradebook as it was before all tables.
  */
 export function addStudents(
   read: Understanding,
   joined: JoinedTable,
+  before: World,
   world: World,
-): { rows: JoinedRow[]; change: Change; after: World } {
+): { rows: JoinedRow[]; moving: string[]; change: Change; after: World } {
   const students = new Map<string, Student>();
   const classes = new Map<string, SchoolClass>();
   const addsClasses = read.kind === "roster";
@@ -45,12 +51,13 @@ export function addStudents(
 
   const classFor = (row: JoinedRow): string | undefined => {
     if (row.classId) return row.classId;
-    if (!addsClasses || !row.unknownClass) return isAboutScores(read.kind) ? joined.classId : undefined;
-    const known = classByLabel.get(row.unknownClass);
+    const label = row.unknownClass || (joined.byColumn ? "" : (joined.newClass ?? ""));
+    if (!addsClasses || !label) return joined.classId;
+    const known = classByLabel.get(titleKey(label));
     if (known) return known;
-    const id = freshId(read.idSeed, ["class", row.unknownClass], (one) => world.classes.has(one) || classes.has(one));
-    classes.set(id, newClass(id, row.unknownClass, world));
-    classByLabel.set(row.unknownClass, id);
+    const id = freshId(read.idSeed, ["class", label], (one) => world.classes.has(one) || classes.has(one));
+    classes.set(id, newClass(id, label, world));
+    classByLabel.set(titleKey(label), id);
     return id;
   };
   const enrol = (studentId: string, classId: string | undefined) => {
@@ -60,25 +67,54 @@ export function addStudents(
     const student = students.get(studentId) ?? world.students.get(studentId);
     if (student?.takenOutOf) students.set(studentId, { ...student, takenOutOf: undefined });
   };
+  const leave = (studentId: string, classId: string) => {
+    const schoolClass = classes.get(classId) ?? world.classes.get(classId);
+    if (schoolClass)
+      classes.set(classId, { ...schoolClass, studentIds: schoolClass.studentIds.filter((id) => id !== studentId) });
+  };
+  const classesBefore = enrolments(before.classes);
+  const namedClasses = new Map<string, Set<string>>();
+  for (const { studentId, classId } of joined.rows)
+    if (studentId && classId) namedClasses.set(studentId, (namedClasses.get(studentId) ?? new Set()).add(classId));
+  const moving = new Set<string>();
+  /** Puts somebody who is known into the class of a row, unless that may be a move. */
+  const enrolKnown = (studentId: string, classId: string | undefined) => {
+    if (classId === undefined || world.classes.get(classId)?.studentIds.includes(studentId)) return;
+    const others = (classesBefore.get(studentId) ?? []).filter((id) => id !== classId);
+    // Somebody whom the table has in the old class as well is in both.
+    const isMove =
+      read.kind === "roster" && others.length > 0 && !others.some((id) => namedClasses.get(studentId)?.has(id));
+    if (isMove && read.choices.moves === undefined) {
+      moving.add(studentId);
+      return;
+    }
+    enrol(studentId, classId);
+    if (isMove && read.choices.moves === "moved")
+      for (const id of leftClasses(others, classId, world)) leave(studentId, id);
+  };
   /** The same new person may stand in several rows: once for each class. */
-  const added = new Map<string, string>();
+  const added = new Map<string, { studentId: string; name: string }>();
 
   const rows = joined.rows.map((row): JoinedRow => {
     if (row.state === "joined") {
       const mayEnrol = read.kind === "roster" || (isAboutScores(read.kind) && read.answers[row.key] !== undefined);
-      if (mayEnrol && row.studentId) enrol(row.studentId, classFor(row));
+      if (mayEnrol && row.studentId) enrolKnown(row.studentId, classFor(row));
       return row;
     }
     if (row.state !== "to add") return row;
     const cells = read.table.rows[row.row] ?? [];
-    const identity = row.studentNumber || `${row.name}|${row.studentNumber}|${row.address}|${row.key}`;
-    let studentId = added.get(identity);
+    // Rows that are alike in every cell are one person.
+    const identity = row.studentNumber || JSON.stringify(cells);
+    const known = added.get(identity);
+    // One number beside two names: the second waits until somebody says who is meant.
+    if (known && row.name && known.name && !agreesAsPerson(row.name, known.name)) return { ...row, state: "asked" };
+    let studentId = known?.studentId;
     if (!studentId) {
       const student = newStudent(row, cells, read, (id) => world.students.has(id) || students.has(id));
       if (!student.givenName) return { ...row, state: "asked" };
       studentId = student.id;
       students.set(studentId, student);
-      added.set(identity, studentId);
+      added.set(identity, { studentId, name: row.name });
     }
     enrol(studentId, classFor(row));
     return { ...row, classId: classFor(row), state: "joined", studentId };
@@ -87,7 +123,15 @@ export function addStudents(
     students: setRows<"students">(world.students, students),
     classes: setRows<"classes">(world.classes, classes),
   };
-  return { rows, change, after: applyChange(world, change) };
+  return { rows, moving: [...moving], change, after: applyChange(world, change) };
+}
+
+/** The classes that somebody who moves leaves: the other blocks of the same course, or the only one. */
+function leftClasses(others: readonly string[], classId: string, world: World): readonly string[] {
+  const nameOf = (id: string) => titleKey(world.classes.get(id)?.name ?? "");
+  const sameCourse = others.filter((id) => nameOf(id) === nameOf(classId));
+  if (sameCourse.length > 0) return sameCourse;
+  return others.length === 1 ? others : [];
 }
 
 function newStudent(
@@ -97,15 +141,19 @@ function newStudent(
   isTaken: (id: string) => boolean,
 ): Student {
   const cellOf = cellReader(read.meanings);
+  const [address] = addressesIn(row.address);
   const given = cellOf(cells, "given name");
   const family = cellOf(cells, "family name");
-  const name = given ? { givenName: given, familyName: family } : splitName(row.name);
+  const { text, preferredName } = withoutBrackets(given);
+  const name = given
+    ? { givenName: text, familyName: family, ...(preferredName && { preferredName }) }
+    : splitName(row.name);
   return {
     id: freshId(read.idSeed, ["student", row.studentNumber || row.name], isTaken),
     studentNumber: row.studentNumber,
     ...name,
     tags: [],
-    ...(row.address && { address: row.address }),
+    ...(address && { address }),
     guardians: [],
   };
 }

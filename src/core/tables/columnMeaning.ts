@@ -1,4 +1,6 @@
 import * as z from "zod";
+import { ownTypeSchema } from "../model/ownColumn";
+import { foldHeading, meaningOfWords } from "./headingWords";
 import { isPossibleHeading } from "./isDetailLabel";
 
 /** What a column can hold, in the words of the pickers. */
@@ -12,6 +14,8 @@ export const COLUMN_ROLES = [
   "class",
   "block",
   "birthday",
+  "joined on",
+  "left on",
   "group tag",
   "guardian name",
   "guardian given name",
@@ -35,6 +39,11 @@ export const COLUMN_ROLES = [
   "term",
   "from date",
   "to date",
+  "write to",
+  "comment on scores",
+  "own column",
+  "letter grade",
+  "undecided",
   "not used",
 ] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
@@ -46,6 +55,15 @@ export const columnMeaningSchema = z.object({
   guardian: z.number().int().min(1).optional(),
   /** The category whose averages a column holds, as it is named in the table. */
   category: z.string().optional(),
+  /** How a guardian is related to the student, where the heading says it: "Mother". */
+  relation: z.string().optional(),
+  /** The name of an own column, where it is another than the heading, and what its values are. */
+  name: z.string().optional(),
+  type: ownTypeSchema.optional(),
+  /** Whether a yes asks for no letters, as under "Do not contact". */
+  isNegative: z.boolean().optional(),
+  /** The heading of the column of scores that comments are about. */
+  of: z.string().optional(),
 });
 export type ColumnMeaning = z.infer<typeof columnMeaningSchema>;
 
@@ -59,6 +77,11 @@ export const GUARDIAN_ROLES: readonly ColumnRole[] = [
   "language",
   "frequency",
 ];
+/** Whether a role is about one guardian of the row. */
+export function isOfGuardian(role: ColumnRole): boolean {
+  return GUARDIAN_ROLES.includes(role);
+}
+
 const NAMING: readonly ColumnRole[] = ["student number", "full name", "given name", "family name", "student address"];
 
 /** Whether a column says whose row it is. */
@@ -66,76 +89,49 @@ export function isIdentity(role: ColumnRole): boolean {
   return NAMING.includes(role);
 }
 
-/** `Labs average`, `Labs (%)`, `Labs grade`: the words around the name of a category. */
-const AVERAGE_WORDS = /\b(average|avg\.?|mean|percent(age)?|grade|mark|total)\b|%/i;
-const OVERALL_WORDS = /\b(overall|total|final|course|class|term|year|current|cumulative)\b/i;
-const LETTER_WORDS = /\bletter\b/i;
-
-const PLAIN_HEADERS: readonly [RegExp, ColumnRole][] = [
-  // Numbers that are no scores.
-  [
-    /^(grade|year)[ _-]?(level|group)$|^(home ?room|advis\w+|gender|pronouns?|phone|mobile|locker|seat|age)$/i,
-    "not used",
-  ],
-  [/^((student|pupil|school|learner)('?s)?[ _.-]*)?(id|number|no\.?|nr\.?|#|code)$/i, "student number"],
-  [/^(preferred|known as|nick|call(ed)?)[ _-]?(given[ _-]?)?names?$|^known as$/i, "preferred name"],
-  [/^((student|pupil|child)('?s)?[ _-]*)?(given|first|fore)[ _-]?names?$/i, "given name"],
-  [/^((student|pupil|child)('?s)?[ _-]*)?(family|last|sur)[ _-]?names?$|^surname$/i, "family name"],
-  [/^((student|pupil|child|full|learner)('?s)?)?[ _-]*names?$|^(student|pupil|child|learner)s?$/i, "full name"],
-  [/^(student|pupil|child|school)('?s)?[ _-]*(e-?mail|mail|address)([ _-]*address)?$/i, "student address"],
-  [/^(class|course|section|set)([ _-]*(name|title))?$/i, "class"],
-  [/^(block|period)s?$/i, "block"],
-  [/^(date of birth|birth[ _-]?(date|day)|dob|born)$/i, "birthday"],
-  [/^(group[ _-]?)?tags?$|^groups?$/i, "group tag"],
-  [/^(time[ _-]?stamp|submitted( at| on)?|completion time|answered( at| on)?)$/i, "time stamp"],
-  [/how often|frequency/i, "frequency"],
-  [/^(relation(ship)?)([ _-]to.*)?$/i, "relation"],
-  [/^(home[ _-]?)?language$/i, "language"],
-  [/^(assignment|piece( of work)?|work|task|activity|item|assessment)([ _-](name|title))?$|^title$/i, "assignment"],
-  [/^(score|points|mark|result|points earned|earned)$/i, "score"],
-  [/^(category|type of work)$/i, "category"],
-  [/^(due([ _-]date)?|date due|deadline|date)$/i, "due date"],
-  [/^status$/i, "status"],
-  [/^extra[ _-]?credit$/i, "extra credit"],
-  [/^(comment|feedback|remark|note)s?$/i, "comment"],
-  [/^(term|grading period|marking period)$/i, "term"],
-];
-
-/** "Guardian 1 name", "Parent's e-mail", "Mother", "Contact 2 address". */
-const GUARDIAN_HEADER =
-  /^(?:parent\s*\/\s*guardian|guardian|parent|contact|mother|father|carer)(?:'?s)?[ _-]*#?(\d)?[ _-]*(.*)$/i;
-const GUARDIAN_PARTS: readonly [RegExp, ColumnRole][] = [
-  [/^(first|given)[ _-]?names?$/i, "guardian given name"],
-  [/^(last|family|sur)[ _-]?names?$/i, "guardian family name"],
-  [/^((full[ _-]?)?names?)?$/i, "guardian name"],
-  [/^(e-?mail|mail|address)([ _-]*address)?$/i, "guardian address"],
-  [/^relation(ship)?$/i, "relation"],
-  [/^language$/i, "language"],
-];
+/** The words around the name of a category, in several languages: "Labs average", "Promedio de Labs", "Labs (%)". */
+const AVERAGE_WORDS =
+  /\b(averages?|avg|mean|percent(age)?|grades?|mark|promedio|moyenne|durchschnitt|schnitt|mittelwert|srednia|media|gemiddelde)\b|%|\btrung binh\b/g;
+const OVERALL_WORDS =
+  /\b(overall|total|final|course|class|term|year|current|cumulative|general|global|generale|gesamt|ogolna|koncowa|tong|geral|complessiva)\b/g;
+const SMALL_WORDS = /\b(of|in|for|the|de|del|la|el|du|des|von|der|im|z|w|di|da|do)\b/g;
 
 /** What a heading says about its column, or none when the heading alone does not tell. */
 export function meaningOfHeader(header: string): ColumnMeaning | undefined {
   const text = header.replace(/[’‘]/g, "'").replace(/\s+/g, " ").trim();
   if (!text) return undefined;
   if (isPossibleHeading(text)) return { role: "points possible" };
-  const plain = PLAIN_HEADERS.find(([pattern]) => pattern.test(text))?.[1];
-  if (plain) return { role: plain };
-  const [, place, part = ""] = GUARDIAN_HEADER.exec(text) ?? [];
-  const guardian = GUARDIAN_HEADER.test(text) && GUARDIAN_PARTS.find(([pattern]) => pattern.test(part.trim()))?.[1];
-  if (guardian) return { role: guardian, guardian: Number(place ?? 1) };
-  if (/^(e-?mail|mail|address)([ _-]*address)?$/i.test(text)) return { role: "student address" };
+  const said = meaningOfWords(text);
+  if (said) {
+    const { role, owner, place, relation } = said;
+    return {
+      role,
+      ...(owner === "guardian" && place !== undefined && { guardian: place }),
+      ...(relation && { relation }),
+    };
+  }
   return averageMeaning(text);
 }
 
+/** "Overall average", "Average of Labs", "Labs %": an average, of a category where one is named. */
 function averageMeaning(text: string): ColumnMeaning | undefined {
-  if (!AVERAGE_WORDS.test(text) && !/^overall$/i.test(text)) return undefined;
-  if (LETTER_WORDS.test(text)) return { role: "not used" };
-  const category = text
-    .replace(new RegExp(AVERAGE_WORDS, "gi"), " ")
-    .replace(/[()[\]:,-]/g, " ")
-    .replace(/\s+/g, " ")
-    .trim();
-  if (!category || OVERALL_WORDS.test(text)) return { role: "overall average" };
+  const folded = foldHeading(text);
+  const isAverage = folded.match(AVERAGE_WORDS) !== null;
+  if (!isAverage && !/^(overall|overall score|total|final|general|global|gesamt)$/.test(folded)) return undefined;
+  const rest = folded.replace(AVERAGE_WORDS, " ").replace(OVERALL_WORDS, " ").replace(SMALL_WORDS, " ").trim();
+  if (!rest) return { role: "overall average" };
   // "Final mark of Lab 3" is an assignment; a category has no number of its own.
-  return /\d/.test(category) ? undefined : { role: "category average", category };
+  if (/\d/.test(rest) || folded.match(OVERALL_WORDS)) return undefined;
+  return { role: "category average", category: categoryIn(text) };
+}
+
+/** The name of a category as it is written, without the words around it. */
+function categoryIn(text: string): string {
+  const words = text.split(/[\s()[\]:,–—-]+/u).filter((word) => {
+    const folded = foldHeading(word);
+    return word && !new RegExp(`^(${AVERAGE_WORDS.source})$`).test(folded);
+  });
+  while (words.length > 1 && new RegExp(`^(${SMALL_WORDS.source})$`).test(foldHeading(words[0] ?? ""))) words.shift();
+  while (words.length > 1 && new RegExp(`^(${SMALL_WORDS.source})$`).test(foldHeading(words.at(-1) ?? ""))) words.pop();
+  return words.join(" ");
 }

@@ -1,29 +1,67 @@
-/** What tables call the points possible, wherever it stands: beside a row, above a column, or in a heading. */
-const POSSIBLE = "points possible|possible(?: points)?|max(?:imum)?(?:[ .]*(?:points|score))?\\.?|out of|total points";
-const DUE = "due(?:[ _-]dates?)?|dates?(?: due)?|deadline";
+import { foldHeading } from "./headingWords";
 
-const POSSIBLE_HEADING = new RegExp(`^(?:${POSSIBLE})$`, "i");
-const POSSIBLE_LABEL = new RegExp(`^(?:points|${POSSIBLE})s?:?$`, "i");
-const DUE_LABEL = new RegExp(`^(?:${DUE}):?$`, "i");
-const WEIGHT_LABEL = /^weights?:?$/i;
+/** What tables call the points possible, wherever it stands: beside a row, above a column, or in a heading; folded. */
+const POSSIBLE = new Set(
+  [
+    "points possible|possible|possible points|pts possible|points available|available points|marks available|worth|full marks",
+    "max|maximum|max points|maximum points|max score|maximum score|max mark|maximum mark|max pts|out of|total points|total marks",
+    "total possible|points max|points maximum|max points possible|maximum points possible|point value|points value|possible score",
+    "puntos posibles|puntos maximos|puntaje maximo|puntuacion maxima|maximo|sobre|points possibles|bareme|note maximale|note max|sur",
+    "maximale punkte|maximale punktzahl|hochstpunktzahl|max punkte|punkte max|mogliche punkte|erreichbare punkte",
+    "maks|maksimum|maks punktow|max punktow|maksymalna liczba punktow|punkty maksymalne|punkty mozliwe|maks punkty",
+    "diem toi da|so diem toi da|pontos possiveis|pontuacao maxima|valor maximo|punti massimi|punteggio massimo|maximale score",
+  ].flatMap((line) => line.split("|")),
+);
+const DUE = new Set(
+  [
+    "due|due date|due dates|date due|dates due|date|dates|deadline|deadlines|assigned|due on",
+    "fecha|fechas|fecha de entrega|entrega|date limite|echeance|a rendre|datum|fallig|abgabe|abgabedatum|termin|data|termin oddania",
+    "han nop|data de entrega|scadenza|inleverdatum|data limite",
+  ].flatMap((line) => line.split("|")),
+);
+const WEIGHT = new Set(
+  "weight|weights|peso|poids|gewicht|gewichtung|waga|category|categories|categoria|categorie|kategorie|kategoria".split(
+    "|",
+  ),
+);
+
+function folded(label: string): string {
+  return foldHeading(label).replace(/^(the )?(assignment )?/, "");
+}
 
 /** Whether a heading says that its column holds points possible. Plain "Points" are those that were earned. */
 export function isPossibleHeading(heading: string): boolean {
-  return POSSIBLE_HEADING.test(heading.trim());
+  return POSSIBLE.has(folded(heading));
 }
 
-/** Whether the label beside a row says that the row is about the assignments, and about no student; there plain "Points" are those possible. */
+/** Whether the label beside a row says that the row holds points possible; there plain "Points" are those too. */
+export function isPossibleLabel(label: string): boolean {
+  return POSSIBLE.has(folded(label)) || /^(points?|pts|puntos|punkte|punkty|pontos|diem|marks)$/.test(folded(label));
+}
+
+/** Whether the label beside a row says that it holds due dates. */
+export function isDueLabel(label: string): boolean {
+  return DUE.has(folded(label));
+}
+
+/** Whether the label beside a row says that the row is about the assignments, and about no student. */
 export function isDetailLabel(label: string): boolean {
-  const text = label.trim();
-  return POSSIBLE_LABEL.test(text) || DUE_LABEL.test(text) || WEIGHT_LABEL.test(text);
+  return isPossibleLabel(label) || isDueLabel(label) || WEIGHT.has(folded(label));
+}
+
+/** What a row of details holds, by the label beside it: points possible, dates, weights, or whatever its cells are. */
+export function detailKind(cells: readonly string[]): "possible" | "due" | "weight" | "any" {
+  const label = cells.find((cell) => isDetailLabel(cell)) ?? "";
+  if (!label) return "any";
+  return isPossibleLabel(label) ? "possible" : isDueLabel(label) ? "due" : "weight";
 }
 
 const NUMBER = "(\\d+(?:[.,]\\d+)?)";
-const POINTS = "(?: ?points?| ?pts\\.?)?";
-const IN_BRACKETS = `\\((?:out of |\\/|max\\.? )?${NUMBER}${POINTS}\\)`;
-const AFTER_MARK = `(?:\\/|out of)\\s*${NUMBER}${POINTS}`;
+const POINTS = "(?: ?(?:points?|pts?\\.?|p\\.|punkte?|pkt\\.?|puntos|pontos|punti|marks))?";
+const IN_BRACKETS = `[([](?:out of |\\/ ?|max\\.?:? |von |sur |worth )?${NUMBER}${POINTS}[)\\]]`;
+const AFTER_MARK = `(?:(?<!\\d)\\/|out of|\\bsur\\b|[-–:,] ?(?=\\d+(?:[.,]\\d+)? ?(?:p|m)))\\s*${NUMBER}${POINTS}`;
 const HEADER = new RegExp(`^(.*?)\\s*(?:${IN_BRACKETS}|${AFTER_MARK})$`, "i");
-const ALONE = new RegExp(`^(?:\\/|\\(|out of|of|max\\.?)?\\s*${NUMBER}\\s*\\)?\\s*(?:points?|pts?\\.?)?$`, "i");
+const ALONE = new RegExp(`^(?:\\/|\\(|out of|of|sur|von|max\\.?:?)?\\s*${NUMBER}\\s*\\)?${POINTS}$`, "i");
 
 /** "/20", "(20)", "out of 20", "20 pts" as the points possible that they name. */
 export function outOf(cell: string): number | undefined {

@@ -1,23 +1,17 @@
-import { numberIn } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import { type RowMatch, studentMatcher } from "../matching/studentMatcher";
 import { classLabel } from "../model/schoolClass";
 import type { Student } from "../model/student";
+import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
+import { type ClassOfTable, classOfTable, namedClass } from "./classOfTable";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
+import { knownValues, numberKey } from "./knownValues";
+import { type LeftOutCause, leftOutCause } from "./leftOutCause";
+import { rowKeys } from "./rowKeys";
 import { ADD, NOBODY } from "./tableChoices";
 import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";
-
-/** Why a row is about no student. */
-export type LeftOutCause =
-  | "points possible"
-  | "due dates"
-  | "figures of the class"
-  | "the header again"
-  | "more or fewer cells than the heading"
-  | "no name and no number"
-  | "by hand";
 
 /** A row with the student that it was joined with, or why it waits. */
 export interface JoinedRow {
@@ -42,51 +36,95 @@ export interface JoinedRow {
 export interface JoinedTable {
   readonly rows: readonly JoinedRow[];
   readonly leftOut: readonly { row: number; cause: LeftOutCause }[];
-  /** For tables of scores: the class that most rows belong to, unless each row says its own. */
+  /** For tables of scores: the class of all rows, unless each row says its own. */
   readonly classId: string | undefined;
-  /** Whether no other class would do as well. */
+  /** Whether no other class would do as well; unsure, nothing of the table is used. */
   readonly classIsSure: boolean;
+  /** The likeliest class where it is asked. */
+  readonly suggestedClassId: string | undefined;
+  /** Whether the table itself says the class of its rows. */
+  readonly namesClass: boolean;
   readonly byColumn: boolean;
+  /** Whether rows go to the classes that their students are in. */
+  readonly byStudent: boolean;
+  /** The class that a roster without any puts its new students into, by name. */
+  readonly newClass: string | undefined;
 }
 
-const POINTS_LABEL = /^(points( possible)?|possible( points)?|max(imum)?( points| score)?|out of|total points)s?:?$/i;
-const DATES_LABEL = /^(due( date)?s?|dates?|assigned):?$/i;
-const FIGURES_LABEL =
-  /^(class |group |overall )?(average|mean|median|totals?|sum|count|min(imum)?|max(imum)?|std\.?( dev\.?)?|standard deviation|range|weight|number of students|students):?$/i;
-
-/** Says of each row below the header whose it is, by identity and never by order. Rows in doubt are nobody's until they are answered. */
-export function joinRows(read: Understanding, world: World): JoinedTable {
+/**
+ * Says of each row below the header whose it is, by identity and never by order. Rows in doubt are nobody's until they are
+ * answered. `makesClass`: in a gradebook without any class a roster without a column for it makes one, called as the table is.
+ * `before` is the gradebook before all tables: of rosters each brings its own people, whatever the order of the files.
+ */
+export function joinRows(
+  read: Understanding,
+  world: World,
+  { makesClass = false, before = world }: { makesClass?: boolean; before?: World } = {},
+): JoinedTable {
   const { table, shape, meanings, choices } = read;
   const cellOf = cellReader(meanings);
   const classOf = classReader(world);
-  const hasClassColumn = meanings.some(({ role }) => role === "class");
-  const everybody = [...world.students.values()];
+  const hasClassColumn = meanings.some(({ role }) => role === "class" || role === "block");
+  const known = knownValues(world);
   const leftOut: { row: number; cause: LeftOutCause }[] = [];
-  const known = new Set(everybody.map((student) => nameKey(`${student.givenName} ${student.familyName}`)));
+  const shared = sharedAddresses(read, cellOf);
+  const labels = new Map<string, string | undefined>();
 
-  const candidates = table.rows.flatMap((cells, row) => {
-    if (row <= shape.lastHeaderRow) return [];
-    const identity = identityOf(cells, cellOf);
-    const cause = leftOutCause(row, cells, identity, read, known);
+  const candidates: Candidate[] = [];
+  for (let row = shape.lastHeaderRow + 1; row < table.rows.length; row += 1) {
+    const cells = table.rows[row] ?? [];
+    const said = identityOf(cells, cellOf);
+    const isFamilys = known.guardianAddresses.has(said.address.toLowerCase()) || shared.has(said.address.toLowerCase());
+    const identity = isFamilys ? { ...said, address: "" } : said;
+    const cause = leftOutCause(row, cells, said, read, known);
     if (cause) {
       leftOut.push({ row, cause });
-      return [];
+      continue;
     }
-    const label = [cellOf(cells, "class"), cellOf(cells, "block")].filter(Boolean).join(", ");
-    return [{ row, cells, identity, label, ownClass: hasClassColumn ? classOf(label) : undefined }];
-  });
+    const label = hasClassColumn ? [cellOf(cells, "class"), cellOf(cells, "block")].filter(Boolean).join(", ") : "";
+    if (!labels.has(label)) labels.set(label, hasClassColumn ? classOf(label) : undefined);
+    candidates.push({ row, cells, identity, label, ownClass: labels.get(label) });
+  }
 
   const byColumn = hasClassColumn && choices.classId === undefined;
-  const guess = byColumn ? { classId: undefined, sure: true } : classOfTable(read, candidates, world);
-  const matcherOf = matchers(world, everybody);
-  const placed = candidates.map((candidate) => {
-    const classId = !byColumn && isAboutScores(read.kind) ? guess.classId : candidate.ownClass;
-    return { ...candidate, classId, place: classId ?? candidate.label };
+  const everybody = [...world.students.values()];
+  const now = matcherOf(world.students, everybody);
+  const all =
+    read.kind === "roster" && before.students !== world.students
+      ? { exact: now.exact, likely: matcherOf(before.students, [...before.students.values()]).likely }
+      : now;
+  const exact = candidates.map(({ row, identity }) => ({ row, match: all.exact(identity) }));
+  const first = classFor(read, byColumn, exact, world, () =>
+    candidates.map(({ row, identity }) => ({ row, match: asCertain(all.likely(identity)) })),
+  );
+  // Keys go by the class that is likeliest from the start, so that no answer changes those of others.
+  const keys = rowKeys(
+    read,
+    candidates.map((one) => ({ ...one, place: (byColumn ? one.ownClass : first.suggested) ?? one.label })),
+  );
+  const told = exact.map(({ row, match }, at): { row: number; match: RowMatch } => {
+    const answer = read.answers[keys[at] ?? ""];
+    return answer !== undefined && world.students.has(answer)
+      ? { row, match: { kind: "certain", studentId: answer, by: "name" } }
+      : { row, match };
   });
-  const keys = rowKeys(read, placed);
-  const rows = placed.map(({ row, identity, label, classId }, at): JoinedRow => {
+  const guess = first.sure ? first : { ...classFor(read, byColumn, told, world), suggested: first.suggested };
+  const matches = matchers(world, all, read.kind === "roster");
+  const placed = candidates.map((candidate, at) => {
+    const classId = byColumn ? candidate.ownClass : (guess.classId ?? guess.byRow?.get(candidate.row));
+    return { ...candidate, exact: exact[at]?.match ?? NOBODY_FOUND, classId };
+  });
+  const named = byColumn || guess.isNamed;
+  const newClass = newClassOf(read, byColumn || guess.classId !== undefined, makesClass);
+  const addsStudents = read.kind === "roster" && (byColumn || guess.classId !== undefined || newClass !== undefined);
+  const rows = placed.map(({ row, identity, label, classId, exact: found }, at): JoinedRow => {
     const key = keys[at] ?? "";
-    const match = matcherOf(classId, isAboutScores(read.kind))(identity);
+    const match = matches(found, identity, {
+      classId: guess.byRow ? undefined : classId,
+      isNamed: named && classId !== undefined,
+      onlyOfClass: isAboutScores(read.kind),
+    });
+    const mayAdd = addsStudents && (!byColumn || label !== "" || table.preset !== undefined);
     return {
       row,
       ...identity,
@@ -94,10 +132,73 @@ export function joinRows(read: Understanding, world: World): JoinedTable {
       unknownClass: classId ? "" : label,
       key,
       match,
-      ...stateOf(match, read.answers[key], read.kind === "roster", world),
+      ...stateOf(match, read.answers[key], mayAdd, world),
     };
   });
-  return { rows, leftOut, classId: guess.classId, classIsSure: guess.sure, byColumn };
+  return {
+    rows,
+    leftOut,
+    classId: guess.classId,
+    classIsSure: guess.sure,
+    suggestedClassId: guess.suggested,
+    namesClass: named,
+    byColumn,
+    byStudent: guess.byRow !== undefined,
+    newClass,
+  };
+}
+
+const NOBODY_FOUND: RowMatch = { kind: "nobody" };
+
+/** Where nobody is known for certain, who is likely tells at least which class to offer. */
+function asCertain(match: RowMatch): RowMatch {
+  return match.kind === "likely" ? { kind: "certain", studentId: match.studentId, by: "name" } : match;
+}
+
+interface Candidate {
+  readonly row: number;
+  readonly cells: readonly string[];
+  readonly identity: { name: string; studentNumber: string; address: string };
+  readonly label: string;
+  readonly ownClass: string | undefined;
+}
+
+function classFor(
+  read: Understanding,
+  byColumn: boolean,
+  exact: Parameters<typeof classOfTable>[1],
+  world: World,
+  likely?: () => Parameters<typeof classOfTable>[1],
+): ClassOfTable {
+  const none = { classId: undefined, sure: true, isNamed: false, byRow: undefined, suggested: undefined };
+  if (byColumn) return none;
+  if (isAboutScores(read.kind)) {
+    const found = classOfTable(read, exact, world);
+    const isNobodyKnown = !found.sure && !exact.some(({ match }) => match.kind === "certain");
+    return isNobodyKnown && likely ? { ...found, suggested: classOfTable(read, likely(), world).suggested } : found;
+  }
+  if (read.kind !== "roster") return none;
+  // A roster without a class column is about the class that it names, or that was said.
+  const chosen = read.choices.classId;
+  const classId = chosen !== undefined && world.classes.has(chosen) ? chosen : namedClass(read, world);
+  return { ...none, classId, isNamed: classId !== undefined, suggested: classId };
+}
+
+/** The first students need a class to be written to: it is called as the table is, unless it is said otherwise. */
+function newClassOf(read: Understanding, hasClass: boolean, makesClass: boolean): string | undefined {
+  if (read.kind !== "roster" || hasClass || read.table.preset) return undefined;
+  if (read.choices.newClass) return read.choices.newClass;
+  // Figures that nobody has named yet may make this another kind of table.
+  const isOpen = read.meanings.some(({ role }, column) => role === "undecided" && read.shape.isFigure[column]);
+  return makesClass && !isOpen ? fileWords(read.table.name) || "My class" : undefined;
+}
+
+function fileWords(name: string): string {
+  return name
+    .replace(/\.[a-z0-9]{2,5}(?=$|:)/i, "")
+    .replace(/[_]+/g, " ")
+    .replace(/\s+/g, " ")
+    .trim();
 }
 
 function stateOf(
@@ -114,125 +215,88 @@ function stateOf(
   return { state: "asked", studentId: undefined };
 }
 
-/** A matcher for each class, and one for everybody; somebody of another class is a question, not a match. */
-function matchers(world: World, everybody: readonly Student[]) {
-  const all = { exact: studentMatcher(everybody, "exact only"), likely: studentMatcher(everybody) };
-  const byClass = new Map<string, ReturnType<typeof studentMatcher>>();
-  return (classId: string | undefined, onlyOfClass: boolean) => {
+interface Matchers {
+  readonly exact: ReturnType<typeof studentMatcher>;
+  readonly likely: ReturnType<typeof studentMatcher>;
+}
+const matchersOf = new WeakMap<object, Matchers>();
+
+/** Matchers of a list of students, made once for a state of them: tables come by the dozen. */
+function matcherOf(state: object, students: readonly Student[]): Matchers {
+  const known = matchersOf.get(state);
+  if (known) return known;
+  const made = { exact: studentMatcher(students, "exact only"), likely: studentMatcher(students) };
+  matchersOf.set(state, made);
+  return made;
+}
+
+const ofClassOf = new WeakMap<object, WeakMap<object, Matchers>>();
+
+/**
+ * Who a row means, once it is known whom it means over all classes: namesakes are sought everywhere, and decided only
+ * by a number or by a class that the table itself names; somebody of another class is a question, not a match.
+ */
+function matchers(world: World, all: Matchers, isRoster: boolean) {
+  const inClass = (classId: string | undefined): Matchers | undefined => {
     const schoolClass = classId === undefined ? undefined : world.classes.get(classId);
-    if (!schoolClass) return onlyOfClass && classId === undefined ? all.exact : all.likely;
-    let ofClass = byClass.get(schoolClass.id);
-    if (!ofClass) {
+    if (!schoolClass) return undefined;
+    const ofStudents = ofClassOf.get(world.students) ?? new WeakMap<object, Matchers>();
+    ofClassOf.set(world.students, ofStudents);
+    let made = ofStudents.get(schoolClass);
+    if (!made) {
       const enrolled = schoolClass.studentIds.flatMap((id) => world.students.get(id) ?? []);
-      ofClass = studentMatcher(enrolled);
-      byClass.set(schoolClass.id, ofClass);
+      made = { exact: studentMatcher(enrolled, "exact only"), likely: studentMatcher(enrolled) };
+      ofStudents.set(schoolClass, made);
     }
-    const inClass = ofClass;
-    return (identity: Parameters<typeof inClass>[0]): RowMatch => {
-      const match = inClass(identity);
-      if (match.kind === "certain") return match;
-      const elsewhere = all.exact(identity);
-      // Outside tables of scores a class only tells namesakes apart.
-      if (!onlyOfClass)
-        return match.kind === "nobody" || elsewhere.kind === "certain" ? elsewhereOr(elsewhere, match) : match;
-      if (elsewhere.kind !== "certain") return match;
-      return { kind: "in doubt", cause: "in another class", candidates: [elsewhere.studentId] };
-    };
+    return made;
+  };
+  return (
+    found: RowMatch,
+    identity: Candidate["identity"],
+    { classId, isNamed, onlyOfClass }: { classId: string | undefined; isNamed: boolean; onlyOfClass: boolean },
+  ): RowMatch => {
+    const enrolled = classId === undefined ? undefined : world.classes.get(classId)?.studentIds;
+    if (found.kind === "certain") {
+      if (!onlyOfClass || !enrolled || enrolled.includes(found.studentId)) return found;
+      return { kind: "in doubt", cause: "in another class", candidates: [found.studentId] };
+    }
+    if (found.kind === "in doubt" && isNamed) {
+      const here = inClass(classId)?.exact(identity);
+      return here?.kind === "certain" ? here : found;
+    }
+    if (found.kind !== "nobody") return found;
+    const near = isRoster ? undefined : inClass(classId)?.likely(identity);
+    return near && near.kind !== "nobody" ? near : all.likely(identity);
   };
 }
 
-function elsewhereOr(elsewhere: RowMatch, match: RowMatch): RowMatch {
-  return elsewhere.kind === "nobody" ? match : elsewhere;
-}
-
-interface Candidate {
-  readonly cells: readonly string[];
-  readonly identity: { name: string; studentNumber: string; address: string };
-}
-
-/** The class that most rows certainly belong to; of classes alike the one that the file names, then the one that it fills best. */
-function classOfTable(
-  read: Understanding,
-  candidates: readonly Candidate[],
-  world: World,
-): { classId: string | undefined; sure: boolean } {
-  if (!isAboutScores(read.kind)) return { classId: undefined, sure: true };
-  const chosen = read.choices.classId;
-  if (chosen !== undefined && world.classes.has(chosen)) return { classId: chosen, sure: true };
-  const titles = read.table.rows.slice(0, read.shape.lastHeaderRow + 1).flat();
-  const spoken = new Set(nameKey([read.table.name, ...titles].join(" ").replace(/[_.-]/g, " ")).split(" "));
-  const rank = (likeness: Parameters<typeof studentMatcher>[1]) =>
-    [...world.classes.values()]
-      .map((schoolClass) => {
-        const enrolled = schoolClass.studentIds.flatMap((id) => world.students.get(id) ?? []);
-        const matchOf = studentMatcher(enrolled, likeness);
-        const kinds = candidates.map(({ identity }) => matchOf(identity).kind);
-        const certain = kinds.filter((kind) => kind === "certain").length;
-        const likely = kinds.filter((kind) => kind === "likely").length;
-        const doubtful = kinds.filter((kind) => kind === "in doubt").length;
-        const words = nameKey(classLabel(schoolClass)).split(" ");
-        return {
-          classId: schoolClass.id,
-          found: certain + likely + doubtful / 2,
-          // Remembered is only a word among classes that fit alike: the rows themselves say more.
-          remembered: Number(schoolClass.id === read.rememberedClassId),
-          named: words.filter((word) => spoken.has(word)).length / Math.max(1, words.length),
-          filled: certain / Math.max(1, schoolClass.studentIds.length),
-        };
-      })
-      .sort((a, b) => b.found - a.found || b.remembered - a.remembered || b.named - a.named || b.filled - a.filled);
-  const exact = rank("exact only");
-  // Only where few are exactly known is it worth to look for likely ones.
-  const ranked = (exact[0]?.found ?? 0) * 2 >= candidates.length ? exact : rank("likely ones too");
-  const [best, second] = ranked;
-  if (!best || (best.found === 0 && best.named < 1)) return { classId: undefined, sure: false };
-  const alike =
-    second &&
-    !best.remembered &&
-    second.found === best.found &&
-    second.named === best.named &&
-    second.filled === best.filled;
-  return { classId: best.classId, sure: !alike && best.found * 2 >= candidates.length };
-}
-
-function leftOutCause(
-  row: number,
-  cells: readonly string[],
-  { name, studentNumber, address }: Candidate["identity"],
-  { choices, shape, meanings, table }: Understanding,
-  known: ReadonlySet<string>,
-): LeftOutCause | undefined {
-  const byHand = choices.rows?.[String(row)];
-  if (byHand === "left out") return "by hand";
-  if (!name && !studentNumber && !address) return cells.some(Boolean) ? "no name and no number" : undefined;
-  if (byHand === "taken") return undefined;
-  if (table.isCounted && !isWhole(cells, table.rows[shape.lastHeaderRow] ?? shape.titles)) return CELLS_CAUSE;
-  if (known.has(nameKey(name))) return undefined;
-  const label = name || studentNumber;
-  if (POINTS_LABEL.test(label)) return "points possible";
-  if (DATES_LABEL.test(label)) return "due dates";
-  if (FIGURES_LABEL.test(label)) return "figures of the class";
-  const repeats = meanings.every((_meaning, column) => (cells[column] ?? "") === (shape.titles[column] ?? ""));
-  return repeats ? "the header again" : undefined;
-}
-
-const CELLS_CAUSE = "more or fewer cells than the heading";
-
-/** Whether no cell of a row can have slipped: it has one for each heading, and nothing beyond them. */
-function isWhole(cells: readonly string[], header: readonly string[]): boolean {
-  const width = header.findLastIndex(Boolean) + 1;
-  return cells.length >= width && !cells.slice(header.length).some(Boolean);
+/** Addresses that stand beside several names: a family's, which tell nobody apart. */
+function sharedAddresses(read: Understanding, cellOf: ReturnType<typeof cellReader>): ReadonlySet<string> {
+  if (!read.meanings.some(({ role }) => role === "student address")) return new Set();
+  const names = new Map<string, string>();
+  const shared = new Set<string>();
+  for (const cells of read.table.rows.slice(read.shape.lastHeaderRow + 1)) {
+    const { name, studentNumber, address } = identityOf(cells, cellOf);
+    const [who, where] = [nameKey(name) || numberKey(studentNumber), address.toLowerCase()];
+    if (!where || !who) continue;
+    const before = names.get(where);
+    if (before !== undefined && before !== who) shared.add(where);
+    names.set(where, who);
+  }
+  return shared;
 }
 
 /** Reads the cell of a role, the first column where several have it. */
 export function cellReader(
   meanings: readonly ColumnMeaning[],
 ): (cells: readonly string[], role: ColumnRole, guardian?: number) => string {
+  const first = new Map<string, number>();
+  meanings.forEach(({ role, guardian }, column) => {
+    for (const key of [role, `${role}/${guardian ?? 1}`]) if (!first.has(key)) first.set(key, column);
+  });
   return (cells, role, guardian) => {
-    const column = meanings.findIndex(
-      (meaning) => meaning.role === role && (guardian === undefined || (meaning.guardian ?? 1) === guardian),
-    );
-    return cells[column] ?? "";
+    const column = first.get(guardian === undefined ? role : `${role}/${guardian}`);
+    return column === undefined ? "" : (cells[column] ?? "");
   };
 }
 
@@ -249,39 +313,19 @@ function identityOf(cells: readonly string[], cellOf: ReturnType<typeof cellRead
 function classReader(world: Pick<World, "classes">): (label: string) => string | undefined {
   const byLabel = new Map<string, string | null>();
   for (const schoolClass of world.classes.values()) {
-    for (const words of new Set([classLabel(schoolClass), schoolClass.name, schoolClass.block])) {
-      const key = nameKey(words);
+    const { name, block } = schoolClass;
+    const labels = [
+      classLabel(schoolClass),
+      `${name} ${block}`,
+      `${name} (${block})`,
+      `${name} - ${block}`,
+      name,
+      block,
+    ];
+    for (const key of new Set(labels.map(titleKey))) {
       // What two classes share names neither of them.
       if (key) byLabel.set(key, byLabel.has(key) ? null : schoolClass.id);
     }
   }
-  return (label) => byLabel.get(nameKey(label)) ?? undefined;
-}
-
-/**
- * Rows of the same person in the tables of one week share a key, and so does the row of next week. Cells that are
- * words and not used otherwise belong to it, since they may be all that tells namesakes apart. Rows that nothing
- * tells apart have keys of their place in this one table: an answer for one of them must never be used for another.
- */
-function rowKeys({ id, meanings }: Understanding, candidates: readonly (Candidate & { row: number; place: string })[]) {
-  const keys = candidates.map(({ cells, identity: { name, studentNumber, address }, place }) => {
-    const words = meanings.flatMap(({ role }, column) => {
-      const cell = cells[column] ?? "";
-      return role === "not used" && cell && !numberIn(cell) && cell.length <= MOST_KEY_CHARACTERS
-        ? [nameKey(cell)]
-        : [];
-    });
-    return [place, studentNumber, nameKey(name), address.toLowerCase(), ...words].join("|");
-  });
-  const counts = new Map<string, number>();
-  for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
-  return keys.map((key, at) => ((counts.get(key) ?? 0) > 1 ? `${key}${ROW_MARK}${id}/${candidates[at]?.row}` : key));
-}
-
-const MOST_KEY_CHARACTERS = 40;
-const ROW_MARK = "|row ";
-
-/** Whether an answer about a row can be kept for the next table of its shape. */
-export function outlivesTable(key: string): boolean {
-  return !key.includes(ROW_MARK);
+  return (label) => byLabel.get(titleKey(label)) ?? undefined;
 }

@@ -1,9 +1,9 @@
 import { sameData } from "../change/change";
 import { type MarkMeaning, markKey } from "../figures/markMeaning";
 import type { ColumnMeaning } from "./columnMeaning";
-import { outlivesTable } from "./joinRows";
 import type { TablePlan } from "./planBringIn";
 import { fileStem, headerKey, type Recipe } from "./recipe";
+import { outlivesTable } from "./rowKeys";
 
 /** The recipes to keep after an import: each shape of table with everything that was answered about it. */
 export function learnRecipes(tables: readonly TablePlan[], now: number): Recipe[] {
@@ -22,7 +22,9 @@ function recipeOf({ read, rows, scores }: TablePlan, known: Recipe | undefined, 
   const percents: Recipe["percents"] = {};
   titles.forEach((title, column) => {
     const meaning = read.meanings[column];
-    if (meaning && !sameData(meaning, guessed[column])) meanings[headerKey(title)] = meaning;
+    const isFigure =
+      guessed[column]?.role === "undecided" && (meaning?.role === "scores" || meaning?.role === "undecided");
+    if (meaning && !isFigure && !sameData(meaning, guessed[column])) meanings[headerKey(title)] = meaning;
     const reading = read.percents[String(column)];
     if (reading) percents[headerKey(title)] = reading;
   });
@@ -38,7 +40,8 @@ function recipeOf({ read, rows, scores }: TablePlan, known: Recipe | undefined, 
   }
   return {
     id: read.shapeId,
-    kind: read.kind,
+    kind: read.choices.kind ?? known?.kind,
+    figures: [...new Set([...(known?.figures ?? []), ...(figuresAreScores(read) ? [fileStem(read.table.name)] : [])])],
     meanings: { ...known?.meanings, ...meanings },
     percents: { ...known?.percents, ...percents },
     dateOrder: read.dates.order ?? known?.dateOrder,
@@ -51,4 +54,12 @@ function recipeOf({ read, rows, scores }: TablePlan, known: Recipe | undefined, 
     },
     usedAt: now,
   };
+}
+
+/** Whether all columns of figures that were asked are scores; each other answer goes by its heading. */
+function figuresAreScores({ meanings, shape }: TablePlan["read"]): boolean {
+  const answers = shape.meanings.flatMap(({ role }, column) =>
+    role === "undecided" ? [meanings[column]?.role ?? "undecided"] : [],
+  );
+  return answers.length > 0 && answers.every((role) => role === "scores");
 }

@@ -1,13 +1,39 @@
 import type { MarkMeaning } from "../figures/markMeaning";
 import { markKey } from "../figures/markMeaning";
+import { titleKey } from "../model/titleKey";
+import type { ColumnMeaning } from "./columnMeaning";
 import type { JoinedRow } from "./joinRows";
 import type { BringInPlan, TablePlan } from "./planBringIn";
 import { isAboutScores } from "./tableKind";
 
+/** What may be asked of a table as a whole. */
+export type TableAsk = "kind" | "class" | "dates" | "moves" | "encoding";
+
+/** A column that only the teacher can name, with what it may be, the best guess first. */
+export interface ColumnQuestion {
+  readonly key: string;
+  readonly title: string;
+  readonly maybe: readonly ColumnMeaning[];
+  readonly tableIds: readonly string[];
+  /** The first cells. */
+  readonly samples: readonly string[];
+}
+
+/** A new assignment whose points possible nothing tells. */
+export interface PointsQuestion {
+  readonly key: string;
+  readonly title: string;
+  readonly tableIds: readonly string[];
+  /** The largest score that is there, in points. */
+  readonly largest: number;
+}
+
 /** What only the teacher can say. Each is asked once, however many tables it stands in. */
 export interface OpenQuestions {
-  /** Tables whose kind, class or dates are not certain. */
-  readonly tables: readonly { tableId: string; asks: readonly ("kind" | "class" | "dates")[] }[];
+  /** Tables whose kind, class, dates or moves are not certain. */
+  readonly tables: readonly { tableId: string; asks: readonly TableAsk[] }[];
+  readonly columns: readonly ColumnQuestion[];
+  readonly points: readonly PointsQuestion[];
   readonly marks: readonly { mark: string; count: number; tables: number; guess: MarkMeaning | undefined }[];
   readonly rows: readonly { key: string; row: JoinedRow; tableIds: readonly string[] }[];
 }
@@ -33,13 +59,71 @@ export function openQuestions({ tables }: BringInPlan): OpenQuestions {
       else rows.set(row.key, { key: row.key, row, tableIds: [plan.read.id] });
     }
   }
-  return { tables: open, marks: [...marks.values()], rows: [...rows.values()] };
+  return {
+    tables: open,
+    columns: columnQuestions(tables),
+    points: pointsQuestions(tables),
+    marks: [...marks.values()],
+    rows: [...rows.values()],
+  };
 }
 
-function asksOf({ read, joined }: TablePlan): ("kind" | "class" | "dates")[] {
-  const asks: ("kind" | "class" | "dates")[] = [];
+function asksOf({ read, joined, moving }: TablePlan): TableAsk[] {
+  const asks: TableAsk[] = [];
   if (!read.kindIsSure) asks.push("kind");
   if (read.kind !== "not used" && read.dates.ambiguous && !read.dates.order) asks.push("dates");
   if (isAboutScores(read.kind) && !joined.byColumn && !joined.classIsSure) asks.push("class");
+  if (moving.length > 0) asks.push("moves");
+  if (read.table.reading?.rivals && read.kind !== "not used") asks.push("encoding");
   return asks;
+}
+
+const SAMPLES = 4;
+
+function columnQuestions(tables: readonly TablePlan[]): ColumnQuestion[] {
+  const found = new Map<string, ColumnQuestion>();
+  for (const { read } of tables) {
+    if (read.kind === "not used" || read.kind === "terms") continue;
+    read.meanings.forEach(({ role }, column) => {
+      if (role !== "undecided") return;
+      const title = (read.shape.titles[column] ?? "").trim();
+      const known = found.get(titleKey(title));
+      const samples = known?.samples ?? samplesOf(read, column);
+      found.set(titleKey(title), {
+        key: titleKey(title),
+        title,
+        maybe: known?.maybe ?? read.shape.maybe[column] ?? [],
+        tableIds: [...new Set([...(known?.tableIds ?? []), read.id])],
+        samples,
+      });
+    });
+  }
+  return [...found.values()];
+}
+
+function samplesOf({ table, shape }: TablePlan["read"], column: number): string[] {
+  const samples: string[] = [];
+  for (let row = shape.lastHeaderRow + 1; row < table.rows.length && samples.length < SAMPLES; row += 1) {
+    const cell = table.rows[row]?.[column];
+    if (cell) samples.push(cell);
+  }
+  return samples;
+}
+
+function pointsQuestions(tables: readonly TablePlan[]): PointsQuestion[] {
+  const found = new Map<string, PointsQuestion>();
+  for (const { read, scores } of tables) {
+    for (const { assignment, waits, changes } of scores?.assignments ?? []) {
+      if (!waits) continue;
+      const key = titleKey(assignment.title);
+      const known = found.get(key);
+      found.set(key, {
+        key,
+        title: assignment.title,
+        tableIds: [...new Set([...(known?.tableIds ?? []), read.id])],
+        largest: changes.reduce((most, { to }) => Math.max(most, to?.points ?? 0), known?.largest ?? 0),
+      });
+    }
+  }
+  return [...found.values()];
 }

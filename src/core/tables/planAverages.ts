@@ -4,7 +4,9 @@ import { type AverageColumn, averageColumnId, OVERALL } from "../model/averageCo
 import type { SchoolClass } from "../model/schoolClass";
 import type { World } from "../model/world";
 import { AssignmentBook } from "./assignmentBook";
-import type { JoinedRow } from "./joinRows";
+import { withoutLabel } from "./cellMeaning";
+import { cellReader, type JoinedRow } from "./joinRows";
+import { termReader } from "./planScores";
 import type { Understanding } from "./understand";
 
 /** What a table changes in the imported averages of one class: of one category, or the overall ones. */
@@ -24,6 +26,8 @@ export interface AveragesPlan {
   /** Cells that are no average, such as letters: they are not used. */
   readonly unreadable: readonly string[];
   readonly doubled: readonly string[];
+  /** Terms that rows name and that are not there. */
+  readonly unknownTerms: readonly string[];
   readonly change: Change;
   readonly after: World;
 }
@@ -39,28 +43,48 @@ export function planAverages(
   const columns = new Map<string, AverageColumn>();
   const plans = new Map<string, { plan: AveragePlan; changes: AveragePlan["changes"][number][]; unchanged: number }>();
   const unreadable = new Set<string>();
-  const rowsOf = new Map<string, number>();
-  for (const { studentId } of rows) if (studentId) rowsOf.set(studentId, (rowsOf.get(studentId) ?? 0) + 1);
+  const periodOf = termReader(world);
+  const hasTerm = read.meanings.some(({ role }) => role === "term");
+  const cellOf = cellReader(read.meanings);
+  const unknownTerms = new Set<string>();
+  const placed = rows.flatMap(({ row, studentId, classId = context.classId }) => {
+    const term = hasTerm ? cellOf(read.table.rows[row] ?? [], "term") : "";
+    const period = term ? periodOf(term) : context.period;
+    if (term && period === undefined) unknownTerms.add(term);
+    return studentId && classId && period !== undefined ? [{ row, studentId, classId, period }] : [];
+  });
+  const said = new Map<string, Set<string>>();
+  const keyOf = ({ studentId, classId, period }: (typeof placed)[number]) => `${studentId}/${classId}/${period}`;
+  for (const one of placed) {
+    const figures = read.meanings.flatMap(({ role }, column) =>
+      role === "overall average" || role === "category average" ? [read.table.rows[one.row]?.[column] ?? ""] : [],
+    );
+    said.set(keyOf(one), (said.get(keyOf(one)) ?? new Set()).add(JSON.stringify(figures)));
+  }
+  const doubled = new Set(placed.flatMap((one) => ((said.get(keyOf(one))?.size ?? 0) > 1 ? [one.studentId] : [])));
+  const seen = new Set<string>();
 
-  for (const { row, studentId, classId = context.classId } of rows) {
-    if (!studentId || !classId || (rowsOf.get(studentId) ?? 0) > 1) continue;
+  for (const one of placed) {
+    const { row, studentId, classId, period } = one;
+    if ((said.get(keyOf(one))?.size ?? 0) > 1 || seen.has(keyOf(one))) continue;
+    seen.add(keyOf(one));
     read.meanings.forEach(({ role, category = "" }, column) => {
       if (role !== "overall average" && role !== "category average") return;
       const text = read.table.rows[row]?.[column] ?? "";
       if (!text) return;
-      const percent = readPercentCell(text, read.percents[String(column)] ?? "percents");
+      const percent = readPercentCell(withoutLabel(text), read.percents[String(column)] ?? "percents");
       if (percent === undefined) {
         unreadable.add(text);
         return;
       }
       const name = role === "overall average" ? "overall" : category || (read.shape.titles[column] ?? "");
       const categoryId = role === "overall average" ? OVERALL : book.category(classId, name, "").id;
-      const id = averageColumnId(classId, context.period, categoryId);
+      const id = averageColumnId(classId, period, categoryId);
       const before = columns.get(id) ??
-        world.averageColumns.get(id) ?? { id, classId, period: context.period, categoryId, percents: {} };
+        world.averageColumns.get(id) ?? { id, classId, period, categoryId, percents: {} };
       const key = `${id}/${column}`;
       const draft = plans.get(key) ?? {
-        plan: { classId, period: context.period, name, column, changes: [], unchanged: 0 },
+        plan: { classId, period, name, column, changes: [], unchanged: 0 },
         changes: [],
         unchanged: 0,
       };
@@ -81,7 +105,8 @@ export function planAverages(
   return {
     averages: [...plans.values()].map(({ plan, changes, unchanged }) => ({ ...plan, changes, unchanged })),
     unreadable: [...unreadable],
-    doubled: [...rowsOf].flatMap(([id, count]) => (count > 1 ? [id] : [])),
+    doubled: [...doubled],
+    unknownTerms: [...unknownTerms],
     change,
     after: applyChange(world, change),
   };

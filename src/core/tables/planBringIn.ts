@@ -1,18 +1,21 @@
 import { applyChange, type Change, changeBetween } from "../change/change";
 import type { Day } from "../model/day";
+import { readYesOrNo } from "../model/ownColumn";
 import type { Term } from "../model/term";
 import type { World } from "../model/world";
 import { addStudents } from "./addStudents";
 import { type ClassMove, classMoves } from "./classMoves";
 import { type JoinedRow, type JoinedTable, joinRows } from "./joinRows";
+import { knownValues } from "./knownValues";
 import { type AveragesPlan, planAverages } from "./planAverages";
+import { type OwnColumnsPlan, planOwnColumns } from "./planOwnColumns";
 import { type PeoplePlan, planPeople } from "./planPeople";
 import { planScores, type ScoresPlan } from "./planScores";
 import { ensureTerm, planTerms, termOfTable } from "./planTerms";
 import type { Recipe } from "./recipe";
 import type { BringInChoices } from "./tableChoices";
 import { isAboutPeople, isAboutScores, KIND_ORDER } from "./tableKind";
-import { type NamedTable, namesIn, type Understanding, understand } from "./understand";
+import { type NamedTable, type Understanding, understand } from "./understand";
 
 /** What one table would do, and what of it is still open. */
 export interface TablePlan {
@@ -24,6 +27,11 @@ export interface TablePlan {
   readonly people: PeoplePlan | undefined;
   readonly scores: ScoresPlan | undefined;
   readonly averages: AveragesPlan | undefined;
+  readonly ownColumns: OwnColumnsPlan | undefined;
+  /** Students who are in another class by the gradebook: moved, or in both. */
+  readonly moving: readonly string[];
+  /** Whether nothing of the table is used until it is said who may be written to. */
+  readonly isHeld: boolean;
   readonly terms: readonly Term[];
   /** Students of the table's class that no row is about. */
   readonly absent: readonly string[];
@@ -52,10 +60,14 @@ export function planBringIn(
   onTable: (done: number) => void = () => undefined,
 ): BringInPlan {
   const byShape = new Map(recipes.map((recipe) => [recipe.id, recipe]));
-  const names = namesIn(world);
+  const known = knownValues(world);
   const order = tables
-    .map((named, place) => ({ named, place, kind: understand(named, choices, byShape, names).kind }))
-    .sort((a, b) => rankOf(a.kind) - rankOf(b.kind) || a.place - b.place);
+    .map((named, place) => {
+      const { kind, meanings } = understand(named, choices, byShape, known);
+      return { named, place, kind, hasClass: meanings.some(({ role }) => role === "class" || role === "block") };
+    })
+    .sort((a, b) => rankOf(a.kind) - rankOf(b.kind) || Number(b.hasClass) - Number(a.hasClass) || a.place - b.place);
+  const makesClasses = world.classes.size === 0 && !order.some(({ kind, hasClass }) => kind === "roster" && hasClass);
   const steps: Change[] = [];
   let now = world;
   const advance = (step: { change: Change; after: World }) => {
@@ -65,9 +77,9 @@ export function planBringIn(
   const plans: { place: number; plan: TablePlan }[] = [];
   let done = 0;
   for (const { named, place } of order) {
-    const read = understand(named, choices, byShape, now === world ? names : namesIn(now));
+    const read = understand(named, choices, byShape, knownValues(now));
     if (isAboutScores(read.kind)) advance(ensureTerm(now, today));
-    plans.push({ place, plan: planTable(read, world, now, today, advance) });
+    plans.push({ place, plan: planTable(read, { before: world, start: now, makesClasses }, today, advance) });
     done += 1;
     onTable(done);
   }
@@ -88,8 +100,7 @@ export function planBringIn(
 
 function planTable(
   read: Understanding,
-  before: World,
-  start: World,
+  { before, start, makesClasses }: { before: World; start: World; makesClasses: boolean },
   today: Day,
   advance: (step: { change: Change; after: World }) => void,
 ): TablePlan {
@@ -97,6 +108,9 @@ function planTable(
     people: undefined,
     scores: undefined,
     averages: undefined,
+    ownColumns: undefined,
+    moving: [],
+    isHeld: false,
     terms: [],
     absent: [],
     unknownClasses: [],
@@ -108,11 +122,14 @@ function planTable(
     return { ...nothing, read, joined: NO_ROWS, rows: [], period, terms: planned.terms };
   }
   if (read.kind === "not used") return { ...nothing, read, joined: NO_ROWS, rows: [], period };
-  const joined = joinRows(read, start);
-  const added = addStudents(read, joined, start);
+  const joined = joinRows(read, start, { makesClass: makesClasses, before });
+  if (isHeld(read, joined)) return { ...nothing, read, joined, rows: joined.rows, period, isHeld: true };
+  const added = addStudents(read, joined, before, start);
   advance(added);
   const context = { classId: joined.classId, period };
-  const people = isAboutPeople(read.kind) ? planPeople(read, added.rows, before, added.after) : undefined;
+  const saysWhoMayBe = read.meanings.some(({ role }) => role === "write to");
+  const people =
+    isAboutPeople(read.kind) || saysWhoMayBe ? planPeople(read, added.rows, before, added.after) : undefined;
   const scores =
     read.kind === "scores" || read.kind === "score list"
       ? planScores(read, added.rows, context, added.after)
@@ -120,6 +137,11 @@ function planTable(
   // Averages beside scores are computed here; alone they are all that is known.
   const averages = read.kind === "averages" ? planAverages(read, added.rows, context, added.after) : undefined;
   for (const step of [people, scores, averages]) if (step) advance(step);
+  const isClassOpen = isAboutScores(read.kind) && !joined.byColumn && !joined.classIsSure;
+  const hasOwn = !isClassOpen && read.meanings.some(({ role }) => role === "own column");
+  const worldNow = averages?.after ?? scores?.after ?? people?.after ?? added.after;
+  const ownColumns = hasOwn ? planOwnColumns(read, added.rows, joined, worldNow) : undefined;
+  if (ownColumns) advance(ownColumns);
   return {
     ...nothing,
     read,
@@ -129,13 +151,36 @@ function planTable(
     people,
     scores,
     averages,
+    ownColumns,
+    moving: added.moving,
     absent: absentStudents(read, joined, added.rows, added.after),
     unknownClasses:
       read.kind === "roster" ? [] : [...new Set(joined.rows.flatMap((row) => row.unknownClass || []))].filter(Boolean),
   };
 }
 
-const NO_ROWS: JoinedTable = { rows: [], leftOut: [], classId: undefined, classIsSure: true, byColumn: false };
+const NO_ROWS: JoinedTable = {
+  rows: [],
+  leftOut: [],
+  classId: undefined,
+  classIsSure: true,
+  suggestedClassId: undefined,
+  namesClass: false,
+  byColumn: false,
+  byStudent: false,
+  newClass: undefined,
+};
+
+/** A table with a "no" in a column that may say who is written to waits: a no must not be lost by not being asked for. */
+function isHeld({ meanings, shape, table }: Understanding, { rows }: JoinedTable): boolean {
+  // Names with other letters than they have would be kept.
+  if (table.reading?.rivals) return true;
+  return meanings.some(({ role }, column) => {
+    const writeTo = shape.maybe[column]?.find((one) => one.role === "write to");
+    if (role !== "undecided" || !writeTo) return false;
+    return rows.some(({ row }) => readYesOrNo(table.rows[row]?.[column] ?? "") === (writeTo.isNegative ?? false));
+  });
+}
 
 function rankOf(kind: TablePlan["read"]["kind"]): number {
   const place = KIND_ORDER.indexOf(kind);

@@ -1,8 +1,13 @@
 import { applyChange, type Change, setRows } from "../change/change";
+import { addressesIn } from "../matching/addressesIn";
 import { isGoodAddress } from "../matching/isGoodAddress";
 import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference } from "../matching/mergeGuardian";
+import { nameKey } from "../matching/nameKey";
 import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../matching/saidOfGuardian";
-import type { Student } from "../model/student";
+import { withoutBrackets } from "../matching/splitName";
+import type { Guardian } from "../model/guardian";
+import { readYesOrNo } from "../model/ownColumn";
+import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
 import { cellReader, type JoinedRow } from "./joinRows";
@@ -21,6 +26,10 @@ export interface PeoplePlan {
   readonly people: readonly PersonPlan[];
   /** Addresses that are taken in as they stand and can't be written to. */
   readonly badAddresses: readonly string[];
+  /** Students whose name the table writes otherwise: nobody is renamed by a table. */
+  readonly otherNames: readonly { studentId: string; written: string }[];
+  /** Who wants no letters by what the table says, by id. */
+  readonly refused: readonly string[];
   readonly change: Change;
   readonly after: World;
 }
@@ -35,6 +44,8 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
   const directory = new GuardianDirectory(families);
   const cellOf = cellReader(read.meanings);
   const badAddresses = new Set<string>();
+  const otherNames = new Map<string, string>();
+  const noes: string[] = [];
   const byStudent = new Map<string, PersonDifference[]>();
   for (const { row, studentId } of inOrderOfTime(read, rows, cellOf)) {
     const student = studentId && families.students.get(studentId);
@@ -42,15 +53,17 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
     const cells = read.table.rows[row] ?? [];
     const found = byStudent.get(studentId) ?? [];
     byStudent.set(studentId, found);
-    const next = studentAfter(read, student, cells, cellOf);
+    const next = studentAfter(read, student, cells, cellOf, badAddresses);
+    const written = nameIn(cells, cellOf);
+    if (written && nameKey(written) !== nameKey(fullName(student)) && !isCalledSo(student, written))
+      otherNames.set(studentId, written);
     families.students.set(studentId, next);
     found.push(...studentDifferences(before.students.get(studentId), student, next));
     for (const said of guardiansOf(cells, read.meanings)) {
       for (const address of said.addresses) if (!isGoodAddress(address)) badAddresses.add(address);
       found.push(...mergeGuardian(families, directory, studentId, said));
     }
-    if (next.address && next.address !== student.address && !isGoodAddress(next.address))
-      badAddresses.add(next.address);
+    noes.push(...refusals(read, cells, families, studentId));
   }
   const change: Change = {
     students: setRows<"students">(world.students, changed(world.students, families.students)),
@@ -62,7 +75,14 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
     const differences = isNew ? [...enrolled, ...list] : [...list, ...enrolled];
     return isNew || differences.length > 0 ? [{ studentId, isNew, differences }] : [];
   });
-  return { people, badAddresses: [...badAddresses], change, after: applyChange(world, change) };
+  return {
+    people,
+    badAddresses: [...badAddresses],
+    otherNames: [...otherNames].map(([studentId, written]) => ({ studentId, written })),
+    refused: [...new Set(noes)],
+    change,
+    after: applyChange(world, change),
+  };
 }
 
 function changed<Row>(before: ReadonlyMap<string, Row>, after: ReadonlyMap<string, Row>): [string, Row][] {
@@ -83,32 +103,71 @@ function inOrderOfTime(read: Understanding, rows: readonly JoinedRow[], cellOf: 
     .map(({ row }) => row);
 }
 
+function nameIn(cells: readonly string[], cellOf: ReturnType<typeof cellReader>): string {
+  return cellOf(cells, "full name") || `${cellOf(cells, "given name")} ${cellOf(cells, "family name")}`.trim();
+}
+
+function isCalledSo(student: Student, written: string): boolean {
+  const { text, preferredName } = withoutBrackets(written);
+  const called = student.preferredName ?? preferredName;
+  return [fullName(student), `${called} ${student.familyName}`].some((name) => nameKey(name) === nameKey(text));
+}
+
+/** A student with what a row says: nobody is renamed, and no address that is there gives way to one that is none. */
 function studentAfter(
   read: Understanding,
   student: Student,
   cells: readonly string[],
   cellOf: ReturnType<typeof cellReader>,
+  badAddresses: Set<string>,
 ): Student {
-  const isRoster = read.kind === "roster";
-  const given = isRoster ? cellOf(cells, "given name") : "";
-  const family = isRoster ? cellOf(cells, "family name") : "";
-  const preferred = cellOf(cells, "preferred name");
+  const inBrackets = withoutBrackets(nameIn(cells, cellOf)).preferredName;
+  const preferred = student.preferredName || cellOf(cells, "preferred name") || inBrackets;
   const birthday = readDate(cellOf(cells, "birthday"), read.dates.order);
   const tags = cellOf(cells, "group tag")
     .split(/[;,/]/)
     .map((tag) => tag.trim())
     .filter(Boolean);
-  const address = cellOf(cells, "student address");
+  const said = addressesIn(cellOf(cells, "student address"));
+  for (const address of said) if (!isGoodAddress(address)) badAddresses.add(address);
+  const good = said.find(isGoodAddress);
+  const isKnown = good !== undefined && good.toLowerCase() === student.address?.toLowerCase();
+  const address = isKnown ? student.address : (good ?? student.address ?? said[0]);
   return {
     ...student,
     studentNumber: student.studentNumber || cellOf(cells, "student number"),
-    givenName: given || student.givenName,
-    familyName: given ? family || student.familyName : student.familyName,
     ...(preferred && preferred !== student.givenName && { preferredName: preferred }),
     ...(birthday && { birthday }),
     ...(address && { address }),
     tags: [...new Set([...student.tags, ...tags])],
   };
+}
+
+/** Who says in a row that they want no letters: the guardian whom the column is about, or else the family and the student. */
+function refusals(read: Understanding, cells: readonly string[], families: Families, studentId: string): string[] {
+  return read.meanings.flatMap(({ role, isNegative = false, guardian }, column) => {
+    if (role !== "write to") return [];
+    const yes = readYesOrNo(cells[column] ?? "");
+    const student = families.students.get(studentId);
+    if (yes === undefined || !student || yes !== isNegative) return [];
+    const named = guardiansOf(cells, read.meanings);
+    const place = guardian ?? (named.length === 1 ? 1 : undefined);
+    const wanted = place === undefined ? undefined : named[place - 1];
+    const all = student.guardians.flatMap(({ guardianId }) => families.guardians.get(guardianId) ?? []);
+    const meant = wanted ? all.filter((one) => isMeant(one, wanted)) : all;
+    for (const one of meant) families.guardians.set(one.id, { ...one, confirmation: "declined" });
+    if (!wanted) families.students.set(studentId, { ...student, confirmation: "declined" });
+    return [...meant.map(({ id }) => id), ...(wanted ? [] : [studentId])];
+  });
+}
+
+function isMeant(guardian: Guardian, said: SaidOfGuardian): boolean {
+  const name = nameKey(said.name || `${said.givenName} ${said.familyName}`);
+  const addresses = said.addresses.map((one) => one.toLowerCase());
+  return (
+    (name !== "" && nameKey(fullName(guardian)) === name) ||
+    guardian.addresses.some((one) => addresses.includes(one.toLowerCase()))
+  );
 }
 
 function studentDifferences(known: Student | undefined, student: Student, next: Student): PersonDifference[] {
@@ -149,11 +208,16 @@ function guardiansOf(cells: readonly string[], meanings: readonly ColumnMeaning[
         name: one("guardian name"),
         givenName: one("guardian given name"),
         familyName: one("guardian family name"),
-        addresses: all("guardian address").flatMap((cell) => cell.split(/;\s*|,\s+|\s+(?=\S+@)/).filter(Boolean)),
-        relation: one("relation").toLowerCase(),
+        addresses: all("guardian address").flatMap(addressesIn),
+        relation: one("relation").toLowerCase() || relationOf(meanings, place),
         language: one("language"),
         frequency: one("frequency"),
       };
     })
     .filter(saysSomebody);
+}
+
+/** How a guardian is related by the heading alone: "Mother". */
+function relationOf(meanings: readonly ColumnMeaning[], place: number): string {
+  return meanings.find(({ guardian, relation }) => guardian === place && relation)?.relation ?? "";
 }

@@ -10,7 +10,9 @@ test("rows of a list that say different things of one student's assignment count
   };
   fc.assert(
     fc.property(fc.shuffledSubarray(rows, { minLength: rows.length }), (shuffled) => {
-      const plan = planOf([`Student ID,Assignment,Score\n${shuffled.join("\n")}\n`]);
+      const plan = planOf([
+        `Student ID,Assignment,Score,Points possible\n${shuffled.map((row) => `${row},20`).join("\n")}\n`,
+      ]);
       expect(outcomeOf(plan).assignments).toMatchObject(wanted);
       expect(plan.tables[0]?.scores?.doubled).toEqual(["ana"]);
     }),

@@ -1,12 +1,12 @@
 import { applyChange, type Change, setRows } from "../change/change";
 import { guessMark, type MarkMeaning, markKey } from "../figures/markMeaning";
 import { type CellReading, readScoreCell } from "../figures/scoreCell";
-import { nameKey } from "../matching/nameKey";
 import type { Assignment } from "../model/assignment";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
+import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
-import { AssignmentBook } from "./assignmentBook";
+import { AssignmentBook, type AssignmentSaid, type NotFound } from "./assignmentBook";
 import type { JoinedRow } from "./joinRows";
 import { scoreEntries } from "./scoreEntries";
 import type { Understanding } from "./understand";
@@ -32,6 +32,8 @@ export interface AssignmentPlan {
   readonly above: readonly CellChange[];
   /** Whether no cell of it says anything. */
   readonly isEmpty: boolean;
+  /** A new assignment waits until somebody says what it is worth: a guess would make averages of it. */
+  readonly waits: boolean;
 }
 
 /** A mark that is no number, with how often it stands and what it is taken for. */
@@ -46,13 +48,17 @@ export interface MarkCount {
 export interface ScoresPlan {
   readonly assignments: readonly AssignmentPlan[];
   readonly marks: readonly MarkCount[];
-  readonly refusedCells: readonly { row: number; text: string; cause: "negative" | "too large" }[];
+  readonly refusedCells: readonly { row: number; text: string; cause: "negative" | "too large" | "two readings" }[];
   /** Students with two rows, or two scores for one assignment that differ: neither is used. */
   readonly doubled: readonly string[];
   /** Rows that stand there once more, cell by cell alike: they count once. */
   readonly alike: number;
-  /** Columns that go to an assignment that another column goes to. */
+  /** Columns that go to an assignment that another column goes to, or to one of several that nothing tells apart. */
   readonly clashing: readonly number[];
+  /** Titles of a list, or columns by their heading, that no assignment is meant by for certain. */
+  readonly unplaced: readonly { title: string; column: number | undefined; why: NotFound; count: number }[];
+  /** Comments without a score that they could stand with. */
+  readonly looseComments: number;
   readonly change: Change;
   readonly after: World;
 }
@@ -62,7 +68,7 @@ interface Draft {
   readonly isNew: boolean;
   readonly guessed: AssignmentPlan["guessed"];
   readonly column: number | undefined;
-  readonly said: Map<string, { score: Score | undefined; text: string }>;
+  readonly said: Map<string, { score: Score | undefined; text: string; comment: string }>;
   /** Students of whom rows say different things about it: none of them counts, wherever they stand. */
   readonly inDoubt: Set<string>;
   readonly reading: CellReading;
@@ -77,6 +83,7 @@ export function planScores(
   world: World,
 ): ScoresPlan {
   const book = new AssignmentBook(world, context.period, read.idSeed);
+  const { points } = read;
   // In a wide table of two rows that differ neither counts; in a long one that is judged assignment by assignment.
   const { once, twice } = read.kind === "scores" ? eachOnce(read, rows) : { once: rows, twice: new Set<string>() };
   const doubled = new Set(twice);
@@ -85,6 +92,7 @@ export function planScores(
   const clashing = new Set<number>();
   const marks = new MarkCounter(read.marks, gradeLabels(world));
   const refusedCells: ScoresPlan["refusedCells"][number][] = [];
+  const unplaced = new Map<string, ScoresPlan["unplaced"][number]>();
 
   for (const {
     row,
@@ -102,7 +110,15 @@ export function planScores(
       marks.see(text, readScoreCell(text, { ...reading, marks: read.marks, pointsPossible: 0 }));
       continue;
     }
-    const { assignment, isNew, guessed } = book.find(classId, said, choice);
+    const found = book.find(classId, withPoints(said, points), choice);
+    if (typeof found === "string") {
+      if (!text) continue;
+      const key = `${column ?? ""}/${titleKey(said.title)}/${found}`;
+      unplaced.set(key, { title: said.title, column, why: found, count: (unplaced.get(key)?.count ?? 0) + 1 });
+      marks.see(text, readScoreCell(text, { ...reading, marks: read.marks, pointsPossible: 0 }));
+      continue;
+    }
+    const { assignment, isNew, guessed } = found;
     if (column !== undefined) {
       const other = columnsOf.get(assignment.id);
       if (other !== undefined && other !== column) {
@@ -133,10 +149,10 @@ export function planScores(
     if (cell.kind === "mark" || cell.kind === "refused") continue;
     const score = cell.kind === "blank" ? undefined : withComment(cell.score, comment);
     const earlier = draft.said.get(studentId);
-    if (earlier && earlier.text !== text) {
+    if (earlier && (earlier.text !== text || earlier.comment !== comment)) {
       doubled.add(studentId);
       draft.inDoubt.add(studentId);
-    } else draft.said.set(studentId, { score, text });
+    } else draft.said.set(studentId, { score, text, comment });
   }
 
   for (const { said, inDoubt } of drafts.values()) for (const studentId of inDoubt) said.delete(studentId);
@@ -149,6 +165,8 @@ export function planScores(
     doubled: [...doubled],
     alike: rows.length - once.length,
     clashing: [...clashing],
+    unplaced: [...unplaced.values()],
+    looseComments: [...drafts.values()].reduce((sum, draft) => sum + looseCommentsOf(draft, world), 0),
     change,
     after: applyChange(world, change),
   };
@@ -159,7 +177,7 @@ function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): 
   const before = world.scoreColumns.get(assignment.id)?.scores;
   const changes: CellChange[] = [];
   let unchanged = 0;
-  for (const [studentId, { score, text }] of said) {
+  for (const [studentId, { score, text, comment }] of said) {
     const from = before?.[studentId];
     if (score) {
       const to = {
@@ -169,6 +187,9 @@ function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): 
       };
       if (sameScore(from, to)) unchanged += 1;
       else changes.push({ studentId, from, to });
+    } else if (from && text === "" && comment) {
+      if (from.comment === comment) unchanged += 1;
+      else changes.push({ studentId, from, to: { ...from, comment } });
     } else if (from && text === "" && blanks === "clear") changes.push({ studentId, from, to: undefined });
   }
   const possible = assignment.pointsPossible;
@@ -181,6 +202,7 @@ function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): 
     unchanged,
     above: assignment.extraCredit || possible === 0 ? [] : changes.filter(({ to }) => (to?.points ?? 0) > possible),
     isEmpty: draft.filled === 0,
+    waits: draft.isNew && draft.guessed.includes("points possible") && changes.some(({ to }) => to !== undefined),
   };
 }
 
@@ -191,8 +213,8 @@ function changeOf(
 ): Change {
   const assignments: [string, Assignment][] = [];
   const scoreColumns: [string, ScoreColumn][] = [];
-  for (const { assignment, isNew, changes } of plans) {
-    if (changes.length === 0) continue;
+  for (const { assignment, isNew, changes, waits } of plans) {
+    if (changes.length === 0 || waits) continue;
     if (isNew) assignments.push([assignment.id, assignment]);
     const scores = { ...world.scoreColumns.get(assignment.id)?.scores };
     for (const { studentId, to } of changes) {
@@ -210,6 +232,17 @@ function changeOf(
     assignments: setRows<"assignments">(world.assignments, assignments),
     scoreColumns: setRows<"scoreColumns">(world.scoreColumns, scoreColumns),
   };
+}
+
+function looseCommentsOf({ said, assignment }: Draft, world: World): number {
+  const before = world.scoreColumns.get(assignment.id)?.scores;
+  return [...said].filter(([id, { text, comment }]) => text === "" && comment !== "" && !before?.[id]).length;
+}
+
+/** What the teacher said an assignment of this title is worth, in all tables. */
+function withPoints(said: AssignmentSaid, points: Readonly<Record<string, number>>): AssignmentSaid {
+  const told = points[titleKey(said.title)];
+  return told === undefined || said.pointsPossible !== undefined ? said : { ...said, pointsPossible: told };
 }
 
 function sameScore(a: Score | undefined, b: Score): boolean {
@@ -245,9 +278,9 @@ function gradeLabels(world: World): Set<string> {
 }
 
 /** Finds a term by its name. */
-function termReader(world: World): (name: string) => string | undefined {
-  const byName = new Map([...world.terms.values()].map(({ id, name }) => [nameKey(name), id]));
-  return (name) => byName.get(nameKey(name));
+export function termReader(world: World): (name: string) => string | undefined {
+  const byName = new Map([...world.terms.values()].map(({ id, name }) => [titleKey(name), id]));
+  return (name) => byName.get(titleKey(name));
 }
 
 /** The marks of a table, each once, with how often it stands there. */

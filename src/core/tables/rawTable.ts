@@ -9,10 +9,33 @@ export interface RawTable {
   readonly rows: readonly (readonly string[])[];
   /** Set where a row has as many cells as its heading unless something is wrong with it: cells parted by a sign. */
   readonly isCounted?: true;
-  /** Rows that were hidden in the workbook: they are taken in, and said. */
+  /** Rows that are hidden in the workbook and were not taken. */
   readonly hiddenRows: number;
+  /** Set where rows or columns were hidden and can be taken on a word. */
+  readonly hasHidden?: true;
+  /** What was found and is told: cells with errors, what was cleaned away, what is hidden. */
+  readonly remarks?: readonly string[];
+  /** Notes on cells, by "row/column". */
+  readonly notes?: ReadonlyMap<string, string>;
+  /** How the text of the file was read; none for workbooks and bundles. */
+  readonly reading?: TextReading;
   /** Set where the format itself says what everything is; then the first row holds titles of our own. */
-  readonly preset?: { readonly kind: TableKind; readonly meanings: readonly ColumnMeaning[]; readonly part: string };
+  readonly preset?: {
+    readonly kind: TableKind;
+    readonly meanings: readonly ColumnMeaning[];
+    readonly part: string;
+    /** By column, what is asked. */
+    readonly maybe?: Readonly<Record<number, readonly ColumnMeaning[]>>;
+  };
+}
+
+/** How the bytes of a text file become cells. */
+export interface TextReading {
+  /** As the WHATWG Encoding Standard names it. */
+  readonly encoding: string;
+  readonly delimiter: string;
+  /** Set where several encodings fit and nothing decides: each with a word as it is read by it. */
+  readonly rivals?: readonly { readonly encoding: string; readonly sample: string }[];
 }
 
 /** Why a file can't be read; words for the teacher are made by `tableProblemWords`. */
@@ -20,6 +43,7 @@ export interface TableProblem {
   readonly code:
     | "too large"
     | "empty"
+    | "only headings"
     | "not a table"
     | "broken quotes"
     | "broken workbook"
@@ -44,6 +68,8 @@ export function tableProblemWords({ code, fileName, row }: TableProblem): string
       return `${fileName} is larger than ${MAX_TABLE_BYTES / 1_000_000} MB. ${safe} Export one class at a time.`;
     case "empty":
       return `${fileName} holds no table. ${safe} Export it again, and check that it opens in a spreadsheet.`;
+    case "only headings":
+      return `${fileName} holds headings and no row below them. ${safe} Export it again once there is something in it.`;
     case "not a table":
       return `${fileName} is not a table that can be read here. ${safe} Save it as CSV or XLSX and bring it in again.`;
     case "broken quotes":

@@ -32,7 +32,7 @@ export function looksLikeCards(text: string): boolean {
  * none is taken as a student's own.
  */
 export function readCards(bytes: Uint8Array, fileName: string): TableReading {
-  const cards = parseCards(decodeText(bytes));
+  const cards = parseCards(decodeText(bytes).text);
   if (cards.length === 0) return { ok: false, problem: { code: "broken cards", fileName } };
   const guardians: string[][] = [];
   const persons: string[][] = [];

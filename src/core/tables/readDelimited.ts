@@ -5,28 +5,66 @@ import type { TableReading } from "./rawTable";
 const DELIMITERS = [",", ";", "\t", "|"] as const;
 const LINES_TRIED = 40;
 
+/** How somebody said that a file is read, where the guess was wrong. */
+export interface AskedReading {
+  readonly encoding?: string | undefined;
+  readonly delimiter?: string | undefined;
+  /** Whether a word with accents is one that the gradebook knows: of several encodings that fit such words decide. */
+  readonly knows?: (word: string) => boolean;
+}
+
 /**
  * Reads text with cells parted by commas, semicolons, tabs or bars; quotes and line breaks in quotes are understood.
- * Text without any of these is parted where several spaces stand together.
+ * Text without any of these is parted where several spaces stand together. Control characters are cleaned away and said.
  */
-export function readDelimited(bytes: Uint8Array, fileName: string): TableReading {
-  const text = decodeText(bytes);
-  if (text.includes("\0")) return { ok: false, problem: { code: "not a table", fileName } };
-  const delimiter = delimiterOf(text);
+export function readDelimited(bytes: Uint8Array, fileName: string, asked: AskedReading = {}): TableReading {
+  const { text: decoded, encoding, rivals } = decodeText(bytes, asked.encoding, asked.knows);
+  const { text, cleaned } = cleanText(decoded);
+  if (cleaned > text.length / MOST_CLEANED) return { ok: false, problem: { code: "not a table", fileName } };
+  const delimiter = asked.delimiter ?? delimiterOf(text);
   const { data, errors } = Papa.parse<string[]>(delimiter ? text : text.replace(/ {2,}/g, "\t"), {
     delimiter: delimiter ?? "\t",
+    newline: "\n",
     skipEmptyLines: "greedy",
   });
   const broken = errors.find(({ type }) => type === "Quotes");
   if (broken) return { ok: false, problem: { code: "broken quotes", fileName, row: (broken.row ?? 0) + 1 } };
   if (data.length === 0) return { ok: false, problem: { code: "empty", fileName } };
+  if (data.length === 1) return { ok: false, problem: { code: "only headings", fileName } };
   for (const row of data) {
     for (let column = 0; column < row.length; column += 1) row[column] = plainCell(row[column] ?? "");
   }
+  const remarks = cleaned > 0 ? [`${cleaned} characters that no text has were cleaned away.`] : [];
   return {
     ok: true,
-    tables: [{ name: fileName, fileName, rows: data, hiddenRows: 0, ...(delimiter && { isCounted: true }) }],
+    tables: [
+      {
+        name: fileName,
+        fileName,
+        rows: data,
+        hiddenRows: 0,
+        reading: { encoding, delimiter: delimiter ?? "  ", ...(rivals && { rivals }) },
+        ...(delimiter && { isCounted: true }),
+        ...(remarks.length > 0 && { remarks }),
+      },
+    ],
   };
+}
+
+/** A file with more than one such character in so many is no text. */
+const MOST_CLEANED = 50;
+// biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is cleaned away
+const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufeff\u200b\u2028\u2029]/g;
+
+/** Text with one kind of line end, composed letters (Unicode NFC) and no control characters. */
+function cleanText(text: string): { text: string; cleaned: number } {
+  const lines = text.includes("\r") ? text.replace(/\r\n?/g, "\n") : text;
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: plain text needs none of the slow steps
+  const composed = /^[\x00-\x7f]*$/.test(lines) ? lines : lines.normalize("NFC");
+  const marked = composed.startsWith("\ufeff") ? composed.slice(1) : composed;
+  const clean = CONTROL.test(marked) ? marked.replace(CONTROL, "") : marked;
+  CONTROL.lastIndex = 0;
+  return { text: clean, cleaned: marked.length - clean.length };
 }
 
 /** A cell without the space around it, and without the apostrophe that keeps a spreadsheet from running text as a formula. */

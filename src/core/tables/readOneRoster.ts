@@ -45,7 +45,7 @@ function unpack(bytes: Uint8Array): Tables {
   });
   return new Map(
     Object.entries(files).map(([name, content]) => {
-      const { data } = Papa.parse<string[]>(decodeText(content), { delimiter: ",", skipEmptyLines: "greedy" });
+      const { data } = Papa.parse<string[]>(decodeText(content).text, { delimiter: ",", skipEmptyLines: "greedy" });
       const [head = [], ...rows] = data;
       const records = rows.map((row) =>
         Object.fromEntries(head.map((title, column) => [title.trim(), plainCell(row[column] ?? "")])),

@@ -1,14 +1,17 @@
 import * as z from "zod";
 import { markMeaningSchema } from "../figures/markMeaning";
 import { nameKey } from "../matching/nameKey";
-import { type ColumnMeaning, columnMeaningSchema } from "./columnMeaning";
+import { columnMeaningSchema } from "./columnMeaning";
 import { TABLE_KINDS } from "./tableKind";
 
 /** How tables of one shape are read: the teacher's answers, remembered for the next table of that shape. */
 export const recipeSchema = z.object({
   /** The shape itself, by `shapeId`. */
   id: z.string().min(1),
-  kind: z.enum(TABLE_KINDS),
+  /** Only where it was told otherwise than its columns tell. */
+  kind: z.enum(TABLE_KINDS).optional(),
+  /** In files of which names, by `fileStem`, the columns of figures that nothing says more of are scores: so it was told. */
+  figures: z.array(z.string()).default([]),
   /** What columns hold where that was not clear from the heading, by the key of the heading. */
   meanings: z.record(z.string(), columnMeaningSchema),
   /** How percents are read, by the key of the heading. */
@@ -25,12 +28,12 @@ export const recipeSchema = z.object({
 export type Recipe = z.infer<typeof recipeSchema>;
 
 /**
- * Tables have one shape when their headings agree, but for the assignments: those are others every week.
+ * Tables have one shape when their headings agree, but for the figures: the assignments are others every week.
  * The kind of file plays no part, so that a table exported as CSV one week and as XLSX the next is known.
  */
-export function shapeId(titles: readonly string[], meanings: readonly ColumnMeaning[]): string {
+export function shapeId(titles: readonly string[], isFigure: readonly boolean[]): string {
   return titles
-    .map((title, place) => (meanings[place]?.role === "scores" ? "" : headerKey(title)))
+    .map((title, place) => (isFigure[place] ? "" : headerKey(title)))
     .filter(Boolean)
     .join("|");
 }

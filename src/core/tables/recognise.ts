@@ -1,18 +1,28 @@
-import { guessMark } from "../figures/markMeaning";
-import { numberIn } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
-import { type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES, isIdentity, meaningOfHeader } from "./columnMeaning";
-import { isDetailLabel, outOf, readAssignmentHeader } from "./isDetailLabel";
-import { isNoScore, isYearOfSchool } from "./isNoScore";
+import { titleKey } from "../model/titleKey";
+import { shareOf } from "./cellMeaning";
+import { type ColumnMeaning, type ColumnRole, isIdentity, isOfGuardian } from "./columnMeaning";
+import { findHeader, isDetailCell } from "./findHeader";
+import {
+  type ColumnGuess,
+  type ColumnSeen,
+  guessColumn,
+  looksLikeScores,
+  ofListColumn,
+  possibleIn,
+} from "./guessColumn";
+import { meaningOfWords } from "./headingWords";
+import { detailKind, isDetailLabel } from "./isDetailLabel";
+import { type KnownValues, numberKey } from "./knownValues";
 import type { RawTable } from "./rawTable";
-import { looksLikeDate } from "./readDate";
+import { type RowsAtLarge, rowsAtLarge } from "./rowsAtLarge";
+import { subjectOf } from "./subjectOf";
 import type { TableKind } from "./tableKind";
 
 /** Where the header of a table is, and what everything in it seems to be. Every guess can be changed by the teacher. */
 export interface TableShape {
-  readonly kind: TableKind;
-  /** Whether the kind follows from the headings; an unsure guess is asked. */
-  readonly sure: boolean;
+  /** The row with the headings. */
+  readonly headingRow: number;
   /** All rows up to and including this one are titles and header. */
   readonly lastHeaderRow: number;
   /** The heading of each column. */
@@ -22,192 +32,252 @@ export interface TableShape {
   /** Rows of points possible or due dates, in the header or elsewhere. */
   readonly detailRows: readonly number[];
   readonly meanings: readonly ColumnMeaning[];
+  /** By column: what it may be where only the teacher can say, the best guess first. */
+  readonly maybe: readonly (readonly ColumnMeaning[])[];
+  /** By column: the evidence that is no heading. */
+  readonly because: readonly string[];
+  /** By column: figures, or nothing, under a heading that names nobody; such columns are others every week. */
+  readonly isFigure: readonly boolean[];
+  /** What its rows have in common. */
+  readonly atLarge: RowsAtLarge;
+  /** Whether the headings were found, rather than taken from the fullest row. */
+  readonly isNamed: boolean;
 }
 
-/** Titles stand above the header in the first rows, if anywhere. */
-const ROWS_SEARCHED = 20;
 /** Enough to know what a column holds. */
 const ROWS_SAMPLED = 400;
 const NOT_USED: ColumnMeaning = { role: "not used" };
 
-/** What the gradebook already has, by name: a heading that is one of these says what its column is. */
-export interface KnownNames {
-  readonly categories: ReadonlySet<string>;
-  readonly assignments: ReadonlySet<string>;
-}
-
-/** What a table is, where its headings end and what each column holds, by its headings and its cells. */
-export function recognise(table: RawTable, known: KnownNames): TableShape {
+/** Where the headings of a table end and what each column holds, by its headings, what stands with them and its cells. */
+export function recognise(table: RawTable, known: KnownValues): TableShape {
   if (table.preset) {
     const [titles = []] = table.rows;
-    const { kind, meanings } = table.preset;
-    return { kind, sure: true, lastHeaderRow: 0, titles, groups: [], detailRows: [], meanings };
+    const { meanings, maybe = [] } = table.preset;
+    return {
+      headingRow: 0,
+      lastHeaderRow: 0,
+      titles,
+      groups: [],
+      detailRows: [],
+      meanings,
+      maybe: meanings.map((_meaning, column) => maybe[column] ?? []),
+      because: [],
+      isFigure: [],
+      atLarge: { usualCells: titles.length, hasMore: false, otherHeadings: undefined },
+      isNamed: true,
+    };
   }
-  const { titleRow, lastHeaderRow, titles, groups, detailRows } = findHeader(table);
-  const body = table.rows.slice(lastHeaderRow + 1, lastHeaderRow + 1 + ROWS_SAMPLED);
-  const meanings = settle(
-    titles.map((title, column): ColumnMeaning => {
-      const cells = body.map((row) => row[column] ?? "").filter(Boolean);
-      const isWorked = detailRows.some((row) => (table.rows[row]?.[column] ?? "") !== "");
-      return meaningOf(title, cells, known, isWorked);
-    }),
+  const { titleRow, headingRow, lastHeaderRow, titles, groups, detailRows: above } = findHeader(table, known);
+  const atLarge = rowsAtLarge(table.rows, { headingRow, lastHeaderRow }, titles);
+  const end = atLarge.otherHeadings ?? table.rows.length;
+  // A row of details whose cells may have slipped says nothing of any column.
+  const isWhole = (row: number) =>
+    !table.isCounted || table.rows[row]?.length === (table.rows[headingRow]?.length ?? 0);
+  const detailRows = [...above, ...detailsBelow(table.rows.slice(0, end), lastHeaderRow, known)].filter(isWhole);
+  const isDetail = new Set(detailRows);
+  const body = table.rows
+    .slice(lastHeaderRow + 1, Math.min(end, lastHeaderRow + 1 + ROWS_SAMPLED))
+    .filter((_row, at) => !isDetail.has(lastHeaderRow + 1 + at));
+  const cellsOf = titles.map((_title, column) => body.map((row) => row[column] ?? "").filter(Boolean));
+  const working = detailRows.filter((row) => detailKind(table.rows[row] ?? []) !== "weight");
+  const isWorked = titles.map((_title, column) => working.some((row) => isDetailCell(table.rows[row]?.[column] ?? "")));
+  const subject = subjectOf(table, titleRow < 0 ? 0 : titleRow, known);
+  const seen = titles.map((title, column): ColumnSeen => {
+    const group = groups[column] ?? "";
+    const cells = cellsOf[column] ?? [];
+    const isGroupWorked =
+      group !== "" &&
+      groups.some(
+        (other, at) =>
+          other === group &&
+          (isWorked[at] || possibleIn({ title: titles[at] ?? "", cells: cellsOf[at] ?? [] }) !== undefined),
+      );
+    return { title, group, cells, isWorked: isWorked[column] ?? false, isGroupWorked, subject };
+  });
+  const guesses = settle(
+    seen.map((column) => guessColumn(column, known)),
+    seen,
+    known,
   );
-  return { ...kindOf(meanings, titleRow >= 0), lastHeaderRow, titles, groups, detailRows, meanings };
+  return {
+    headingRow,
+    lastHeaderRow,
+    titles,
+    groups,
+    detailRows,
+    meanings: guesses.map(({ meaning }) => meaning),
+    maybe: guesses.map(({ maybe }) => maybe),
+    because: guesses.map(({ because }) => because),
+    isFigure: seen.map(
+      ({ cells }, column) => !namesSomebody(guesses[column]) && (cells.length === 0 || looksLikeScores(cells)),
+    ),
+    atLarge,
+    isNamed: titleRow >= 0,
+  };
 }
 
-/** `isWorked` is whether points possible or a date stand above or below the heading: then it is an assignment's. */
-function meaningOf(
-  title: string,
-  cells: readonly string[],
-  { categories, assignments }: KnownNames,
-  isWorked: boolean,
-): ColumnMeaning {
-  const header = readAssignmentHeader(title);
-  if (assignments.has(nameKey(header.title))) return { role: "scores" };
-  if (isYearOfSchool(title, cells)) return NOT_USED;
-  const isNamed = isWorked || header.pointsPossible !== undefined || categories.has(nameKey(title));
-  if (title && !isNamed && !meaningOfHeader(title) && isNoScore(title, cells)) return NOT_USED;
-  const named = meaningOfHeader(title);
-  if (categories.has(nameKey(title)) && mostly(cells, isNumber)) return { role: "category average", category: title };
-  // A category that no class has makes no average, unless the column holds percents.
-  if (named?.role === "category average" && !categories.has(nameKey(named.category ?? ""))) {
-    if (!cells.some((cell) => cell.includes("%")) && !/average|avg|percent|%/i.test(title)) return scoresOr(cells);
-  }
-  if (named) return named;
-  return title ? scoresOr(cells) : NOT_USED;
+/** Rows of points possible or dates that stand right below the headings or at the end, among the students. */
+function detailsBelow(rows: RawTable["rows"], lastHeaderRow: number, known: KnownValues): number[] {
+  const places = new Set<number>();
+  for (let at = 1; at <= DETAILS_SEARCHED; at += 1) places.add(lastHeaderRow + at).add(rows.length - at);
+  return [...places]
+    .filter((row) => row > lastHeaderRow)
+    .sort((a, b) => a - b)
+    .filter((row) => {
+      const cells = rows[row] ?? [];
+      const label = cells.find(Boolean) ?? "";
+      const isSomebody = cells.some(
+        (cell) => known.names.has(nameKey(cell)) || known.studentNumbers.has(numberKey(cell)),
+      );
+      return isDetailLabel(label) && !isSomebody && cells.filter(Boolean).slice(1).every(isDetailCell);
+    });
 }
+const DETAILS_SEARCHED = 12;
 
-/** Scores are numbers and marks; a column of ticks and marks alone is work that is only handed in or missing. */
-function scoresOr(cells: readonly string[]): ColumnMeaning {
-  if (mostly(cells, looksLikeDate)) return NOT_USED;
-  if (mostly(cells, (cell) => isNumber(cell) || guessMark(cell, NO_LABELS) !== undefined)) return { role: "scores" };
-  // Marks of the school's own among numbers.
-  return cells.some(isNumber) && cells.every((cell) => isNumber(cell) || cell.length <= LONGEST_MARK)
-    ? { role: "scores" }
-    : NOT_USED;
+/** Whether a column is about whose row it is, or about the people around. */
+function namesSomebody(guess: ColumnGuess | undefined): boolean {
+  return guess !== undefined && !FIGURES.has(guess.meaning.role);
 }
-
-const LONGEST_MARK = 12;
-const NO_LABELS: ReadonlySet<string> = new Set();
-
-function isNumber(cell: string): boolean {
-  const number = numberIn(cell);
-  return number !== undefined && (number.mark === "" || guessMark(number.mark, NO_LABELS) !== undefined);
-}
-
-function mostly(cells: readonly string[], test: (cell: string) => boolean): boolean {
-  return cells.length > 0 && cells.filter(test).length * 2 >= cells.length;
-}
+const FIGURES: ReadonlySet<ColumnRole> = new Set([
+  "scores",
+  "undecided",
+  "overall average",
+  "category average",
+  "own column",
+  "comment on scores",
+  "not used",
+]);
 
 /** What one column is depends on the others: the address beside a guardian's name is the guardian's. */
-function settle(meanings: readonly ColumnMeaning[]): ColumnMeaning[] {
-  const has = (...roles: ColumnRole[]) => meanings.some(({ role }) => roles.includes(role));
-  const hasGuardian = has("guardian name", "guardian given name", "guardian family name");
+function settle(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[], known: KnownValues): ColumnGuess[] {
+  const roles = guesses.map(({ meaning }) => meaning.role);
+  const has = (...wanted: ColumnRole[]) => roles.some((role) => wanted.includes(role));
   const isList = has("assignment") && has("score", "status");
-  const taken = new Set<ColumnRole>();
-  return meanings.map((meaning): ColumnMeaning => {
-    const { role, guardian } = meaning;
-    if (role === "student address" && hasGuardian && !has("guardian address") && !taken.has(role)) {
-      return { role: "guardian address", guardian: 1 };
+  const names = namesBeside(guesses, seen);
+  const kept = keptIdentities(
+    guesses.map((guess, column) => ({ ...guess, meaning: names.get(column) ?? guess.meaning })),
+    seen,
+  );
+  const places = guardianPlaces(guesses, seen);
+  const hasGuardian = has("guardian name", "guardian given name", "guardian family name");
+  let studentAddresses = 0;
+  return guesses.map((guess, column): ColumnGuess => {
+    const meaning = names.get(column) ?? guess.meaning;
+    const { role } = meaning;
+    const own = seen[column] as ColumnSeen;
+    const as = (next: ColumnMeaning, because = guess.because): ColumnGuess => ({ meaning: next, maybe: [], because });
+    if (isIdentity(role) && kept.get(role) !== column) {
+      if (role !== "student address") return as(NOT_USED);
     }
-    if (GUARDIAN_ROLES.includes(role) && guardian === undefined) {
-      return hasGuardian || has("guardian address")
-        ? { ...meaning, guardian: 1 }
-        : role === "language"
-          ? NOT_USED
-          : meaning;
+    if (role === "student address") {
+      const words = meaningOfWords(own.title);
+      if (guess.because || words?.owner === "student") return kept.get(role) === column ? as(meaning) : as(NOT_USED);
+      studentAddresses += 1;
+      if (hasGuardian && !has("guardian address")) return as({ role: "guardian address", guardian: studentAddresses });
+      if (has("time stamp")) return as({ role: "guardian address", guardian: 1 });
+      return { meaning: { role: "undecided" }, maybe: ownersOf(own), because: "" };
     }
-    if (isIdentity(role)) {
-      if (taken.has(role)) return NOT_USED;
-      taken.add(role);
+    if (isOfGuardian(role)) {
+      if (role === "language" && !hasGuardian && !has("guardian address", "student address")) return as(NOT_USED);
+      return as({ ...meaning, guardian: places[column] ?? 1 });
     }
-    const needsList = [
-      "assignment",
-      "points possible",
-      "category",
-      "due date",
-      "status",
-      "comment",
-      "term",
-      "extra credit",
-    ];
-    if (!isList && needsList.includes(role)) return NOT_USED;
-    if (!isList && role === "score") return { role: "scores" };
-    if (isList && role === "scores") return NOT_USED;
-    return meaning;
+    if (isList) return role === "scores" || role === "undecided" ? as(NOT_USED) : guess;
+    if (role === "score" || LIST_ROLES.includes(role)) {
+      // A term beside averages says of which they are; everything else of a list may be anything in a wide table.
+      if (role === "term" && has("overall average", "category average", "undecided")) return as(meaning);
+      return ofListColumn(own, known);
+    }
+    return { ...guess, meaning };
   });
 }
 
-function kindOf(meanings: readonly ColumnMeaning[], named: boolean): { kind: TableKind; sure: boolean } {
+const LIST_ROLES: readonly ColumnRole[] = [
+  "assignment",
+  "points possible",
+  "category",
+  "due date",
+  "status",
+  "comment",
+  "term",
+  "extra credit",
+];
+
+/** Whose an address may be, where the heading names no owner: of schools' own addresses the student's is likelier. */
+function ownersOf({ cells }: ColumnSeen): ColumnMeaning[] {
+  const isSchool =
+    shareOf(cells, (cell) => /@[^@]*\b(students?|pupils?|schueler|alumnos?|eleves?|uczen)\b/i.test(cell)) > 0.5;
+  const [student, guardian]: ColumnMeaning[] = [{ role: "student address" }, { role: "guardian address", guardian: 1 }];
+  const owners = isSchool ? [student, guardian] : [guardian, student];
+  return [...(owners as ColumnMeaning[]), { role: "own column" }, NOT_USED];
+}
+
+/** "Nombre" beside "Apellidos" is the given name; "Name" beside "Vorname" the family name. */
+function namesBeside(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[]): Map<number, ColumnMeaning> {
+  const roleAt = (column: number) => guesses[column]?.meaning.role;
+  const columns = guesses.map((_guess, column) => column);
+  const of = (role: ColumnRole) => columns.filter((column) => roleAt(column) === role);
+  const [given, family, full] = [of("given name"), of("family name"), of("full name")];
+  const changed = new Map<number, ColumnMeaning>();
+  const [only] = full;
+  const isBare = only !== undefined && /^(name|nombres?|nom|nome|naam)$/i.test((seen[only]?.title ?? "").trim());
+  if (only === undefined || full.length !== 1 || !isBare) return changed;
+  if (family.length === 1 && given.length === 0) changed.set(only, { role: "given name" });
+  else if (given.length === 1 && family.length === 0) changed.set(only, { role: "family name" });
+  return changed;
+}
+
+/** Of several columns that could name the student one counts: the one whose cells are known here, then the one whose heading says more. */
+function keptIdentities(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[]): Map<ColumnRole, number> {
+  const best = new Map<ColumnRole, { column: number; weight: number }>();
+  guesses.forEach(({ meaning: { role }, because }, column) => {
+    if (!isIdentity(role)) return;
+    const words = meaningOfWords(seen[column]?.title ?? "");
+    const cells = seen[column]?.cells.length ?? 0;
+    const weight =
+      (because ? 4 : 0) + (words?.owner === "student" ? 2 : 0) + (words?.isGeneric ? 0 : 1) + (cells > 0 ? 1 : 0);
+    const known = best.get(role);
+    if (!known || weight > known.weight) best.set(role, { column, weight });
+  });
+  return new Map([...best].map(([role, { column }]) => [role, column]));
+}
+
+/** Guardians are counted by the number in their headings, or by the words for them in the order in which they stand. */
+function guardianPlaces(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[]): (number | undefined)[] {
+  const words = new Map<string, number>();
+  const counted = guesses.map(({ meaning }) => (isOfGuardian(meaning.role) ? meaning.guardian : undefined));
+  const repeated = new Map<string, number>();
+  return guesses.map(({ meaning }, column) => {
+    const { role, guardian, relation } = meaning;
+    if (!isOfGuardian(role) && role !== "write to") return undefined;
+    if (guardian !== undefined) return guardian;
+    if (relation === undefined) {
+      // "Guardian, Email, Guardian, Email": the second of a kind is about the second guardian.
+      const key = `${role}|${titleKey(seen[column]?.title ?? "")}`;
+      const times = (repeated.get(key) ?? 0) + 1;
+      repeated.set(key, times);
+      return role === "guardian address" ? 1 : times;
+    }
+    const free = 1 + words.size + Math.max(0, ...counted.map((place) => place ?? 0));
+    const place = words.get(relation) ?? free;
+    words.set(relation, place);
+    return place;
+  });
+}
+
+/** What a table as a whole is, by what its columns are. `sure` where that needs no word of the teacher. */
+export function kindOf(
+  meanings: readonly ColumnMeaning[],
+  { isNamed }: Pick<TableShape, "isNamed">,
+): { kind: TableKind; sure: boolean } {
   const has = (...roles: ColumnRole[]) => meanings.some(({ role }) => roles.includes(role));
   if (!meanings.some(({ role }) => isIdentity(role))) return { kind: "not used", sure: false };
   const hasGuardian = meanings.some(({ role }) => role.startsWith("guardian"));
   if (has("time stamp") && (hasGuardian || has("student address", "frequency"))) {
     return { kind: "form answers", sure: true };
   }
-  if (has("assignment")) return { kind: "score list", sure: named };
-  if (hasGuardian) return { kind: "contacts", sure: named };
-  if (has("scores")) return { kind: "scores", sure: named };
-  if (has("overall average", "category average")) return { kind: "averages", sure: named };
-  return { kind: "roster", sure: named && has("class", "block", "birthday", "student address", "student number") };
-}
-
-function findHeader({ rows }: RawTable) {
-  const searched = rows.slice(0, ROWS_SEARCHED);
-  const known = searched.map((row) => row.filter((cell) => isNamed(cell)).length);
-  const filled = searched.map((row) => row.filter(Boolean).length);
-  // Of the rows that name whose row it is, the one that names most.
-  const most = Math.max(0, ...known);
-  const titleRow = most > 0 ? known.indexOf(most) : -1;
-  const base = titleRow >= 0 ? titleRow : Math.max(0, filled.indexOf(Math.max(...filled)));
-  const baseRow = rows[base] ?? [];
-  const above = base > 0 ? (rows[base - 1] ?? []) : [];
-  const detailRows: number[] = [];
-  const identity = new Set(baseRow.flatMap((cell, column) => (isNamed(cell) ? [column] : [])));
-  const width = Math.max(0, ...rows.slice(base, base + ROWS_SEARCHED).map((row) => row.length));
-
-  const isDetail = (row: readonly string[]) => {
-    const others = row.filter((cell, column) => cell && !identity.has(column));
-    const labels = row.filter((cell, column) => cell && identity.has(column));
-    return (
-      others.length > 0 &&
-      others.every((cell) => isNumber(cell) || looksLikeDate(cell) || outOf(cell) !== undefined) &&
-      labels.every((cell) => isDetailLabel(cell))
-    );
-  };
-  // A row above the headings holds the titles when the row below holds only their points or dates; else it groups them.
-  const aboveTexts = above.filter((cell, column) => cell && !identity.has(column) && !isNumber(cell));
-  const spansOne = above.filter(Boolean).length <= 1 && above.findIndex(Boolean) <= 0;
-  const usesAbove = identity.size > 0 && aboveTexts.length > 0 && !spansOne;
-  const baseOthers = baseRow.filter((cell, column) => cell && !identity.has(column));
-  const baseIsDetail =
-    usesAbove && baseOthers.every((cell) => isNumber(cell) || looksLikeDate(cell) || outOf(cell) !== undefined);
-  if (baseIsDetail && baseOthers.length > 0) detailRows.push(base);
-
-  const titles: string[] = [];
-  const groups: string[] = [];
-  let group = "";
-  for (let column = 0; column < width; column += 1) {
-    const upper = usesAbove ? (above[column] ?? "") : "";
-    if (upper) group = upper;
-    if (identity.has(column)) group = "";
-    titles.push(baseIsDetail && upper ? upper : (baseRow[column] ?? ""));
-    groups.push(baseIsDetail ? "" : group);
-  }
-  let lastHeaderRow = base;
-  while (isDetail(rows[lastHeaderRow + 1] ?? []) && isOfHeader(rows[lastHeaderRow + 1] ?? [], identity)) {
-    lastHeaderRow += 1;
-    detailRows.push(lastHeaderRow);
-  }
-  return { titleRow, lastHeaderRow, titles, groups, detailRows };
-}
-
-/** A row right below the headings that names nobody. */
-function isOfHeader(row: readonly string[], identity: ReadonlySet<number>): boolean {
-  return identity.size > 0 && [...identity].every((column) => !row[column] || isDetailLabel(row[column] ?? ""));
-}
-
-function isNamed(cell: string): boolean {
-  const role = meaningOfHeader(cell)?.role;
-  return role !== undefined && (isIdentity(role) || role.startsWith("guardian") || role === "time stamp");
+  if (has("assignment")) return { kind: "score list", sure: isNamed };
+  if (has("scores")) return { kind: "scores", sure: true };
+  if (hasGuardian) return { kind: "contacts", sure: true };
+  if (has("overall average", "category average")) return { kind: "averages", sure: true };
+  return { kind: "roster", sure: isNamed || has("own column", "class", "student address") };
 }

@@ -1,9 +1,12 @@
 import { markKey } from "../figures/markMeaning";
 import { guessPercentReading, type NumberReading, numberIn, readScoreCell } from "../figures/scoreCell";
+import { titleKey } from "../model/titleKey";
 import type { AssignmentSaid } from "./assignmentBook";
-import { isDetailLabel, outOf, readAssignmentHeader } from "./isDetailLabel";
+import { KNOWN_WORK, possibleIn, titleOf } from "./guessColumn";
+import { detailKind, outOf, readAssignmentHeader } from "./isDetailLabel";
 import { cellReader, type JoinedRow } from "./joinRows";
 import { readDate } from "./readDate";
+import { bodyRows } from "./rowsAtLarge";
 import type { AssignmentChoice } from "./tableChoices";
 import type { Understanding } from "./understand";
 
@@ -17,7 +20,7 @@ export interface ScoreEntry {
   readonly choice: AssignmentChoice | undefined;
   /** None in a long table. */
   readonly column: number | undefined;
-  readonly reading: { readonly numbers: NumberReading };
+  readonly reading: { readonly numbers: NumberReading; readonly decimalSign: "." | "," | undefined };
   readonly comment: string;
 }
 
@@ -31,14 +34,21 @@ export function* scoreEntries(
   else yield* wideEntries(read, rows);
 }
 
+/** What a column of a wide table says of its assignment. */
+export interface ColumnSaid {
+  readonly column: number;
+  readonly said: AssignmentSaid;
+  readonly numbers: NumberReading;
+  /** The column of comments beside it. */
+  readonly commentColumn: number | undefined;
+}
+
 function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generator<ScoreEntry> {
-  const detailRows = allDetailRows(read);
-  const columns = read.meanings.flatMap(({ role }, column) =>
-    role === "scores" ? [assignmentOfColumn(read, column, detailRows)] : [],
-  );
+  const columns = columnsSaid(read);
+  const { notes } = read.table;
   for (const { row, studentId, classId } of rows) {
     const cells = read.table.rows[row] ?? [];
-    for (const { column, said, numbers } of columns) {
+    for (const { column, said, numbers, commentColumn } of columns) {
       yield {
         row,
         studentId,
@@ -47,35 +57,67 @@ function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generato
         said,
         choice: read.choices.assignments?.[String(column)],
         column,
-        reading: { numbers },
-        comment: "",
+        reading: { numbers, decimalSign: read.decimalSign },
+        comment: (commentColumn === undefined ? "" : cells[commentColumn]) || (notes?.get(`${row}/${column}`) ?? ""),
       };
     }
   }
 }
 
-/**
- * What a column of a wide table says of its assignment: by its heading, by the rows of points and dates, by its cells.
- * Whoever asks for many columns finds these rows once.
- */
-export function assignmentOfColumn(
-  read: Understanding,
-  column: number,
-  detailRows: readonly number[] = allDetailRows(read),
-): { column: number; said: AssignmentSaid; numbers: NumberReading } {
+const columnsOf = new WeakMap<Understanding, readonly ColumnSaid[]>();
+
+/** What the columns of a wide table say of their assignments: by heading, by the rows of points and dates, by their cells. */
+export function columnsSaid(read: Understanding): readonly ColumnSaid[] {
+  const known = columnsOf.get(read);
+  if (known) return known;
+  const columns = read.meanings.flatMap(({ role }, column) => (role === "scores" ? [columnSaid(read, column)] : []));
+  const count = (said: AssignmentSaid) =>
+    columns.filter((one) => titleKey(one.said.title) === titleKey(said.title)).length;
+  const made = columns.map((one) => {
+    const { title } = one.said;
+    const comments = read.meanings.findIndex(
+      ({ role, of = "" }) => role === "comment on scores" && titleKey(of) === titleKey(title),
+    );
+    return {
+      ...one,
+      commentColumn: comments < 0 ? undefined : comments,
+      said: count(one.said) > 1 ? { ...one.said, isTwin: true } : one.said,
+    };
+  });
+  columnsOf.set(read, made);
+  return made;
+}
+
+function columnSaid(read: Understanding, column: number): Omit<ColumnSaid, "commentColumn"> {
   const { table, shape, dates } = read;
-  const { title, pointsPossible } = readAssignmentHeader(shape.titles[column] ?? "");
-  const details = detailRows.map((row) => table.rows[row]?.[column] ?? "");
+  const heading = shape.titles[column] ?? "";
+  const cells = bodyRows(table, shape).flatMap((row) => row[column] || []);
+  const title = titleOf({ title: heading, cells });
+  const pointsPossible = possibleIn({ title: heading, cells });
+  const details = shape.detailRows.map((row) => ({
+    kind: detailKind(table.rows[row] ?? []),
+    cell: table.rows[row]?.[column] ?? "",
+  }));
   const dateInTitle = /\(?\b(\d{1,4}[./-]\d{1,2}[./-]\d{1,4})\b\)?/.exec(title)?.[1] ?? "";
-  const dueDate = [...details, dateInTitle].flatMap((cell) => readDate(cell, dates.order) ?? [])[0];
-  const possibleBelow = details.flatMap((cell) => (readDate(cell, "day first") ? [] : (outOf(cell) ?? [])))[0];
-  const cells = table.rows.slice(shape.lastHeaderRow + 1).map((row) => row[column] ?? "");
+  const dueDate = [...details.filter(({ kind }) => kind !== "weight").map(({ cell }) => cell), dateInTitle].flatMap(
+    (cell) => readDate(cell, dates.order) ?? [],
+  )[0];
+  const possibleBelow = details.flatMap(({ kind, cell }) =>
+    kind === "possible" || (kind === "any" && !readDate(cell, "day first")) ? (outOf(cell) ?? []) : [],
+  )[0];
   const parsed = cells.flatMap((cell) => numberIn(cell) ?? []);
   const fractions = new Set(parsed.flatMap((number) => number.outOf ?? []));
   // A cell with a percent sign is one in any column; the heading makes percents of cells without.
-  const headedPercent = /%|\bpercent/i.test(shape.titles[column] ?? "");
+  const headedPercent = /%|\bpercent/i.test(heading);
   const percents = headedPercent || (parsed.length > 0 && parsed.every(({ isPercent }) => isPercent));
   const numbers: NumberReading = headedPercent ? guessPercentReading(cells) : "points";
+  const isByTitleAlone = shape.because[column] === KNOWN_WORK && !read.isTold[column];
+  const possible =
+    pointsPossible ??
+    possibleBelow ??
+    (fractions.size === 1 ? [...fractions][0] : undefined) ??
+    // Ticks and marks without any number: work that is only handed in or missing.
+    (parsed.length === 0 && cells.length > 0 ? 0 : percents ? 100 : undefined);
   return {
     column,
     said: {
@@ -83,27 +125,12 @@ export function assignmentOfColumn(
         ? title.replace(/\s*\(?\b\d{1,4}[./-]\d{1,2}[./-]\d{1,4}\b\)?\s*/, " ").trim() || title
         : title,
       category: shape.groups[column] ?? "",
-      pointsPossible:
-        pointsPossible ??
-        possibleBelow ??
-        (fractions.size === 1 ? [...fractions][0] : undefined) ??
-        // Ticks and marks without any number: work that is only handed in or missing.
-        (parsed.length === 0 && cells.some(Boolean) ? 0 : percents ? 100 : undefined),
+      pointsPossible: possible,
       dueDate,
+      mayBeNew: !isByTitleAlone || pointsPossible !== undefined || possibleBelow !== undefined || dueDate !== undefined,
     },
     numbers,
   };
-}
-
-/** Rows of points possible or due dates: those of the heading, and those that stand among or below the students. */
-function allDetailRows({ table, shape, meanings }: Understanding): number[] {
-  const cellOf = cellReader(meanings);
-  const below = table.rows.flatMap((cells, row) => {
-    if (row <= shape.lastHeaderRow) return [];
-    const label = cellOf(cells, "full name") || cellOf(cells, "student number") || cellOf(cells, "family name");
-    return isDetailLabel(label) ? [row] : [];
-  });
-  return [...shape.detailRows, ...below];
 }
 
 function* longEntries(
@@ -112,6 +139,7 @@ function* longEntries(
   termByName: (name: string) => string | undefined,
 ): Generator<ScoreEntry> {
   const cellOf = cellReader(read.meanings);
+  const twins = titlesInSeveralCategories(read, rows, cellOf);
   for (const { row, studentId, classId } of rows) {
     const cells = read.table.rows[row] ?? [];
     const title = cellOf(cells, "assignment");
@@ -132,14 +160,34 @@ function* longEntries(
         category: cellOf(cells, "category"),
         dueDate: readDate(cellOf(cells, "due date"), read.dates.order),
         ...(period && { period }),
+        ...(twins.has(titleKey(title)) && { isTwin: true }),
         ...(extraCredit && { extraCredit: /^(true|yes|y|x|1)$/i.test(extraCredit) }),
       },
       choice: undefined,
       column: undefined,
-      reading: { numbers: "points" },
+      reading: { numbers: "points", decimalSign: read.decimalSign },
       comment: cellOf(cells, "comment"),
     };
   }
+}
+
+/** Titles that stand in more than one category of a list: they are several assignments. */
+function titlesInSeveralCategories(
+  read: Understanding,
+  rows: readonly JoinedRow[],
+  cellOf: ReturnType<typeof cellReader>,
+): ReadonlySet<string> {
+  if (!read.meanings.some(({ role }) => role === "category")) return new Set();
+  const categoryOf = new Map<string, string>();
+  const twins = new Set<string>();
+  for (const { row } of rows) {
+    const cells = read.table.rows[row] ?? [];
+    const [title, category] = [titleKey(cellOf(cells, "assignment")), titleKey(cellOf(cells, "category"))];
+    const before = categoryOf.get(title);
+    if (before !== undefined && category && before && before !== category) twins.add(title);
+    categoryOf.set(title, before || category);
+  }
+  return twins;
 }
 
 /** A score and a status of their own make one cell: "12" and "late" are "12 late". */

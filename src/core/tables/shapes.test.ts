@@ -50,12 +50,12 @@ describe("a table of scores, however it is written", () => {
     ["points below the titles", `ID,Student,Salinity lab\n,,20\n41,Ana Wójcik,1\n`, lab({ ana: "1" })],
     [
       "dates below the titles",
-      `ID,Student,Density lab\n,,2026-11-12\n41,Ana Wójcik,1\n`,
+      `ID,Student,Density lab (20)\n,,2026-11-12\n41,Ana Wójcik,1\n`,
       { assignments: { "Density lab": { ana: "1" } } },
     ],
     [
       "categories above the titles",
-      `,,Quizzes,\nID,Student,Tides,Currents\n41,Ana Wójcik,1,2\n`,
+      `,,Quizzes,\nID,Student,Tides,Currents\n,Points,10,12\n41,Ana Wójcik,1,2\n`,
       { assignments: { Tides: { ana: "1" }, Currents: { ana: "2" } } },
     ],
     ["first and last names", "First name,Last name,Salinity lab\nAna,Wójcik,1\nBo,Li,2\n", lab({ ana: "1", bo: "2" })],
@@ -75,7 +75,7 @@ describe("a table of scores, however it is written", () => {
     ],
     [
       "handed-in ticks",
-      "ID,Safety sheet\n41,✓\n42,✓\n43,missing\n44,✓\n",
+      "ID,Safety sheet\n,2026-11-12\n41,✓\n42,✓\n43,missing\n44,✓\n",
       { assignments: { "Safety sheet": { ana: "handed in", bo: "handed in", cy: "missing", dee: "handed in" } } },
     ],
     ["numbers that are text in a spreadsheet", "ID,Salinity lab\n'0041,'1\n=\"42\",2\n", lab({ ana: "1", bo: "2" })],
@@ -124,22 +124,23 @@ describe("a table of scores, however it is written", () => {
     expect(outcome.unknown).toEqual([]);
   });
 
-  test("a new assignment has the points, date and category that the table tells, and says what it guessed", () => {
-    const { tables, after } = planOf([
-      "ID,Student,Density lab,Tides (12),Poster\n,,2026-11-12,,\n41,Ana Wójcik,1,2,3\n",
-    ]);
-    const made = (title: string) => [...after.assignments.values()].find((one) => one.title === title);
-    expect(made("Density lab")).toMatchObject({ dueDate: "2026-11-12", categoryId: "labs", pointsPossible: 100 });
-    expect(made("Tides")).toMatchObject({ pointsPossible: 12, termId: "winter", classId: "class" });
-    expect(tables[0]?.scores?.assignments.map(({ guessed }) => guessed)).toEqual([
-      ["points possible"],
-      ["category"],
-      ["category", "points possible"],
-    ]);
+  test("a new assignment has the points, date and category that the table tells, and waits for what it does not", () => {
+    const text = "ID,Student,Density lab,Tides (12),Poster\n,,2026-11-12,,\n41,Ana Wójcik,1,2,3\n";
+    const open = planOf([text]);
+    const made = ({ after }: typeof open, title: string) =>
+      [...after.assignments.values()].find((one) => one.title === title);
+    expect(made(open, "Tides")).toMatchObject({ pointsPossible: 12, termId: "winter", classId: "class" });
+    expect([made(open, "Density lab"), made(open, "Poster")]).toEqual([undefined, undefined]);
+    expect(outcomeOf(open)).toMatchObject({ points: ["Density lab"], columns: ["Poster: scores"] });
+    const told = planOf([text], { points: { "density lab": 24, poster: 5 }, columns: { poster: { role: "scores" } } });
+    expect(made(told, "Density lab")).toMatchObject({ dueDate: "2026-11-12", categoryId: "labs", pointsPossible: 24 });
+    expect(made(told, "Poster")).toMatchObject({ pointsPossible: 5 });
+    expect(outcomeOf(told)).toMatchObject({ points: [], columns: [] });
+    expect(told.tables[0]?.scores?.assignments.map(({ guessed }) => guessed)).toEqual([[], ["category"], ["category"]]);
   });
 
   test("a score above what is possible, an empty column and a class whose mean jumps stand out", () => {
-    const { tables, moves } = planOf(["ID,Salinity lab,Tides\n41,31,\n42,20,\n43,19,\n"]);
+    const { tables, moves } = planOf(["ID,Salinity lab,Tides (5)\n41,31,\n42,20,\n43,19,\n"]);
     expect(tables[0]?.scores?.assignments[0]?.above.map(({ studentId }) => studentId)).toEqual(["ana"]);
     expect(tables[0]?.scores?.assignments[0]?.isEmpty).toBe(false);
     expect(moves).toEqual([{ classId: "class", before: 30, after: expect.closeTo(116.67, 1) }]);
@@ -206,7 +207,7 @@ describe("averages alone", () => {
 
 describe("what only the teacher can say", () => {
   test("marks are asked once with a guess; the answer counts", () => {
-    const text = "ID,Salinity lab,Tides\n41,abs,3\n42,nhi,abs\n43,B+,4\n44,5,6\n";
+    const text = "ID,Salinity lab,Tides (10)\n41,abs,3\n42,nhi,abs\n43,B+,4\n44,5,6\n";
     expect(outcomeOf(planOf([text])).marks).toEqual(["abs 2 ?", "nhi 1 missing", "B+ 1 grade label"]);
     const answered = planOf([text], { marks: { abs: "excused", nhi: "missing", "b+": "grade label" } });
     expect(outcomeOf(answered)).toMatchObject({
@@ -242,7 +243,7 @@ describe("what only the teacher can say", () => {
 
   test("dates that can be read two ways are asked with the evidence, and others decide for themselves", () => {
     const list = (dates: string[]) =>
-      `ID,Assignment,Score,Due date\n${dates.map((date, place) => `41,Assignment ${place},5,${date}`).join("\n")}\n`;
+      `ID,Assignment,Score,Points possible,Due date\n${dates.map((date, place) => `41,Assignment ${place},5,10,${date}`).join("\n")}\n`;
     expect(outcomeOf(planOf([list(["03/11/2026", "04/11/2026"])])).asks).toEqual(["dates"]);
     const due = (plan: ReturnType<typeof planOf>) =>
       [...plan.after.assignments.values()].flatMap(({ title, dueDate }) =>
@@ -268,13 +269,13 @@ describe("what only the teacher can say", () => {
       const lines = ["A. Wójcik,North,abs", "Bo Li,South,nhi", "Cy O'Dwyr,North,7"];
       return `Student,Team,${title}\n${order.map((place) => lines[place]).join("\n")}\n`;
     };
-    const first = planOf([week("Salinity lab", [0, 1, 2])]);
+    const first = planOf([week("Salinity lab (20)", [0, 1, 2])]);
     expect(outcomeOf(first)).toMatchObject({ asked: ["A. Wójcik", "Cy O'Dwyr"], marks: ["abs 1 ?", "nhi 1 missing"] });
     const keys = first.tables[0]?.rows.map(({ key }) => key) ?? [];
     const answers = { [keys[0] ?? ""]: "ana", [keys[2] ?? ""]: "cy" };
-    const done = planOf([week("Salinity lab", [0, 1, 2])], { answers, marks: { abs: "excused", nhi: "missing" } });
+    const done = planOf([week("Salinity lab (20)", [0, 1, 2])], { answers, marks: { abs: "excused", nhi: "missing" } });
     const recipes = learnRecipes(done.tables, 1);
-    const next = planOf([week("Density lab", [2, 0, 1])], {}, recipes, done.after);
+    const next = planOf([week("Density lab (20)", [2, 0, 1])], {}, recipes, done.after);
     expect(outcomeOf(next)).toMatchObject({
       asked: [],
       marks: [],

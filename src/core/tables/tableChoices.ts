@@ -28,6 +28,17 @@ export const tableChoicesSchema = z.object({
   dateOrder: z.enum(["day first", "month first"]).optional(),
   /** Whether an empty cell leaves a score as it is, or clears it. */
   blanks: z.enum(["leave", "clear"]).optional(),
+  /** What parts whole numbers from decimals, where the cells alone don't tell. */
+  decimalSign: z.enum([".", ","]).optional(),
+  /** How the file is read, where the guess was wrong. */
+  encoding: z.string().optional(),
+  delimiter: z.string().optional(),
+  /** Whether hidden rows, columns and sheets of the workbook are taken as well. */
+  hidden: z.literal("taken").optional(),
+  /** What becomes of students who are in another class than the roster says. */
+  moves: z.enum(["moved", "in both"]).optional(),
+  /** The class that students of a roster without one are put into. */
+  newClass: z.string().trim().optional(),
   /** Rows taken in or left out by hand, by place in the table. */
   rows: z.record(z.string(), z.enum(["taken", "left out"])).optional(),
 });
@@ -41,6 +52,12 @@ export const ADD = "add";
 /** All answers about tables that are brought in together: what a mark means and who is meant is asked once for all of them. */
 export const bringInChoicesSchema = z.object({
   tables: z.record(z.string(), tableChoicesSchema),
+  /** What holds for all tables of one shape, by the shape: an answer about one is an answer about all alike. */
+  shapes: z.record(z.string(), tableChoicesSchema).default({}),
+  /** What an undecided column is, by the key of its heading, in all tables. */
+  columns: z.record(z.string(), columnMeaningSchema).default({}),
+  /** What new assignments are worth, by the key of their title, in all tables. */
+  points: z.record(z.string(), z.number().min(0)).default({}),
   marks: z.record(z.string(), markMeaningSchema),
   /** By the key of a row: a student's id, `NOBODY` or `ADD`. */
   answers: z.record(z.string(), z.string()),
@@ -52,4 +69,44 @@ export const bringInChoicesSchema = z.object({
 export type BringInChoices = z.infer<typeof bringInChoicesSchema>;
 
 /** Nothing was decided yet: all is guessed or asked. */
-export const NO_CHOICES: BringInChoices = { tables: {}, marks: {}, answers: {}, idSeed: "" };
+export const NO_CHOICES: BringInChoices = {
+  tables: {},
+  shapes: {},
+  columns: {},
+  points: {},
+  marks: {},
+  answers: {},
+  idSeed: "",
+};
+
+/** Choices that hold for one table alone; all others are shared by the tables of its shape. */
+const OF_ONE_TABLE = [
+  "classId",
+  "period",
+  "rows",
+  "assignments",
+  "encoding",
+  "delimiter",
+  "newClass",
+  "hidden",
+] as const;
+
+/** Parts choices about a table into those of this one and those of all of its shape. */
+export function shareable(part: TableChoices): { ofTable: TableChoices; ofShape: TableChoices } {
+  const isOwn = (key: string) => (OF_ONE_TABLE as readonly string[]).includes(key);
+  const pick = (test: (key: string) => boolean) =>
+    Object.fromEntries(Object.entries(part).filter(([key]) => test(key)));
+  return { ofTable: pick(isOwn), ofShape: pick((key) => !isOwn(key)) };
+}
+
+/** Choices with some more; a choice about one column or row leaves the others as they are. */
+export function joinedChoices(known: TableChoices, part: TableChoices): TableChoices {
+  return {
+    ...known,
+    ...part,
+    ...(part.meanings && { meanings: { ...known.meanings, ...part.meanings } }),
+    ...(part.assignments && { assignments: { ...known.assignments, ...part.assignments } }),
+    ...(part.percents && { percents: { ...known.percents, ...part.percents } }),
+    ...(part.rows && { rows: { ...known.rows, ...part.rows } }),
+  };
+}

@@ -13,7 +13,7 @@ export type TableKind = (typeof TABLE_KINDS)[number];
 
 /** What a kind of table is to the teacher. */
 export const KIND_WORDS: Record<TableKind, string> = {
-  roster: "Roster: the students of classes",
+  roster: "Students: their classes, and what is kept of them",
   contacts: "Contacts: guardians and addresses",
   "form answers": "Answers of families to a form",
   scores: "Scores: a column for each assignment",

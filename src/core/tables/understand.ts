@@ -1,13 +1,15 @@
 import type { MarkMeanings } from "../figures/markMeaning";
 import { guessPercentReading } from "../figures/scoreCell";
-import { nameKey } from "../matching/nameKey";
-import type { World } from "../model/world";
+import { titleKey } from "../model/titleKey";
+import { withoutLabel } from "./cellMeaning";
 import type { ColumnMeaning } from "./columnMeaning";
+import type { KnownValues } from "./knownValues";
 import type { RawTable } from "./rawTable";
 import { type DateOrder, dateStyleOf } from "./readDate";
 import { fileStem, headerKey, type Recipe, shapeId } from "./recipe";
-import { type KnownNames, recognise, type TableShape } from "./recognise";
-import type { BringInChoices, TableChoices } from "./tableChoices";
+import { kindOf, recognise, type TableShape } from "./recognise";
+import { bodyRows, rowsAtLarge } from "./rowsAtLarge";
+import { type BringInChoices, joinedChoices, type TableChoices } from "./tableChoices";
 import type { TableKind } from "./tableKind";
 
 /** One table of those that are brought in together. */
@@ -31,23 +33,20 @@ export interface Understanding {
   readonly kindIsSure: boolean;
   readonly shape: TableShape;
   readonly meanings: readonly ColumnMeaning[];
+  /** By column: whether its meaning was told by the teacher or a recipe. */
+  readonly isTold: readonly boolean[];
   readonly marks: MarkMeanings;
   readonly answers: Readonly<Record<string, string>>;
+  /** What assignments are worth, by the key of their title, as it was said. */
+  readonly points: Readonly<Record<string, number>>;
   /** By column. */
   readonly percents: Readonly<Record<string, "percents" | "fractions">>;
   readonly dates: { readonly order: DateOrder | undefined; readonly ambiguous?: string; readonly decisive?: string };
   readonly blanks: "leave" | "clear";
+  /** What parts decimals, as its cells show or as it was said; none where neither tells. */
+  readonly decimalSign: "." | "," | undefined;
   /** The class that was chosen for a file of this name before. */
   readonly rememberedClassId: string | undefined;
-}
-
-/** The names that a gradebook has for its categories and assignments, as they are compared. */
-export function namesIn(world: Pick<World, "classes" | "assignments">): KnownNames {
-  const categories = [...world.classes.values()].flatMap((one) => one.categories.map(({ name }) => nameKey(name)));
-  return {
-    categories: new Set(categories),
-    assignments: new Set([...world.assignments.values()].map(({ title }) => nameKey(title))),
-  };
 }
 
 /** A table as it is read, by its shape, the choices of the teacher and the recipe of its shape, in this order of weight. */
@@ -55,16 +54,30 @@ export function understand(
   { id, table }: NamedTable,
   choices: BringInChoices,
   recipes: ReadonlyMap<string, Recipe>,
-  known: KnownNames,
+  known: KnownValues,
 ): Understanding {
-  const own = choices.tables[id] ?? {};
-  const shape = moveHeader(recognise(table, known), table, own.lastHeaderRow, known);
-  const shapeKey = shapeId(shape.titles, shape.meanings);
+  const found = recognise(table, known);
+  const shapeKey = shapeId(found.titles, found.isFigure);
+  const own = joinedChoices(choices.shapes?.[shapeKey] ?? {}, choices.tables[id] ?? {});
+  const shape = moveHeader(found, table, own.lastHeaderRow, known);
   const recipe = recipes.get(shapeKey);
-  const meanings = shape.meanings.map(
-    (guess, column): ColumnMeaning =>
-      own.meanings?.[String(column)] ?? recipe?.meanings[headerKey(shape.titles[column] ?? "")] ?? guess,
-  );
+  const wereScores = recipe?.figures.includes(fileStem(table.name));
+  const told = shape.meanings.map((guess, column): ColumnMeaning | undefined => {
+    const title = shape.titles[column] ?? "";
+    const isOpen = guess.role === "undecided";
+    return (
+      own.meanings?.[String(column)] ??
+      (isOpen || guess.role === "not used" || guess.role === "letter grade"
+        ? choices.columns?.[titleKey(title)]
+        : undefined) ??
+      recipe?.meanings[headerKey(title)] ??
+      (isOpen && wereScores && shape.maybe[column]?.some(({ role }) => role === "scores")
+        ? { role: "scores" }
+        : undefined)
+    );
+  });
+  const meanings = shape.meanings.map((guess, column) => told[column] ?? guess);
+  const guessed = table.preset ? { kind: table.preset.kind, sure: true } : kindOf(meanings, shape);
   return {
     id,
     table,
@@ -72,15 +85,18 @@ export function understand(
     idSeed: choices.idSeed,
     recipe,
     shapeId: shapeKey,
-    kind: own.kind ?? recipe?.kind ?? shape.kind,
-    kindIsSure: own.kind !== undefined || recipe !== undefined || shape.sure,
+    kind: own.kind ?? recipe?.kind ?? guessed.kind,
+    kindIsSure: own.kind !== undefined || recipe !== undefined || guessed.sure,
     shape,
     meanings,
+    isTold: told.map((meaning) => meaning !== undefined),
     marks: { ...recipe?.marks, ...choices.marks },
     answers: { ...recipe?.answers, ...choices.answers },
+    points: choices.points ?? {},
     percents: percentReadings(table, shape, meanings, own, recipe),
     dates: dateReading(table, shape, meanings, own.dateOrder ?? choices.dateOrder ?? recipe?.dateOrder),
     blanks: own.blanks ?? recipe?.blanks ?? "leave",
+    decimalSign: own.decimalSign ?? decimalSignOf(table, shape),
     rememberedClassId: recipe?.classes[fileStem(table.name)],
   };
 }
@@ -90,7 +106,7 @@ function moveHeader(
   shape: TableShape,
   table: RawTable,
   lastHeaderRow: number | undefined,
-  known: KnownNames,
+  known: KnownValues,
 ): TableShape {
   if (lastHeaderRow === undefined || lastHeaderRow === shape.lastHeaderRow) return shape;
   const moved = recognise({ ...table, rows: table.rows.slice(lastHeaderRow) }, known);
@@ -98,14 +114,29 @@ function moveHeader(
     ...moved,
     titles: table.rows[lastHeaderRow] ?? [],
     groups: [],
+    headingRow: lastHeaderRow,
     lastHeaderRow,
     detailRows: [],
+    atLarge: rowsAtLarge(table.rows, { headingRow: lastHeaderRow, lastHeaderRow }, table.rows[lastHeaderRow] ?? []),
   };
 }
 
+/** What parts decimals in the first rows: cells with one or two digits after it show it, if they all show the same. */
+function decimalSignOf(table: RawTable, shape: TableShape): "." | "," | undefined {
+  const signs = new Set<string>();
+  for (const row of bodyRows(table, shape).slice(0, ROWS_SAMPLED)) {
+    for (const cell of row) {
+      const sign = /^[+-]?\d+([.,])(?:\d{1,2}|\d{4,})\s*%?$/.exec(cell)?.[1];
+      if (sign) signs.add(sign);
+    }
+  }
+  return signs.size === 1 ? ([...signs][0] as "." | ",") : undefined;
+}
+const ROWS_SAMPLED = 400;
+
 function percentReadings(
   table: RawTable,
-  { lastHeaderRow, titles }: TableShape,
+  shape: TableShape,
   meanings: readonly ColumnMeaning[],
   own: TableChoices,
   recipe: Recipe | undefined,
@@ -115,26 +146,25 @@ function percentReadings(
     if (role !== "overall average" && role !== "category average") return;
     readings[String(column)] =
       own.percents?.[String(column)] ??
-      recipe?.percents[headerKey(titles[column] ?? "")] ??
-      guessPercentReading(table.rows.slice(lastHeaderRow + 1).map((row) => row[column] ?? ""));
+      recipe?.percents[headerKey(shape.titles[column] ?? "")] ??
+      guessPercentReading(bodyRows(table, shape).map((row) => withoutLabel(row[column] ?? "")));
   });
   return readings;
 }
 
 function dateReading(
   table: RawTable,
-  { lastHeaderRow, detailRows }: TableShape,
+  shape: TableShape,
   meanings: readonly ColumnMeaning[],
   answered: DateOrder | undefined,
 ): Understanding["dates"] {
-  const cells = table.rows
-    .slice(lastHeaderRow + 1)
-    .flatMap((row) =>
-      meanings.flatMap(({ role }, column) =>
-        role === "birthday" || role === "due date" || role === "time stamp" ? [row[column] ?? ""] : [],
-      ),
-    );
-  for (const row of detailRows) cells.push(...(table.rows[row] ?? []));
+  const isDated = meanings.map(({ role, type }) => DATED.has(role) || (role === "own column" && type !== "text"));
+  const cells = isDated.includes(true)
+    ? bodyRows(table, shape).flatMap((row) =>
+        isDated.flatMap((dated, column) => (dated && row[column] ? [row[column] ?? ""] : [])),
+      )
+    : [];
+  for (const row of shape.detailRows) cells.push(...(table.rows[row] ?? []));
   const style = dateStyleOf(cells);
   return {
     // What the dates themselves tell is stronger than an answer that was given for another table.
@@ -143,3 +173,4 @@ function dateReading(
     ...(style.decisive && { decisive: style.decisive }),
   };
 }
+const DATED: ReadonlySet<string> = new Set(["birthday", "due date", "time stamp", "joined on", "left on"]);

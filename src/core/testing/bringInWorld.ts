@@ -85,6 +85,8 @@ export function outcomeOf(plan: BringInPlan) {
     asked: questions.rows.map(({ row }) => row.name || row.studentNumber),
     marks: questions.marks.map(({ mark, count, guess }) => `${mark} ${count} ${guess ?? "?"}`),
     asks: questions.tables.flatMap(({ asks }) => asks),
+    columns: questions.columns.map(({ title, maybe }) => `${title}: ${maybe[0]?.role}`),
+    points: questions.points.map(({ title }) => title),
     leftOut: first?.joined.leftOut.map(({ cause }) => cause),
     unknown: first?.rows.flatMap(({ state, match, name }) =>
       state === "asked" && match.kind === "nobody" ? [name] : [],

@@ -2,11 +2,11 @@
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
-import { counted } from "@/core/words";
+import { counted, listed } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { failureWords } from "@/ui/shared/failureWords";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
-import type { Progress } from "@/workers/bringIn/bringInApi";
+import type { BroughtInAbout, Progress } from "@/workers/bringIn/bringInApi";
 import { BroughtInHistory } from "./BroughtInHistory";
 import { DifferenceSheet } from "./DifferenceSheet";
 import { FileDrop } from "./FileDrop";
@@ -14,6 +14,7 @@ import { QuestionsSheet } from "./QuestionsSheet";
 import { TableCards } from "./TableCards";
 import { TableDetails } from "./TableDetails";
 import { useBringIn } from "./useBringIn";
+import { useWriteToThese } from "./useWriteToThese";
 
 /** Any number of tables: read, shown as they were understood, and applied only after the difference was seen. */
 export function BringInScreen() {
@@ -21,12 +22,19 @@ export function BringInScreen() {
   const { view, progress, problems } = bringIn;
   const [openId, setOpenId] = useState<string>();
   const open = view?.tables.find(({ id }) => id === openId);
+  const [last, setLast] = useState<BroughtInAbout>();
+  const writeToThese = useWriteToThese();
 
-  const apply = async () => {
+  const apply = async (then: "stay" | "write") => {
     try {
-      const { ok, words } = await bringIn.apply();
-      if (ok) toast(`Brought in: ${words}. You can take it back from here at any time.`);
-      else toast.error(words, { duration: Number.POSITIVE_INFINITY });
+      const done = await bringIn.apply();
+      if (!done.ok) {
+        toast.error(done.words, { duration: Number.POSITIVE_INFINITY });
+        return;
+      }
+      toast(`Brought in: ${done.words}. You can take it back from here at any time.`);
+      setLast(done.about);
+      if (then === "write") await writeToThese(done.about);
     } catch (cause) {
       toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
     }
@@ -40,7 +48,16 @@ export function BringInScreen() {
             <Button variant="link" onClick={bringIn.stop}>
               Leave these
             </Button>
-            <Button onClick={apply} disabled={view.isEmpty || bringIn.applying || progress !== undefined}>
+            {view.ownColumns.length > 0 && (
+              <Button
+                variant="outline-primary"
+                onClick={() => apply("write")}
+                disabled={bringIn.applying || progress !== undefined}
+              >
+                Keep and write to these
+              </Button>
+            )}
+            <Button onClick={() => apply("stay")} disabled={view.isEmpty || bringIn.applying || progress !== undefined}>
               {bringIn.applying ? "Applying …" : view.isEmpty ? "Nothing to apply" : "Apply"}
             </Button>
           </>
@@ -60,7 +77,7 @@ export function BringInScreen() {
                 <TableDetails
                   key={open.id}
                   table={open}
-                  onChange={(part) => bringIn.chooseForTable(open.id, part)}
+                  onChange={(part) => bringIn.chooseForTable(open, part)}
                   onAnswer={(key, answer) => bringIn.choose({ answers: { [key]: answer } })}
                   onBack={() => setOpenId(undefined)}
                 />
@@ -80,7 +97,18 @@ export function BringInScreen() {
         ) : (
           !progress && (
             <div className="columns">
-              <FileDrop onFiles={bringIn.read} busy={false} />
+              <div className="d-grid gap-3">
+                {last && last.studentIds.length > 0 && (
+                  <section className="sheet d-flex gap-3 align-items-center" aria-label="What to do with it">
+                    <div className="flex-grow-1">
+                      The tables were about {counted(last.studentIds.length, "student")}
+                      {last.ownColumns.length > 0 && `, with ${listed(last.ownColumns)}`}.
+                    </div>
+                    <Button onClick={() => writeToThese(last)}>Write to these</Button>
+                  </section>
+                )}
+                <FileDrop onFiles={bringIn.read} busy={false} />
+              </div>
               <BroughtInHistory />
             </div>
           )
@@ -96,7 +124,7 @@ function SummarySheet({ view }: { view: NonNullable<ReturnType<typeof useBringIn
   return (
     <section className="sheet" aria-label="What will happen">
       <p className="lead-line mb-1" role="status">
-        {view.isEmpty ? "Nothing would change: all of this is in the gradebook already." : `${view.summary}.`}
+        {view.isEmpty ? emptyWords(view) : `${view.summary}.`}
       </p>
       <p className="quiet small">
         {asked === 0
@@ -117,6 +145,13 @@ function SummarySheet({ view }: { view: NonNullable<ReturnType<typeof useBringIn
       )}
     </section>
   );
+}
+
+/** Why nothing would change: because all is there, because something must be said first, or because nothing could be used. */
+function emptyWords({ isNothingNew, openCount }: NonNullable<ReturnType<typeof useBringIn>["view"]>): string {
+  if (isNothingNew) return "Nothing would change: all of this is in the gradebook already.";
+  if (openCount > 0) return "Nothing changes before the questions below are answered.";
+  return "Nothing in these tables can be used as they are: what was looked for stands with each table.";
 }
 
 function ReadingProgress({ progress, onStop }: { progress: Progress; onStop: () => void }) {

@@ -1,9 +1,11 @@
 "use client";
 import { Form } from "react-bootstrap";
+import { ownTypeSchema } from "@/core/model/ownColumn";
 import { COLUMN_ROLES, type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES } from "@/core/tables/columnMeaning";
 import type { AssignmentChoice, TableChoices } from "@/core/tables/tableChoices";
 import { useVine } from "@/ui/shared/VineContext";
 import type { ColumnView, TableView } from "@/workers/bringIn/tableView";
+import { roleWords } from "./meaningWords";
 
 interface ColumnChoiceProps {
   readonly column: ColumnView;
@@ -48,11 +50,42 @@ export function ColumnChoice({ column: view, table, onChange }: ColumnChoiceProp
           value={meaning.role}
           onChange={(event) => setRole(event.target.value as ColumnRole)}
         >
-          {COLUMN_ROLES.map((role) => (
-            <option key={role}>{role}</option>
+          {COLUMN_ROLES.filter((role) => role !== "undecided" || meaning.role === "undecided").map((role) => (
+            <option key={role} value={role}>
+              {roleWords(role)}
+            </option>
           ))}
         </Form.Select>
       </div>
+      {view.because && <div className="quiet small">Read so because {view.because}.</div>}
+      {meaning.role === "own column" && (
+        <div className="d-flex gap-2 mt-1">
+          <Form.Control
+            size="sm"
+            className="w-auto"
+            aria-label={`Name of the own column ${name}`}
+            defaultValue={meaning.name ?? title}
+            onBlur={(event) => {
+              const called = event.target.value.trim();
+              if (called && called !== (meaning.name ?? title)) setMeaning({ ...meaning, name: called });
+            }}
+          />
+          <Form.Select
+            size="sm"
+            className="w-auto"
+            aria-label={`What the values of ${name} are`}
+            value={meaning.type ?? ""}
+            onChange={(event) => setMeaning({ ...meaning, type: ownTypeSchema.safeParse(event.target.value).data })}
+          >
+            <option value="">as its cells are</option>
+            {ownTypeSchema.options.map((type) => (
+              <option key={type} value={type}>
+                {type}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+      )}
       {view.percents && (
         <Form.Select
           size="sm"
@@ -71,7 +104,9 @@ export function ColumnChoice({ column: view, table, onChange }: ColumnChoiceProp
         <AssignmentChoiceForm view={view} assignment={view.assignment} table={table} onChange={onChange} />
       )}
       {view.clashes && (
-        <p className="small text-danger">Another column goes to the same assignment, so this one is not used.</p>
+        <p className="small text-danger">
+          Several columns or assignments share this title, so this one is not used. Choose its assignment.
+        </p>
       )}
     </li>
   );

@@ -1,10 +1,16 @@
 "use client";
 import { Button, Form } from "react-bootstrap";
 import { type MarkMeaning, markKey, markMeaningSchema } from "@/core/figures/markMeaning";
+import { classLabel } from "@/core/model/schoolClass";
+import type { TableAsk } from "@/core/tables/openQuestions";
 import { ADD, NOBODY } from "@/core/tables/tableChoices";
 import { counted } from "@/core/words";
+import { ClassOptions } from "@/ui/shared/ClassOptions";
+import { useVine } from "@/ui/shared/VineContext";
 import type { MarkView, RowQuestion } from "@/workers/bringIn/allRowQuestions";
 import type { BringInView } from "@/workers/bringIn/bringInView";
+import type { TableView } from "@/workers/bringIn/tableView";
+import { ColumnQuestions, LeftOutColumns, PointsQuestions } from "./ColumnQuestions";
 import type { BringIn } from "./useBringIn";
 
 interface QuestionsProps {
@@ -15,47 +21,110 @@ interface QuestionsProps {
 
 /** What only the teacher can say, each once for all tables. */
 export function QuestionsSheet({ view, bringIn, onOpenTable }: QuestionsProps) {
-  const asking = view.tables.filter(({ asks }) => asks.length > 0);
   return (
     <>
-      {asking.length > 0 && (
-        <section className="sheet" aria-labelledby="tables-open">
-          <h2 id="tables-open">Say what these tables are</h2>
-          <ul className="lines">
-            {asking.map((table) => (
-              <li key={table.id}>
-                <div className="line-main">
-                  {table.name}
-                  <div className="quiet small">{asksWords(table.asks)}</div>
-                </div>
-                {table.asks.includes("dates") && (
-                  <DateOrderChoice
-                    sample={table.dates.ambiguous ?? ""}
-                    onChoose={(dateOrder) => bringIn.choose({ dateOrder })}
-                  />
-                )}
-                <Button size="sm" variant="outline-primary" onClick={() => onOpenTable(table.id)}>
-                  Look
-                  <span className="visually-hidden"> at {table.name}</span>
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <TableQuestions view={view} bringIn={bringIn} onOpenTable={onOpenTable} />
+      {view.columns.length > 0 && <ColumnQuestions columns={view.columns} bringIn={bringIn} />}
+      {view.points.length > 0 && <PointsQuestions points={view.points} bringIn={bringIn} />}
       {view.rows.length > 0 && <RowQuestions questions={view.rows} bringIn={bringIn} />}
       {view.marks.length > 0 && <Marks marks={view.marks} bringIn={bringIn} />}
+      <LeftOutColumns view={view} bringIn={bringIn} />
     </>
   );
 }
 
-function asksWords(asks: readonly ("kind" | "class" | "dates")[]): string {
-  const words = {
-    kind: "What does it hold?",
-    class: "Which class is it about?",
-    dates: "Its dates can be read in two ways.",
-  };
-  return asks.map((ask) => words[ask]).join(" ");
+/** What is asked of tables as a whole; an answer about one is an answer about all of its shape. */
+function TableQuestions({ view, bringIn, onOpenTable }: QuestionsProps) {
+  const asking = view.tables.filter(({ asks }) => asks.length > 0);
+  if (asking.length === 0) return null;
+  return (
+    <section className="sheet" aria-labelledby="tables-open">
+      <h2 id="tables-open">Say what these tables are</h2>
+      <ul className="lines">
+        {asking.map((table) => (
+          <li key={table.id}>
+            <div className="line-main">
+              {table.name}
+              <div className="quiet small">{asksWords(table.asks)}</div>
+            </div>
+            {table.asks.includes("dates") && (
+              <DateOrderChoice
+                sample={table.dates.ambiguous ?? ""}
+                onChoose={(dateOrder) => bringIn.choose({ dateOrder })}
+              />
+            )}
+            {table.asks.includes("class") && (
+              <ClassChoice table={table} onChoose={(classId) => bringIn.chooseForTable(table, { classId })} />
+            )}
+            {table.asks.includes("encoding") &&
+              (table.reading?.rivals ?? []).map(({ encoding, sample }) => (
+                <Button
+                  key={encoding}
+                  size="sm"
+                  onClick={() => bringIn.chooseForTable(table, { encoding })}
+                  aria-label={`${sample}, by ${encoding}`}
+                  data-private
+                >
+                  {sample}
+                </Button>
+              ))}
+            {table.asks.includes("moves") && (
+              <>
+                <Button size="sm" onClick={() => bringIn.chooseForTable(table, { moves: "moved" })}>
+                  Moved
+                </Button>
+                <Button size="sm" onClick={() => bringIn.chooseForTable(table, { moves: "in both" })}>
+                  In both
+                </Button>
+              </>
+            )}
+            <Button size="sm" variant="outline-primary" onClick={() => onOpenTable(table.id)}>
+              Look
+              <span className="visually-hidden"> at {table.name}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const ASK_WORDS: Record<TableAsk, string> = {
+  kind: "What does it hold?",
+  class: "Which class is it about? Nothing of it is used till you say.",
+  dates: "Its dates can be read in two ways.",
+  encoding: "Its letters can be read in several ways. Nothing of it is used till you say.",
+  moves: "Some students are in another class here. Have they moved, or are they in both?",
+};
+
+function asksWords(asks: readonly TableAsk[]): string {
+  return asks.map((ask) => ASK_WORDS[ask]).join(" ");
+}
+
+function ClassChoice({ table, onChoose }: { table: TableView; onChoose: (classId: string) => void }) {
+  const { world } = useVine();
+  const suggested = table.suggestedClassId === undefined ? undefined : world.classes.get(table.suggestedClassId);
+  return (
+    <>
+      {suggested && (
+        <Button size="sm" onClick={() => onChoose(suggested.id)}>
+          {classLabel(suggested)}
+        </Button>
+      )}
+      <Form.Select
+        size="sm"
+        className="w-auto"
+        aria-label={`Class of ${table.name}`}
+        value=""
+        onChange={(event) => onChoose(event.target.value)}
+      >
+        <option value="" disabled>
+          {suggested ? "or …" : "Choose …"}
+        </option>
+        <ClassOptions />
+      </Form.Select>
+    </>
+  );
 }
 
 function DateOrderChoice({

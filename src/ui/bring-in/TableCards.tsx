@@ -16,7 +16,8 @@ interface TableCardsProps {
 
 /** One card for each table: what it was read as, and how its rows found their students. */
 export function TableCards({ tables, openId, onOpen, onRemove }: TableCardsProps) {
-  const needsLook = ({ asks, rowCount, joined }: TableView) => asks.length > 0 || joined < rowCount;
+  const needsLook = ({ asks, rowCount, joined, hasOpenColumns, isHeld }: TableView) =>
+    asks.length > 0 || joined < rowCount || hasOpenColumns || isHeld;
   const inOrder = [...tables].sort((a, b) => Number(needsLook(b)) - Number(needsLook(a)));
   return (
     <section aria-labelledby="tables">
@@ -52,13 +53,21 @@ export function TableCards({ tables, openId, onOpen, onRemove }: TableCardsProps
   );
 }
 
+const NOTICES_SHOWN = 3;
+
 function CardWords({ table }: { table: TableView }) {
   const { world } = useVine();
   const schoolClass = table.classId === undefined ? undefined : world.classes.get(table.classId);
   const period = periodName(table.period, [...world.terms.values()]) ?? "";
   const where = isAboutScores(table.kind)
     ? [
-        schoolClass ? classLabel(schoolClass) : table.byColumn ? "the class that each row names" : "",
+        schoolClass
+          ? classLabel(schoolClass)
+          : table.byColumn
+            ? "the class that each row names"
+            : table.byStudent
+              ? "the class of each student"
+              : "",
         table.kind === "score list" ? "" : period,
       ]
     : [];
@@ -78,9 +87,18 @@ function CardWords({ table }: { table: TableView }) {
           <span className="tag is-well">read as on {formatMoment(table.knownSince)}</span>
         )}
         {open > 0 && <span className="tag is-look">{counted(open, "row")} not used yet</span>}
-        {table.asks.length > 0 && <span className="tag is-look">needs a word</span>}
-        {table.notices.length > 0 && <span className="tag is-look">{counted(table.notices.length, "notice")}</span>}
+        {(table.asks.length > 0 || table.hasOpenColumns) && <span className="tag is-look">needs a word</span>}
       </div>
+      {table.notices.length > 0 && (
+        <ul className="list-unstyled quiet mb-0 mt-1" data-private>
+          {table.notices.slice(0, NOTICES_SHOWN).map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+          {table.notices.length > NOTICES_SHOWN && (
+            <li>{counted(table.notices.length - NOTICES_SHOWN, "more notice")} inside.</li>
+          )}
+        </ul>
+      )}
     </div>
   );
 }

@@ -70,7 +70,7 @@ function TableChoicesForm({ table, onChange }: Pick<TableDetailsProps, "table" |
           ))}
         </Form.Select>
       </Form.Group>
-      {isAboutScores(kind) && (
+      {(isAboutScores(kind) || (kind === "roster" && !table.byColumn)) && (
         <Form.Group controlId="table-class">
           <Form.Label className="small mb-1">Class</Form.Label>
           <Form.Select
@@ -79,7 +79,7 @@ function TableChoicesForm({ table, onChange }: Pick<TableDetailsProps, "table" |
             onChange={(event) => onChange({ classId: event.target.value || undefined })}
           >
             <option value="" disabled={!table.byColumn}>
-              {table.byColumn ? "As each row says" : "Choose …"}
+              {table.byColumn ? "As each row says" : table.byStudent ? "The class of each student" : "Choose …"}
             </option>
             <ClassOptions />
           </Form.Select>
@@ -122,6 +122,25 @@ function TableChoicesForm({ table, onChange }: Pick<TableDetailsProps, "table" |
           </Form.Select>
         </Form.Group>
       )}
+      {table.reading && <ReadingChoices table={table} onChange={onChange} />}
+      {table.newClass !== undefined && (
+        <Form.Group controlId="table-new-class">
+          <Form.Label className="small mb-1">New students go to a class called</Form.Label>
+          <Form.Control
+            size="sm"
+            defaultValue={table.newClass}
+            onBlur={(event) => {
+              const called = event.target.value.trim();
+              if (called && called !== table.newClass) onChange({ newClass: called });
+            }}
+          />
+        </Form.Group>
+      )}
+      {table.hasHidden && (
+        <Button size="sm" variant="outline-primary" onClick={() => onChange({ hidden: "taken" })}>
+          Take what is hidden as well
+        </Button>
+      )}
       {!table.part && (
         <Form.Group controlId="table-header">
           <Form.Label className="small mb-1">Headings in row</Form.Label>
@@ -136,6 +155,57 @@ function TableChoicesForm({ table, onChange }: Pick<TableDetailsProps, "table" |
         </Form.Group>
       )}
     </div>
+  );
+}
+
+const ENCODINGS = ["utf-8", "windows-1252", "windows-1250", "windows-1251", "windows-1254", "windows-1258", "utf-16le"];
+const DELIMITERS: readonly (readonly [string, string])[] = [
+  [",", "commas"],
+  [";", "semicolons"],
+  ["\t", "tabs"],
+  ["|", "bars"],
+  ["  ", "spaces"],
+];
+
+/** How the text of a file became cells; each guess can be changed, and the first rows below show what it does. */
+function ReadingChoices({ table, onChange }: Pick<TableDetailsProps, "table" | "onChange">) {
+  const { encoding = "", delimiter = "" } = table.reading ?? {};
+  const encodings = ENCODINGS.includes(encoding) ? ENCODINGS : [encoding, ...ENCODINGS];
+  return (
+    <>
+      <Form.Group controlId="table-encoding">
+        <Form.Label className="small mb-1">Letters</Form.Label>
+        <Form.Select size="sm" value={encoding} onChange={(event) => onChange({ encoding: event.target.value })}>
+          {encodings.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+      <Form.Group controlId="table-delimiter">
+        <Form.Label className="small mb-1">Cells parted by</Form.Label>
+        <Form.Select size="sm" value={delimiter} onChange={(event) => onChange({ delimiter: event.target.value })}>
+          {DELIMITERS.map(([sign, words]) => (
+            <option key={sign} value={sign}>
+              {words}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+      <Form.Group controlId="table-decimals">
+        <Form.Label className="small mb-1">Decimals after</Form.Label>
+        <Form.Select
+          size="sm"
+          value={table.decimalSign ?? ""}
+          onChange={(event) => onChange({ decimalSign: event.target.value === "," ? "," : "." })}
+        >
+          <option value="" disabled>
+            not seen
+          </option>
+          <option value=".">a point: 9.5</option>
+          <option value=",">a comma: 9,5</option>
+        </Form.Select>
+      </Form.Group>
+    </>
   );
 }
 

@@ -21,7 +21,7 @@ export function useBringIn(): BringIn {
       read: (files) => session.read(files),
       stop: () => session.stop(),
       choose: (part) => session.choose(part),
-      chooseForTable: (tableId, part) => session.chooseForTable(tableId, part),
+      chooseForTable: (table, part) => session.chooseForTable(table, part),
       removeTable: (tableId) => session.removeTable(tableId),
       apply: () => session.apply(),
     }),

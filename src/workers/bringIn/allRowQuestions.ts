@@ -53,7 +53,7 @@ export function allMarks({ tables }: BringInPlan): MarkView[] {
 /** Every row whose owner is not certain, once for all tables. */
 export function allRowQuestions({ tables, after }: BringInPlan): RowQuestion[] {
   const questions = new Map<string, RowQuestion & { tables: number }>();
-  for (const { read, rows } of tables) {
+  for (const { read, rows, joined } of tables) {
     for (const row of rows) {
       const isDoubt = row.match.kind === "likely" || row.match.kind === "in doubt";
       if (!isDoubt) continue;
@@ -70,7 +70,7 @@ export function allRowQuestions({ tables, after }: BringInPlan): RowQuestion[] {
         about: `row ${row.row + 1} of ${read.table.name}: ${cells.join(", ")}`,
         cause: causeWords(row.match),
         suggested: row.match.kind === "likely" ? row.match.studentId : undefined,
-        candidates: candidatesOf(row, after),
+        candidates: candidatesOf(row, row.classId ?? joined.suggestedClassId, after),
         answer: read.answers[row.key],
       });
     }
@@ -79,7 +79,7 @@ export function allRowQuestions({ tables, after }: BringInPlan): RowQuestion[] {
   return [...questions.values()].slice(0, MOST_LISTED);
 }
 
-function candidatesOf({ match, classId }: JoinedRow, world: World): Candidate[] {
+function candidatesOf({ match }: JoinedRow, classId: string | undefined, world: World): Candidate[] {
   const likely = match.kind === "likely" ? [match.studentId] : match.kind === "in doubt" ? match.candidates : [];
   const others = (classId ? (world.classes.get(classId)?.studentIds ?? []) : []).filter((id) => !likely.includes(id));
   return [...likely, ...others].flatMap((studentId) => {

@@ -1,15 +1,16 @@
 import * as Comlink from "comlink";
 import type { Day } from "@/core/model/day";
 import { type World, type WorldRecords, worldOf } from "@/core/model/world";
+import { knowsWord } from "@/core/tables/decodeText";
 import { learnRecipes } from "@/core/tables/learnRecipes";
 import { type BringInPlan, planBringIn } from "@/core/tables/planBringIn";
-import type { TableProblem } from "@/core/tables/rawTable";
+import type { RawTable, TableProblem } from "@/core/tables/rawTable";
 import type { Recipe } from "@/core/tables/recipe";
 import type { BringInChoices } from "@/core/tables/tableChoices";
 import type { NamedTable } from "@/core/tables/understand";
 import { holdLifeLine } from "../life/lifeLine";
 import type { BringInApi } from "./bringInApi";
-import { bringInView, summaryOf } from "./bringInView";
+import { bringInView, ownColumnsIn, summaryOf } from "./bringInView";
 import { readFile } from "./readFile";
 
 let world: World | undefined;
@@ -17,6 +18,28 @@ let recipes: Recipe[] = [];
 let today: Day = "";
 let tables: NamedTable[] = [];
 let named = 0;
+/** By table: the file that it came from, to be read anew where the guess was wrong. */
+const files = new Map<string, File>();
+/** By table: how its file was read last on somebody's word. */
+const readings = new Map<string, string>();
+
+function addTable(table: RawTable, file: File): void {
+  named += 1;
+  tables.push({ id: `table-${named}`, table });
+  files.set(`table-${named}`, file);
+}
+
+let known: ((word: string) => boolean) | undefined;
+
+/** Tells words with accents that the gradebook knows, so that a file is read by the encoding that makes them. */
+function knowing(): (word: string) => boolean {
+  known ??= knowsWord(
+    [...gradebook().students.values(), ...gradebook().guardians.values()].map(
+      ({ givenName, familyName }) => `${givenName} ${familyName}`,
+    ),
+  );
+  return known;
+}
 
 function gradebook(): World {
   if (!world) throw new Error("Tables were planned before the gradebook was there.");
@@ -36,23 +59,39 @@ const bringIn: BringInApi = {
     recipes = knownRecipes;
     today = day;
   },
-  read: async (files, onProgress) => {
+  read: async (chosen, onProgress) => {
     const problems: TableProblem[] = [];
     const hiddenSheets: string[] = [];
     let found = 0;
-    for (const [done, file] of files.entries()) {
-      onProgress({ step: "reading", done, of: files.length, name: file.name });
-      const reading = await readFile(file);
+    for (const [done, file] of chosen.entries()) {
+      onProgress({ step: "reading", done, of: chosen.length, name: file.name });
+      const reading = await readFile(file, { knows: knowing() });
       if (reading.ok) {
         hiddenSheets.push(...(reading.hiddenSheets ?? []));
         for (const table of reading.tables) {
-          named += 1;
+          addTable(table, file);
           found += 1;
-          tables.push({ id: `table-${named}`, table });
         }
       } else problems.push(reading.problem);
     }
     return { tables: found, problems, hiddenSheets };
+  },
+  readAs: async ({ tables: choices }) => {
+    for (const { id } of [...tables]) {
+      const file = files.get(id);
+      const { encoding, delimiter, hidden } = choices[id] ?? {};
+      const key = JSON.stringify([encoding, delimiter, hidden]);
+      if (!file || readings.get(id) === key || (!encoding && !delimiter && !hidden)) continue;
+      readings.set(id, key);
+      const reading = await readFile(file, { encoding, delimiter, withHidden: hidden === "taken", knows: knowing() });
+      if (!reading.ok) continue;
+      for (const anew of reading.tables) {
+        const place = tables.findIndex((one) => files.get(one.id) === file && one.table.name === anew.name);
+        if (place >= 0) tables[place] = { id: tables[place]?.id ?? id, table: anew };
+        // A sheet that was hidden is a table of its own now.
+        else addTable(anew, file);
+      }
+    }
   },
   remove: (tableId) => {
     tables = tables.filter(({ id }) => id !== tableId);
@@ -75,6 +114,10 @@ const bringIn: BringInApi = {
       fileNames: [...new Set(tables.map(({ table }) => table.fileName))],
       classIds: [...new Set(classIds)],
       summary: summaryOf(plan),
+      about: {
+        studentIds: [...new Set(plan.tables.flatMap(({ rows }) => rows.flatMap(({ studentId }) => studentId ?? [])))],
+        ownColumns: ownColumnsIn(plan),
+      },
     };
   },
 };

@@ -20,6 +20,12 @@ export interface FilesRead {
   readonly hiddenSheets: readonly string[];
 }
 
+/** Whom tables were about, and which own columns they kept: what a note to them begins with. */
+export interface BroughtInAbout {
+  readonly studentIds: readonly string[];
+  readonly ownColumns: readonly string[];
+}
+
 /** Everything needed to apply a plan. */
 export interface FinishedBringIn {
   readonly change: Change;
@@ -27,6 +33,7 @@ export interface FinishedBringIn {
   readonly fileNames: string[];
   readonly classIds: string[];
   readonly summary: string;
+  readonly about: BroughtInAbout;
 }
 
 /** What the worker that brings tables in can be asked. It holds the tables; the screen sees only what it shows of them. */
@@ -34,6 +41,8 @@ export interface BringInApi {
   /** The gradebook comes straight from the engine, through a port, so that it never passes the screen. */
   begin(world: MessagePort, recipes: Recipe[], today: Day): Promise<void>;
   read(files: File[], onProgress: (progress: Progress) => void): Promise<FilesRead>;
+  /** Reads files anew where it was said how. */
+  readAs(choices: BringInChoices): Promise<void>;
   remove(tableId: string): void;
   plan(choices: BringInChoices, onProgress: (progress: Progress) => void): BringInView;
   finish(choices: BringInChoices, now: number): FinishedBringIn;

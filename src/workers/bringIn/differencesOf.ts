@@ -1,4 +1,5 @@
 import type { Assignment } from "@/core/model/assignment";
+import { ownValueText } from "@/core/model/ownColumn";
 import { classLabel } from "@/core/model/schoolClass";
 import { formatScore } from "@/core/model/score";
 import { periodName } from "@/core/model/term";
@@ -31,7 +32,7 @@ export interface DifferenceView {
 export function differencesOf(plan: BringInPlan, before: World): DifferenceView[] {
   const { after } = plan;
   const differences: DifferenceView[] = [];
-  for (const { read, people, scores, averages, terms } of plan.tables) {
+  for (const { read, people, scores, averages, ownColumns, terms } of plan.tables) {
     if (terms.length > 0) {
       differences.push(
         list(
@@ -60,13 +61,14 @@ export function differencesOf(plan: BringInPlan, before: World): DifferenceView[
         changed: people.people.length - added,
       });
     }
-    for (const { assignment, isNew, changes, unchanged, above, guessed } of scores?.assignments ?? []) {
-      if (changes.length === 0) continue;
-      const rows = changes.map((change) => ({
+    for (const { assignment, isNew, changes, unchanged, above, guessed, waits } of scores?.assignments ?? []) {
+      if (changes.length === 0 || waits) continue;
+      const isAbove = new Set(above);
+      const rows = firstOf(changes, (change) => isAbove.has(change) || change.from !== undefined).map((change) => ({
         who: nameOf(change.studentId, after),
         from: formatScore(change.from),
         to: change.to ? formatScore(change.to) : "cleared",
-        stands: above.includes(change),
+        stands: isAbove.has(change),
       }));
       differences.push({
         ...list(
@@ -74,6 +76,7 @@ export function differencesOf(plan: BringInPlan, before: World): DifferenceView[
           `${assignment.title}, ${labelOf(assignment.classId, after)}`,
           rows,
           unchanged,
+          changes.length,
         ),
         isNew,
         guessed: guessWords(assignment, guessed, after),
@@ -84,7 +87,7 @@ export function differencesOf(plan: BringInPlan, before: World): DifferenceView[
     }
     for (const { classId, period, name, changes, unchanged, column } of averages?.averages ?? []) {
       if (changes.length === 0) continue;
-      const rows = changes.map(({ studentId, from, to }) => ({
+      const rows = firstOf(changes, ({ from }) => from !== undefined).map(({ studentId, from, to }) => ({
         who: nameOf(studentId, after),
         from: from === undefined ? "" : `${from} %`,
         to: `${to} %`,
@@ -93,13 +96,36 @@ export function differencesOf(plan: BringInPlan, before: World): DifferenceView[
       const where = `${labelOf(classId, after)}, ${periodName(period, [...after.terms.values()]) ?? ""}`;
       differences.push({
         ...list(
-          `${read.id}/${column}`,
+          `${read.id}/${column}/${classId}/${period}`,
           `${name === "overall" ? "Overall averages" : `Averages of ${name}`}, ${where}`,
           rows,
           unchanged,
+          changes.length,
         ),
         added: changes.filter(({ from }) => from === undefined).length,
         changed: changes.filter(({ from }) => from !== undefined).length,
+      });
+    }
+    for (const { own, changes, unchanged, column } of ownColumns?.columns ?? []) {
+      if (changes.length === 0) continue;
+      const rows = firstOf(changes, ({ from }) => from !== undefined).map(({ studentId, from, to }) => ({
+        who: nameOf(studentId, after),
+        from: ownValueText(from),
+        to: to === undefined ? "cleared" : ownValueText(to),
+        stands: false,
+      }));
+      const where = own.classId === "all" ? "of each student" : labelOf(own.classId, after);
+      differences.push({
+        ...list(
+          `${read.id}/${column}/${own.id}`,
+          `Own column “${own.name}”, ${where}`,
+          rows,
+          unchanged,
+          changes.length,
+        ),
+        added: changes.filter(({ from }) => from === undefined).length,
+        changed: changes.filter(({ from, to }) => from !== undefined && to !== undefined).length,
+        cleared: changes.filter(({ to }) => to === undefined).length,
       });
     }
   }
@@ -134,7 +160,23 @@ function guessWords(assignment: Assignment, guessed: readonly string[], world: W
     .join(", ");
 }
 
-function list(id: string, title: string, rows: DifferenceView["rows"], unchanged: number): DifferenceView {
+/** Those that a screen lists, what changes something that is there first; all others are only counted. */
+function firstOf<Item>(items: readonly Item[], isFirst: (item: Item) => boolean): Item[] {
+  const [first, others]: [Item[], Item[]] = [[], []];
+  for (const item of items) {
+    const list = isFirst(item) ? first : others;
+    if (list.length < MOST_LISTED) list.push(item);
+  }
+  return [...first, ...others].slice(0, MOST_LISTED);
+}
+
+function list(
+  id: string,
+  title: string,
+  rows: DifferenceView["rows"],
+  unchanged: number,
+  count = rows.length,
+): DifferenceView {
   // What changes something that is there comes before what is only new.
   const sorted = [...rows].sort(
     (a, b) => Number(b.stands) - Number(a.stands) || Number(b.from !== "") - Number(a.from !== ""),
@@ -144,12 +186,12 @@ function list(id: string, title: string, rows: DifferenceView["rows"], unchanged
     title,
     isNew: false,
     guessed: "",
-    added: rows.length,
+    added: count,
     changed: 0,
     cleared: 0,
     unchanged,
     rows: sorted.slice(0, MOST_LISTED),
-    more: Math.max(0, rows.length - MOST_LISTED),
+    more: Math.max(0, count - MOST_LISTED),
   };
 }
 
@@ -161,13 +203,21 @@ function cut(words: readonly string[]): string[] {
 }
 const MOST_OUTLIERS = 12;
 
-/** What to look at first: classes that jump, scores above what is possible, whole columns empty. */
+/** What to look at first: classes that jump, scores above what is possible, whole columns empty, addresses that are replaced. */
 export function outliersOf({ tables, moves, after }: BringInPlan): string[] {
   const outliers: string[] = [];
   for (const { classId, before, after: mean } of moves) {
     outliers.push(
       `The mean of ${labelOf(classId, after)} would go from ${before.toFixed(1)} % to ${mean.toFixed(1)} %, a move of more than ${MOST_CLASS_MOVE} points.`,
     );
+  }
+  for (const { people } of tables) {
+    for (const { studentId, differences } of people?.people ?? []) {
+      for (const { what, from, to } of differences) {
+        if (from === "" || !/address|letters go to|name/.test(what)) continue;
+        outliers.push(`${nameOf(studentId, after)}: ${what} would be ${to}, and was ${from}.`);
+      }
+    }
   }
   for (const { scores, read } of tables) {
     for (const { assignment, above, isEmpty, isNew } of scores?.assignments ?? []) {

@@ -58,7 +58,7 @@ describe("a workbook", () => {
     expect(plan.after.students.get("ana")?.birthday).toBe("2012-03-04");
   });
 
-  test("with a hidden sheet and hidden rows: the rows are taken in and counted, the sheet is left alone and named", async () => {
+  test("with hidden rows, columns and a hidden sheet: they are named and taken on a word alone", async () => {
     const rows = [
       [text("ID"), text("Salinity lab")],
       [text("41"), { value: 5, type: Number }],
@@ -82,7 +82,12 @@ describe("a workbook", () => {
     expect(reading.hiddenSheets).toEqual(["Old & secret"]);
     expect(reading.tables).toHaveLength(1);
     expect(reading.tables[0]).toMatchObject({ name: "book.xlsx", hiddenRows: 1 });
-    expect(outcomeOf(planOf(reading.tables)).assignments["Salinity lab"]).toEqual({ ana: "5", bo: "6" });
+    expect(reading.tables[0]?.remarks?.join(" ")).toMatch(/1 hidden row of the workbook not taken.*Old & secret/);
+    expect(outcomeOf(planOf(reading.tables)).assignments["Salinity lab"]).toEqual({ ana: "5", bo: "missing" });
+    const whole = await readFile(file, { withHidden: true });
+    if (!whole.ok) throw new Error(whole.problem.code);
+    expect(whole.tables.map(({ name }) => name)).toEqual(["book.xlsx: Scores", "book.xlsx: Old & secret"]);
+    expect(outcomeOf(planOf(whole.tables)).assignments["Salinity lab"]).toEqual({ ana: "5", bo: "6" });
   });
 });
 

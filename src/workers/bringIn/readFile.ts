@@ -1,6 +1,6 @@
 import { MAX_TABLE_BYTES, type TableReading } from "@/core/tables/rawTable";
 import { looksLikeCards, readCards } from "@/core/tables/readCards";
-import { readDelimited } from "@/core/tables/readDelimited";
+import { type AskedReading, readDelimited } from "@/core/tables/readDelimited";
 import { readOneRoster } from "@/core/tables/readOneRoster";
 import { readWorkbook } from "./readWorkbook";
 
@@ -8,17 +8,23 @@ import { readWorkbook } from "./readWorkbook";
 const ZIP_SIGNATURE = "PK";
 const FIRST_BYTES = 64;
 
+/** How a file is read where somebody said so. */
+export interface AskedFile extends AskedReading {
+  /** Whether hidden parts of a workbook are read as well. */
+  readonly withHidden?: boolean;
+}
+
 /** Reads a file by what is in it, whatever its name says. What can't be read comes back as a problem. */
-export async function readFile(file: File): Promise<TableReading> {
+export async function readFile(file: File, asked: AskedFile = {}): Promise<TableReading> {
   if (file.size > MAX_TABLE_BYTES) return { ok: false, problem: { code: "too large", fileName: file.name } };
   if (file.size === 0) return { ok: false, problem: { code: "empty", fileName: file.name } };
   const start = await file.slice(0, FIRST_BYTES).text();
-  if (start.startsWith(ZIP_SIGNATURE)) return readZip(file);
+  if (start.startsWith(ZIP_SIGNATURE)) return readZip(file, asked);
   const bytes = new Uint8Array(await file.arrayBuffer());
-  return looksLikeCards(start) ? readCards(bytes, file.name) : readDelimited(bytes, file.name);
+  return looksLikeCards(start) ? readCards(bytes, file.name) : readDelimited(bytes, file.name, asked);
 }
 
-async function readZip(file: File): Promise<TableReading> {
-  if (!/\.zip$/i.test(file.name)) return readWorkbook(file);
+async function readZip(file: File, { withHidden }: AskedFile): Promise<TableReading> {
+  if (!/\.zip$/i.test(file.name)) return readWorkbook(file, withHidden);
   return readOneRoster(new Uint8Array(await file.arrayBuffer()), file.name);
 }

@@ -1,63 +1,108 @@
-import { strFromU8, unzipSync } from "fflate";
 import readSheets from "read-excel-file/web-worker";
-import type { TableReading } from "@/core/tables/rawTable";
+import type { RawTable, TableReading } from "@/core/tables/rawTable";
 import { plainCell } from "@/core/tables/readDelimited";
+import { counted } from "@/core/words";
+import { type SheetParts, workbookParts } from "./workbookParts";
 
-/** Reads every sheet of an XLSX workbook that is not empty. Hidden rows are taken in and counted; hidden sheets are left alone and named. */
-export async function readWorkbook(file: File): Promise<TableReading> {
+const NOTHING: SheetParts = {
+  isHidden: false,
+  hiddenRows: new Set(),
+  hiddenColumns: new Set(),
+  percents: new Set(),
+  errors: new Map(),
+  notes: new Map(),
+};
+
+/**
+ * Reads every sheet of an XLSX workbook that is not empty. Number formats count: a percent is one. Hidden rows, columns and
+ * sheets are named and left alone, unless `withHidden`.
+ */
+export async function readWorkbook(file: File, withHidden = false): Promise<TableReading> {
   try {
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const hidden = hiddenParts(bytes);
+    const parts = workbookParts(new Uint8Array(await file.arrayBuffer()));
     const sheets = await readSheets(file);
+    const isShown = (sheet: string) => withHidden || !parts.get(sheet)?.isHidden;
+    const hiddenSheets = sheets.map(({ sheet }) => sheet).filter((sheet) => !isShown(sheet));
+    const isOneOfSeveral = sheets.length - hiddenSheets.length > 1;
     const tables = sheets.flatMap(({ sheet, data }) => {
-      if (hidden.sheets.includes(sheet)) return [];
-      const rows = data.map((row) => row.map(cellText)).filter((row) => row.some(Boolean));
-      const name = sheets.length - hidden.sheets.length > 1 ? `${file.name}: ${sheet}` : file.name;
-      return rows.length > 0 ? [{ name, fileName: file.name, rows, hiddenRows: hidden.rowsOf.get(sheet) ?? 0 }] : [];
+      if (!isShown(sheet)) return [];
+      const name = isOneOfSeveral ? `${file.name}: ${sheet}` : file.name;
+      const table = tableOf(data, parts.get(sheet) ?? NOTHING, { name, fileName: file.name, withHidden });
+      return table ? [table] : [];
     });
-    return tables.length > 0
-      ? { ok: true, tables, hiddenSheets: hidden.sheets }
-      : { ok: false, problem: { code: "empty", fileName: file.name } };
+    if (tables.length === 0) return { ok: false, problem: { code: "empty", fileName: file.name } };
+    const [first, ...others] = tables.filter(({ rows }) => rows.length > 1);
+    const named = first && hiddenSheets.length > 0 ? withHiddenSheets(first, hiddenSheets) : first;
+    const filled = named ? [named, ...others] : [];
+    return filled.length > 0
+      ? { ok: true, tables: filled, hiddenSheets }
+      : { ok: false, problem: { code: "only headings", fileName: file.name } };
   } catch {
     return { ok: false, problem: { code: "broken workbook", fileName: file.name } };
   }
 }
 
-function cellText(cell: unknown): string {
+/** A hidden sheet is no table of its own: the first of its workbook says that it is there. */
+function withHiddenSheets(table: RawTable, sheets: readonly string[]): RawTable {
+  const remark = `Hidden in the workbook and not taken: ${sheets.map((sheet) => `“${sheet}”`).join(", ")}.`;
+  return { ...table, hasHidden: true, remarks: [...(table.remarks ?? []), remark] };
+}
+
+function tableOf(
+  data: readonly (readonly unknown[])[],
+  parts: SheetParts,
+  { name, fileName, withHidden }: { name: string; fileName: string; withHidden: boolean },
+): RawTable | undefined {
+  const rows: string[][] = [];
+  const notes = new Map<string, string>();
+  const columns = [...Array(Math.max(0, ...data.map((row) => row.length))).keys()];
+  const shown = columns.filter((column) => withHidden || !parts.hiddenColumns.has(column));
+  const hiddenColumns = columns.filter(
+    (column) => !shown.includes(column) && data.some((row) => row[column] !== null && row[column] !== undefined),
+  );
+  let hiddenRows = 0;
+  data.forEach((row, at) => {
+    const cells = shown.map((column) => {
+      const place = `${at}/${column}`;
+      return parts.errors.get(place) ?? cellText(row[column], parts.percents.has(place));
+    });
+    if (!cells.some(Boolean)) return;
+    if (!withHidden && parts.hiddenRows.has(at)) {
+      hiddenRows += 1;
+      return;
+    }
+    shown.forEach((column, place) => {
+      const note = parts.notes.get(`${at}/${column}`);
+      if (note) notes.set(`${rows.length}/${place}`, note);
+    });
+    rows.push(cells);
+  });
+  if (rows.length === 0) return undefined;
+  const hidden = [
+    hiddenRows > 0 ? counted(hiddenRows, "hidden row") : "",
+    hiddenColumns.length > 0 ? counted(hiddenColumns.length, "hidden column") : "",
+  ].filter(Boolean);
+  const remarks = hidden.length > 0 ? [`${hidden.join(" and ")} of the workbook not taken.`] : [];
+  return {
+    name,
+    fileName,
+    rows,
+    hiddenRows,
+    ...(hidden.length > 0 && { hasHidden: true as const }),
+    ...(notes.size > 0 && { notes }),
+    ...(remarks.length > 0 && { remarks }),
+  };
+}
+
+function cellText(cell: unknown, isPercent: boolean): string {
   if (cell === null || cell === undefined) return "";
   if (cell instanceof Date) return cell.toISOString().slice(0, 10);
   // Fifteen digits are what a spreadsheet shows at most; the rest is the noise of binary fractions.
-  if (typeof cell === "number") return String(Number(cell.toPrecision(15)));
-  return plainCell(String(cell).trim());
+  if (typeof cell === "number") return isPercent ? `${exact(cell * 100)}%` : exact(cell);
+  if (typeof cell === "boolean") return cell ? "yes" : "no";
+  return plainCell(String(cell).trim().normalize("NFC"));
 }
 
-/** What is hidden in a workbook (ECMA-376, part 1, 18.2.19 and 18.3.1.73), which the reader of its cells does not tell. */
-function hiddenParts(bytes: Uint8Array): { sheets: string[]; rowsOf: Map<string, number> } {
-  const files = unzipSync(bytes, {
-    filter: ({ name }) => /^xl\/(workbook\.xml|_rels\/workbook\.xml\.rels|worksheets\/[^/]+\.xml)$/.test(name),
-  });
-  const text = (name: string) => (files[name] ? strFromU8(files[name]) : "");
-  const targets = new Map<string, string>();
-  for (const [tag] of text("xl/_rels/workbook.xml.rels").matchAll(/<Relationship\b[^>]*>/g)) {
-    targets.set(attribute(tag, "Id"), attribute(tag, "Target").replace(/^\/?(xl\/)?/, ""));
-  }
-  const sheets: string[] = [];
-  const rowsOf = new Map<string, number>();
-  for (const [tag] of text("xl/workbook.xml").matchAll(/<sheet\b[^>]*>/g)) {
-    const name = attribute(tag, "name");
-    if (/hidden/i.test(attribute(tag, "state"))) sheets.push(name);
-    const content = text(`xl/${targets.get(attribute(tag, "r:id")) ?? ""}`);
-    rowsOf.set(name, [...content.matchAll(/<row\b[^>]*\bhidden="(?:1|true)"/g)].length);
-  }
-  return { sheets, rowsOf };
-}
-
-function attribute(tag: string, name: string): string {
-  const value = new RegExp(`\\s${name}="([^"]*)"`).exec(tag)?.[1] ?? "";
-  return value
-    .replaceAll("&lt;", "<")
-    .replaceAll("&gt;", ">")
-    .replaceAll("&quot;", '"')
-    .replaceAll("&apos;", "'")
-    .replaceAll("&amp;", "&");
+function exact(value: number): string {
+  return String(Number(value.toPrecision(14)));
 }

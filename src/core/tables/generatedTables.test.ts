@@ -1,0 +1,197 @@
+import { expect, test } from "vitest";
+import { applyChange, isEmptyChange, reverseChange } from "../change/change";
+import { ownValueText } from "../model/ownColumn";
+import { fullName } from "../model/student";
+import { WORLD_SCHEMAS, WORLD_TABLES, type World } from "../model/world";
+import { Random } from "../random";
+import { bytesOf, type GeneratedTable, generatedTables } from "../testing/generatedTables";
+import { tableSchool } from "../testing/tableSchool";
+import { openQuestions } from "./openQuestions";
+import { type BringInPlan, planBringIn } from "./planBringIn";
+import { readDelimited } from "./readDelimited";
+import { NO_CHOICES } from "./tableChoices";
+
+const TODAY = "2026-11-24";
+
+/** Everything that a plan would write, by what it is of. */
+function written({ after }: BringInPlan, before: World): Map<string, string> {
+  const all = new Map<string, string>();
+  for (const [id, { scores, classId }] of after.scoreColumns) {
+    const { title, pointsPossible } = after.assignments.get(id) ?? { title: "?", pointsPossible: 0 };
+    for (const [studentId, { points, status }] of Object.entries(scores))
+      all.set(
+        `score ${classId}/${title}/${pointsPossible}/${studentId}`,
+        points === undefined ? status : String(points),
+      );
+  }
+  for (const { classId, categoryId, percents } of after.averageColumns.values()) {
+    const name = after.classes.get(classId)?.categories.find(({ id }) => id === categoryId)?.name ?? categoryId;
+    for (const [studentId, percent] of Object.entries(percents))
+      all.set(`average ${classId}/${name}/${studentId}`, String(percent));
+  }
+  for (const student of after.students.values()) {
+    if (!before.students.has(student.id)) {
+      const classes = [...after.classes.values()].filter(({ studentIds }) => studentIds.includes(student.id));
+      all.set(`student ${student.studentNumber}`, `${fullName(student)} in ${classes.map(({ id }) => id).join(", ")}`);
+    } else if (fullName(student) !== fullName(before.students.get(student.id) ?? student))
+      all.set(`renamed ${student.id}`, fullName(student));
+    for (const { guardianId } of student.guardians) {
+      const guardian = after.guardians.get(guardianId);
+      if (guardian && JSON.stringify(guardian) !== JSON.stringify(before.guardians.get(guardianId)))
+        all.set(`guardian ${student.id}/${fullName(guardian)}`, guardian.addresses.join(", "));
+    }
+  }
+  for (const { name, classId, values } of after.ownColumns.values())
+    for (const [studentId, value] of Object.entries(values))
+      all.set(`own ${name}/${classId}/${studentId}`, ownValueText(value));
+  for (const { id, studentIds } of after.classes.values())
+    for (const studentId of studentIds)
+      if (
+        before.classes.has(id) &&
+        before.students.has(studentId) &&
+        !before.classes.get(id)?.studentIds.includes(studentId)
+      )
+        all.set(`enrolled ${id}/${studentId}`, "yes");
+  return all;
+}
+
+function planned(
+  table: Pick<GeneratedTable, "rows" | "delimiter" | "encoding" | "fileName" | "choices">,
+  world: World,
+) {
+  const reading = readDelimited(bytesOf(table), table.fileName);
+  if (!reading.ok) return undefined;
+  const tables = reading.tables.map((one, at) => ({ id: `t${at}`, table: one }));
+  return planBringIn(tables, { ...NO_CHOICES, ...table.choices, idSeed: "seed" }, [], world, TODAY);
+}
+
+/** Whether a plan says anything of what it does not take: a question, a row or a column that is named. */
+function saysSomething(plan: BringInPlan): boolean {
+  const { tables, columns, points, marks, rows } = openQuestions(plan);
+  const named = plan.tables.some(
+    ({ read, joined, scores, averages, ownColumns, rows: all, isHeld }) =>
+      isHeld ||
+      read.kind === "not used" ||
+      joined.leftOut.length > 0 ||
+      all.some(({ state }) => state === "asked") ||
+      read.meanings.some(({ role }) => role === "not used") ||
+      (scores?.doubled.length ?? 0) +
+        (scores?.unplaced.length ?? 0) +
+        (scores?.clashing.length ?? 0) +
+        (scores?.refusedCells.length ?? 0) >
+        0 ||
+      (averages?.doubled.length ?? 0) + (averages?.unreadable.length ?? 0) > 0 ||
+      (ownColumns?.doubled.length ?? 0) + (ownColumns?.unreadable.length ?? 0) > 0,
+  );
+  return named || tables.length + columns.length + points.length + marks.length + rows.length > 0;
+}
+
+const SCHOOLS = [11, 12, 13].map((seed) => ({ seed, school: tableSchool(seed) }));
+const TABLES = SCHOOLS.flatMap(({ seed, school }) =>
+  generatedTables(school, seed, 72).map((table) => ({ table, school })),
+);
+
+test("of 216 tables of a school every value that is taken is the true one, and what is not taken is said", () => {
+  const wrong: string[] = [];
+  const unsaid: string[] = [];
+  let [taken, all] = [0, 0];
+  const missed: string[] = [];
+  for (const { table, school } of TABLES) {
+    const plan = planned(table, school.world);
+    if (!plan) throw new Error(`${table.name} could not be read`);
+    const found = written(plan, school.world);
+    for (const [key, value] of found)
+      if (table.truth.get(key) !== value) wrong.push(`${table.name}: ${key} = ${value}, truly ${table.truth.get(key)}`);
+    const left = [...table.truth].filter(([key, value]) => found.get(key) !== value);
+    if (left.length > 0 && !saysSomething(plan)) unsaid.push(`${table.name}: ${left[0]?.[0]}`);
+    if (!table.isClean) continue;
+    taken += table.truth.size - left.length;
+    all += table.truth.size;
+    if (left.length > table.truth.size / 10) missed.push(`${table.name}: ${left.length} of ${table.truth.size}`);
+  }
+  expect(wrong.slice(0, 10)).toEqual([]);
+  expect(unsaid).toEqual([]);
+  expect(taken / all, missed.slice(0, 20).join("\n")).toBeGreaterThan(0.9);
+});
+
+const EDITS = [
+  "cut",
+  "rows shuffled",
+  "columns shuffled",
+  "row doubled",
+  "cell lost",
+  "cell added",
+  "two tables mixed",
+  "header twice",
+] as const;
+
+function mutated(table: GeneratedTable, other: GeneratedTable, random: Random): GeneratedTable["rows"] {
+  const rows = table.rows.map((row) => [...row]);
+  const at = random.whole(1, rows.length - 1);
+  switch (random.pick(EDITS)) {
+    case "cut":
+      return rows.slice(0, at + 1);
+    case "rows shuffled": {
+      const firstBody = Math.min(3, rows.length - 1);
+      return [...rows.slice(0, firstBody), ...rows.slice(firstBody).sort(() => random.next() - 0.5)];
+    }
+    case "columns shuffled": {
+      const order = [...(rows[0] ?? []).keys()].sort(() => random.next() - 0.5);
+      return rows.map((row) => order.map((column) => row[column] ?? ""));
+    }
+    case "row doubled":
+      return [...rows.slice(0, at), [...(rows[at] ?? [])], ...rows.slice(at)];
+    case "cell lost":
+      rows[at]?.splice(random.whole(0, (rows[at]?.length ?? 1) - 1), 1);
+      return rows;
+    case "cell added":
+      rows[at]?.splice(random.whole(0, (rows[at]?.length ?? 1) - 1), 0, "7");
+      return rows;
+    case "two tables mixed":
+      return [...rows, ...other.rows];
+    case "header twice":
+      return [...rows.slice(0, at), [...(rows[0] ?? [])], ...rows.slice(at)];
+  }
+}
+
+test("a thousand broken tables never give a wrong value, never throw, hold, and go back whole", () => {
+  const random = new Random(99);
+  const wrong: string[] = [];
+  for (let run = 0; run < 1000; run += 1) {
+    const { table, school } = TABLES[run % TABLES.length] as (typeof TABLES)[number];
+    const { table: other } = random.pick(TABLES.filter((one) => one.school === school && !one.table.needsName));
+    const rows = mutated(table, other, random);
+    const plan = planned({ ...table, rows }, school.world);
+    if (!plan) continue;
+    for (const [key, value] of written(plan, school.world)) {
+      const truly = table.truth.get(key) ?? other.truth.get(key);
+      if (truly !== value) wrong.push(`${table.name}: ${key} = ${value}, truly ${truly}`);
+    }
+    for (const name of WORLD_TABLES) for (const row of plan.after[name].values()) WORLD_SCHEMAS[name].parse(row);
+    const back = applyChange(applyChange(school.world, plan.change), reverseChange(plan.change));
+    for (const name of WORLD_TABLES) expect(back[name]).toEqual(school.world[name]);
+  }
+  expect(wrong.slice(0, 10)).toEqual([]);
+}, 120_000);
+
+test("the order of rows, columns and tables changes nothing, and the same tables twice change nothing", () => {
+  const random = new Random(5);
+  for (const { school, seed } of SCHOOLS) {
+    const tables = generatedTables(school, seed + 50, 18);
+    const choices = { ...NO_CHOICES, ...tables.find((one) => one.choices)?.choices, idSeed: "seed" };
+    const read = (list: readonly GeneratedTable[]) =>
+      list.flatMap((table, at) => {
+        const reading = readDelimited(bytesOf(table), table.fileName);
+        return reading.ok ? [{ id: `t${at}`, table: reading.tables[0] as never }] : [];
+      });
+    const plan = planBringIn(read(tables), choices, [], school.world, TODAY);
+    const turned = [...tables].reverse().map((table) => {
+      const order = [...(table.rows[0] ?? []).keys()].sort(() => random.next() - 0.5);
+      return { ...table, rows: table.rows.map((row) => order.map((column) => row[column] ?? "")) };
+    });
+    const other = planBringIn(read(turned), choices, [], school.world, TODAY);
+    const inOrder = (one: BringInPlan) => [...written(one, school.world)].sort();
+    expect(inOrder(other)).toEqual(inOrder(plan));
+    expect(isEmptyChange(planBringIn(read(tables), choices, [], plan.after, TODAY).change)).toBe(true);
+  }
+});

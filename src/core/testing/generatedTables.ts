@@ -1,0 +1,464 @@
+import type { Assignment } from "../model/assignment";
+import type { Student } from "../model/student";
+import { Random } from "../random";
+import type { BringInChoices } from "../tables/tableChoices";
+import type { TableSchool } from "./tableSchool";
+
+/** One table as a school's program would export it, with what it truly says. */
+export interface GeneratedTable {
+  readonly name: string;
+  readonly fileName: string;
+  readonly rows: readonly (readonly string[])[];
+  readonly delimiter: string;
+  readonly encoding: "utf-8" | "utf-8 with a mark" | "utf-16le";
+  /** Records by what is compared: "score c0/Tides/s3" and its value. */
+  readonly truth: ReadonlyMap<string, string>;
+  /** Whether all of it should be taken without a question. */
+  readonly isClean: boolean;
+  /** Whether the name of its file says what it is about. */
+  readonly needsName?: boolean;
+  readonly choices?: Partial<BringInChoices>;
+}
+
+type Language = "en" | "es" | "fr" | "de" | "pl";
+const LANGUAGES: readonly Language[] = ["en", "es", "fr", "de", "pl"];
+const HEADINGS: Record<
+  Language,
+  Record<"number" | "name" | "given" | "family" | "class" | "guardian" | "guardianMail" | "possible" | "due", string>
+> = {
+  en: {
+    number: "Student ID",
+    name: "Student",
+    given: "First name",
+    family: "Last name",
+    class: "Class",
+    guardian: "Guardian",
+    guardianMail: "Guardian email",
+    possible: "Points possible",
+    due: "Due date",
+  },
+  es: {
+    number: "Número de alumno",
+    name: "Alumno",
+    given: "Nombre",
+    family: "Apellidos",
+    class: "Clase",
+    guardian: "Nombre de la madre",
+    guardianMail: "Correo de la madre",
+    possible: "Puntos posibles",
+    due: "Fecha de entrega",
+  },
+  fr: {
+    number: "N° élève",
+    name: "Élève",
+    given: "Prénom",
+    family: "Nom",
+    class: "Classe",
+    guardian: "Nom de la mère",
+    guardianMail: "Courriel de la mère",
+    possible: "Barème",
+    due: "Échéance",
+  },
+  de: {
+    number: "Schülernummer",
+    name: "Schüler/in",
+    given: "Vorname",
+    family: "Nachname",
+    class: "Klasse",
+    guardian: "Mutter",
+    guardianMail: "E-Mail Mutter",
+    possible: "Max. Punkte",
+    due: "Abgabe",
+  },
+  pl: {
+    number: "Numer ucznia",
+    name: "Imię i nazwisko",
+    given: "Imię",
+    family: "Nazwisko",
+    class: "Klasa",
+    guardian: "Matka",
+    guardianMail: "E-mail matki",
+    possible: "Maks. punktów",
+    due: "Termin oddania",
+  },
+};
+
+/** Columns that look like figures and are none of the class's work. */
+const DECOYS: readonly (readonly [title: string, cell: (random: Random, at: number) => string])[] = [
+  ["Absences", (random) => String(random.whole(0, 9))],
+  ["Days late", (random) => String(random.whole(0, 5))],
+  ["Home room", (random) => String(random.whole(101, 120))],
+  ["Lunch balance", (random) => (random.whole(0, 4000) / 100).toFixed(2)],
+  ["Phone", (random) => `555${random.whole(1000000, 9999999)}`],
+  ["Grade", () => "9"],
+  ["Laps run", (random) => String(random.whole(3, 22))],
+  ["How safe do you feel?", (random) => String(random.whole(1, 5))],
+  ["Year of entry", (random) => String(random.whole(2021, 2025))],
+  ["Stickers", (random) => String(random.whole(0, 40))],
+  ["Siblings", (random) => String(random.whole(0, 4))],
+  ["Height", (random) => String(random.whole(140, 185))],
+  ["Bonus tokens", (random) => String(random.whole(0, 12))],
+  ["#", (_random, at) => String(at + 1)],
+  ["Fees owed", (random) => `$${random.whole(0, 60)}.00`],
+];
+
+interface Identity {
+  readonly heads: readonly string[];
+  readonly cells: (student: Student) => readonly string[];
+  /** Whether namesakes are told apart by it. */
+  readonly hasNumber: boolean;
+}
+
+function identities(language: Language): Identity[] {
+  const head = HEADINGS[language];
+  const turned = ({ givenName, familyName }: Student) => `${familyName}, ${givenName}`;
+  return [
+    { heads: [head.number], cells: ({ studentNumber }) => [studentNumber], hasNumber: true },
+    { heads: [head.name], cells: (student) => [turned(student)], hasNumber: false },
+    { heads: [head.number, head.name], cells: (student) => [student.studentNumber, turned(student)], hasNumber: true },
+    {
+      heads: [head.given, head.family],
+      cells: ({ givenName, familyName }) => [givenName, familyName],
+      hasNumber: false,
+    },
+    {
+      heads: [head.family, head.given, head.number],
+      cells: (one) => [one.familyName, one.givenName, one.studentNumber],
+      hasNumber: true,
+    },
+    { heads: [head.name], cells: (one) => [`${one.givenName} ${one.familyName}`.toUpperCase()], hasNumber: false },
+  ];
+}
+
+function scoreText(school: TableSchool, assignment: Assignment, student: Student, decimal: string): string {
+  const score = school.score(assignment.id, student.id);
+  return score?.status ?? (score?.points === undefined ? "" : String(score.points).replace(".", decimal));
+}
+
+function scoreTruth(school: TableSchool, assignment: Assignment, student: Student): [string, string][] {
+  const score = school.score(assignment.id, student.id);
+  const value = score?.status ?? (score?.points === undefined ? undefined : String(score.points));
+  return value === undefined
+    ? []
+    : [[`score ${assignment.classId}/${assignment.title}/${assignment.pointsPossible}/${student.id}`, value]];
+}
+
+/** Namesakes without a number are rightly asked, unless the table names the class. */
+function isTold(
+  student: Student,
+  students: readonly Student[],
+  identity: Identity,
+  all: readonly Student[],
+  namesClass: boolean,
+) {
+  if (identity.hasNumber) return true;
+  const pool = namesClass ? students : all;
+  return (
+    pool.filter((one) => one.givenName === student.givenName && one.familyName === student.familyName).length === 1
+  );
+}
+
+const LABELS = new Set(Object.values(HEADINGS).flatMap(({ possible, due }) => [possible, due]));
+const isLabel = (cell: string | undefined) => cell !== undefined && LABELS.has(cell);
+
+/** Puts a decoy at a random place of a table. */
+function withDecoys(random: Random, rows: string[][], headRow: number, firstBody: number, count: number): string[][] {
+  let out = rows;
+  const used = new Set<string>();
+  for (let at = 0; at < count; at += 1) {
+    const [title, cell] = random.pick(DECOYS);
+    if (used.has(title)) continue;
+    used.add(title);
+    const place = random.whole(1, out[headRow]?.length ?? 1);
+    out = out.map((row, place2) => {
+      const value =
+        place2 === headRow
+          ? title
+          : place2 < firstBody || row[0] === "" || isLabel(row[0])
+            ? ""
+            : cell(random, place2 - firstBody);
+      return [...row.slice(0, place), value, ...row.slice(place)];
+    });
+  }
+  return out;
+}
+
+const SHAPES = [
+  "points in the heading",
+  "points below",
+  "points above",
+  "known titles",
+  "categories above",
+  "dates below",
+  "points at the end",
+] as const;
+
+function wideScores(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const language = LANGUAGES[at % LANGUAGES.length] as Language;
+  const head = HEADINGS[language];
+  const schoolClass = random.pick(school.classes);
+  const students = school.studentsOf(schoolClass.id);
+  const shape = SHAPES[at % SHAPES.length] ?? "points below";
+  const work = school
+    .workOf(schoolClass.id)
+    .filter((one) => shape !== "known titles" || school.isKnown(one))
+    .filter(() => random.chance(0.6));
+  const identity = random.pick(identities(language));
+  const delimiter = random.pick([",", ";", "\t", "|"]);
+  const decimal = delimiter === ";" ? "," : ".";
+  const width = identity.heads.length;
+  const pad = (label: string) => [label, ...Array<string>(width - 1).fill("")];
+  const titles = work.map(({ title, pointsPossible }) =>
+    shape === "points in the heading"
+      ? random.pick([`${title} (${pointsPossible})`, `${title} /${pointsPossible}`])
+      : title,
+  );
+  const possible = [...pad(head.possible), ...work.map(({ pointsPossible }) => String(pointsPossible))];
+  const due = [...pad(head.due), ...work.map(({ dueDate = "" }) => dueDate)];
+  const categoryName = ({ categoryId }: Assignment) =>
+    schoolClass.categories.find(({ id }) => id === categoryId)?.name ?? "";
+  const body = students.map((student) => [
+    ...identity.cells(student),
+    ...work.map((assignment) => scoreText(school, assignment, student, decimal)),
+  ]);
+  const heading = [...identity.heads, ...titles];
+  const above: string[][] = shape === "categories above" ? [[...pad(""), ...work.map(categoryName)]] : [];
+  if (shape === "points above") above.push([...pad(""), ...work.map(({ pointsPossible }) => String(pointsPossible))]);
+  const below =
+    shape === "points below" || shape === "categories above"
+      ? [possible]
+      : shape === "dates below"
+        ? [due, possible]
+        : [];
+  const end = shape === "points at the end" ? [possible] : [];
+  const namesClass = random.chance(0.5);
+  const rows = withDecoys(
+    random,
+    [...above, heading, ...below, ...body, ...end],
+    above.length,
+    above.length + 1 + below.length,
+    random.whole(0, 3),
+  );
+  const all = school.classes.flatMap(({ id }) => school.studentsOf(id));
+  const told = students.filter((student) => isTold(student, students, identity, all, namesClass));
+  return {
+    name: `wide scores ${at}, ${shape}, ${language}`,
+    fileName: namesClass ? `${schoolClass.name} ${schoolClass.block} scores.csv` : "export.csv",
+    rows,
+    delimiter,
+    encoding: random.pick(["utf-8", "utf-8 with a mark", "utf-16le"]),
+    truth: new Map(told.flatMap((student) => work.flatMap((assignment) => scoreTruth(school, assignment, student)))),
+    isClean: true,
+  };
+}
+
+function scoreList(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const schoolClass = random.pick(school.classes);
+  const students = school.studentsOf(schoolClass.id);
+  const work = school.workOf(schoolClass.id).filter(() => random.chance(0.5));
+  const identity = random.pick(identities("en").filter(({ hasNumber }) => hasNumber));
+  const withClass = random.chance(0.5);
+  const heads = [
+    ["Assignment", "Score", "Points possible", "Due date"],
+    ["Task", "Result", "Out of", "Deadline"],
+    ["Tarea", "Puntos", "Puntos posibles", "Fecha de entrega"],
+    ["Aufgabe", "Punkte", "Max. Punkte", "Abgabe"],
+    ["Zadanie", "Punkty", "Maks. punktów", "Termin oddania"],
+  ][at % 5] as string[];
+  const rows = students.flatMap((student) =>
+    work.flatMap((assignment) => {
+      const text = scoreText(school, assignment, student, ".");
+      if (text === "") return [];
+      return [
+        [
+          ...identity.cells(student),
+          ...(withClass ? [`${schoolClass.name}, ${schoolClass.block}`] : []),
+          assignment.title,
+          text,
+          String(assignment.pointsPossible),
+          assignment.dueDate ?? "",
+        ],
+      ];
+    }),
+  );
+  return {
+    name: `score list ${at}`,
+    fileName: "results.csv",
+    rows: [[...identity.heads, ...(withClass ? ["Class"] : []), ...heads], ...rows],
+    delimiter: random.pick([",", ";", "\t"]),
+    encoding: "utf-8",
+    truth: new Map(
+      students.flatMap((student) => work.flatMap((assignment) => scoreTruth(school, assignment, student))),
+    ),
+    isClean: true,
+  };
+}
+
+function averages(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const language = LANGUAGES[at % LANGUAGES.length] as Language;
+  const isFraction = at % 4 === 1;
+  const hasSign = at % 4 === 2;
+  const several = at % 6 === 5;
+  const classes = several ? school.classes : [random.pick(school.classes)];
+  const identity = random.pick(identities(language).filter(({ hasNumber }) => hasNumber));
+  const kinds = [
+    { heads: ["Labs average"], of: ["Labs"] },
+    { heads: ["Overall average", "Quizzes %"], of: ["overall", "Quizzes"] },
+    { heads: ["Labs", "Quizzes", "Field work"], of: ["Labs", "Quizzes", "Field work"] },
+    { heads: ["Average of Labs"], of: ["Labs"] },
+    { heads: ["Promedio de Quizzes"], of: ["Quizzes"] },
+    { heads: ["Course average"], of: ["overall"] },
+    { heads: ["Średnia"], of: ["overall"] },
+    { heads: ["Current grade", "Letter grade"], of: ["overall", "letter"] },
+    { heads: ["Average"], of: ["Field work"], sheet: "Field work" },
+  ] as const;
+  const kind = kinds[at % kinds.length] as { heads: readonly string[]; of: readonly string[]; sheet?: string };
+  const rows = classes.flatMap((one) =>
+    school.studentsOf(one.id).map((student) => [
+      ...identity.cells(student),
+      ...(several ? [`${one.name}, ${one.block}`] : []),
+      ...kind.of.map((of) => {
+        if (of === "letter") return "B";
+        const average = school.average(one.id, student.id, of);
+        return isFraction ? String(Math.round(average * 10) / 1000) : `${average}${hasSign ? "%" : ""}`;
+      }),
+    ]),
+  );
+  const truth = classes.flatMap((one) =>
+    school
+      .studentsOf(one.id)
+      .flatMap((student) =>
+        kind.of
+          .filter((of) => of !== "letter")
+          .map((of): [string, string] => [
+            `average ${one.id}/${of}/${student.id}`,
+            String(school.average(one.id, student.id, of)),
+          ]),
+      ),
+  );
+  return {
+    name: `averages ${at}, ${kind.heads.join("+")}`,
+    fileName: `${kind.sheet ?? "averages"}.csv`,
+    needsName: kind.sheet !== undefined,
+    rows: [[...identity.heads, ...(several ? ["Class"] : []), ...kind.heads], ...rows],
+    delimiter: ",",
+    encoding: "utf-8",
+    truth: new Map(truth),
+    isClean: true,
+  };
+}
+
+function contacts(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const language = LANGUAGES[at % LANGUAGES.length] as Language;
+  const head = HEADINGS[language];
+  const identity = random.pick(identities(language).filter(({ hasNumber }) => hasNumber));
+  const students = school.studentsOf(random.pick(school.classes).id);
+  const address = (student: Student) => `new.${student.id}@harbourmail.example`;
+  const cell = (student: Student) =>
+    random.pick([
+      address(student),
+      `Home <${address(student)}>`,
+      `mailto:${address(student)}`,
+      ` ${address(student)} `,
+      `${address(student)}; ${address(student).toUpperCase()}`,
+    ]);
+  const rows = students.map((student) => [...identity.cells(student), `Ada ${student.familyName}`, cell(student)]);
+  return {
+    name: `contacts ${at}, ${language}`,
+    fileName: "families.csv",
+    rows: [[...identity.heads, head.guardian, head.guardianMail], ...rows],
+    delimiter: random.pick([",", "\t"]),
+    encoding: "utf-8",
+    truth: new Map(students.map((student) => [`guardian ${student.id}/Ada ${student.familyName}`, address(student)])),
+    isClean: true,
+  };
+}
+
+function roster(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const language = LANGUAGES[at % LANGUAGES.length] as Language;
+  const head = HEADINGS[language];
+  const schoolClass = random.pick(school.classes);
+  const known = school.studentsOf(schoolClass.id);
+  const added = Array.from({ length: 4 }, (_, place) => ({
+    number: String(90_000 + at * 10 + place),
+    given: `Neu${"abcd"[place]}`,
+    family: random.pick(known).familyName,
+  }));
+  const label = `${schoolClass.name}, ${schoolClass.block}`;
+  const rows = [
+    ...known.map(({ studentNumber, givenName, familyName }) => [studentNumber, givenName, familyName, label]),
+    ...added.map(({ number, given, family }) => [number, given, family, label]),
+  ];
+  return {
+    name: `roster ${at}, ${language}`,
+    fileName: "list.csv",
+    rows: [[head.number, head.given, head.family, head.class], ...rows],
+    delimiter: random.pick([",", ";"]),
+    encoding: "utf-8",
+    truth: new Map(
+      added.map(({ number, given, family }) => [`student ${number}`, `${given} ${family} in ${schoolClass.id}`]),
+    ),
+    isClean: true,
+  };
+}
+
+function ownColumns(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const language = LANGUAGES[at % LANGUAGES.length] as Language;
+  const identity = random.pick(identities(language).filter(({ hasNumber }) => hasNumber));
+  const schoolClass = random.pick(school.classes);
+  const students = school.studentsOf(schoolClass.id);
+  const columns = ["Bus stop", "Mile time", "Photo allowed"];
+  const withClass = random.chance(0.5);
+  const rows = students.map((student) => [
+    ...identity.cells(student),
+    ...(withClass ? [`${schoolClass.name}, ${schoolClass.block}`] : []),
+    ...columns.map((column) => school.own(student.id, column)),
+  ]);
+  const place = withClass ? schoolClass.id : "all";
+  return {
+    name: `own columns ${at}, ${language}`,
+    fileName: "trip.csv",
+    rows: [[...identity.heads, ...(withClass ? [HEADINGS[language].class] : []), ...columns], ...rows],
+    delimiter: ",",
+    encoding: "utf-8",
+    choices: { columns: Object.fromEntries(columns.map((column) => [column.toLowerCase(), { role: "own column" }])) },
+    truth: new Map(
+      students.flatMap((student) =>
+        columns.map((column): [string, string] => [
+          `own ${column}/${place}/${student.id}`,
+          school.own(student.id, column),
+        ]),
+      ),
+    ),
+    isClean: true,
+  };
+}
+
+const MAKERS = [wideScores, wideScores, wideScores, scoreList, averages, averages, contacts, roster, ownColumns];
+
+/** Tables of all shapes, always the same for a seed. */
+export function generatedTables(school: TableSchool, seed: number, count: number): GeneratedTable[] {
+  return Array.from({ length: count }, (_, at) => {
+    const make = MAKERS[at % MAKERS.length] as (typeof MAKERS)[number];
+    return make(school, new Random(seed * 1000 + at), Math.floor(at / MAKERS.length) * 3 + (at % 3));
+  });
+}
+
+/** The table as the bytes of a file. */
+export function bytesOf({
+  rows,
+  delimiter,
+  encoding,
+}: Pick<GeneratedTable, "rows" | "delimiter" | "encoding">): Uint8Array {
+  const quoted = (cell: string) =>
+    cell.includes(delimiter) || cell.includes('"') || cell.includes("\n") ? `"${cell.replaceAll('"', '""')}"` : cell;
+  const text = `${rows.map((row) => row.map(quoted).join(delimiter)).join("\n")}\n`;
+  if (encoding === "utf-16le") {
+    const bytes = new Uint8Array(2 + text.length * 2);
+    const view = new DataView(bytes.buffer);
+    view.setUint16(0, 0xfeff, true);
+    for (let at = 0; at < text.length; at += 1) view.setUint16(2 + at * 2, text.charCodeAt(at), true);
+    return bytes;
+  }
+  return new TextEncoder().encode(encoding === "utf-8 with a mark" ? `\ufeff${text}` : text);
+}

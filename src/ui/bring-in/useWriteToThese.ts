@@ -1,0 +1,26 @@
+"use client";
+import { ownColumnsNote } from "@/core/letter/ownColumnsNote";
+import { currentPeriod } from "@/core/model/term";
+import { useCreateNote } from "@/ui/note/library/useCreateNote";
+import { useVine } from "@/ui/shared/VineContext";
+import type { BroughtInAbout } from "@/workers/bringIn/bringInApi";
+
+/** Begins a note to the students of the rows that were brought in, with the columns that were kept in its words. */
+export function useWriteToThese(): (about: BroughtInAbout) => Promise<void> {
+  const { office, today } = useVine();
+  const createNote = useCreateNote();
+  return async ({ studentIds, ownColumns }) => {
+    // What was brought in just now may not have been drawn yet.
+    const { world } = office;
+    const students = studentIds.flatMap((id) => world.students.get(id) ?? []);
+    const about = new Set(studentIds);
+    const classIds = [...world.classes.values()].flatMap((one) =>
+      one.studentIds.some((id) => about.has(id)) ? [one.id] : [],
+    );
+    await createNote(ownColumnsNote(ownColumns, students), {
+      classIds,
+      period: currentPeriod(world, today),
+      conditions: [{ kind: "chosen", studentIds: [...studentIds] }],
+    });
+  };
+}
