@@ -1,5 +1,6 @@
 import { type Change, setRows } from "../change/change";
 import type { Guardian } from "../model/guardian";
+import { type OwnColumn, ownValueText, readOwnValue, withOwnValue } from "../model/ownColumn";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
 import { classesOf, setClassesOf } from "./editFamily";
@@ -15,6 +16,8 @@ export interface FamilyDraft {
   readonly student: Student;
   readonly classIds: readonly string[];
   readonly guardians: readonly GuardianDraft[];
+  /** What is typed for own columns, by the column's id; days as YYYY-MM-DD. */
+  readonly own: Readonly<Record<string, string>>;
 }
 
 /** A family as it is, ready to be edited. Guardians that are not there any more are left out. */
@@ -26,7 +29,26 @@ export function draftOf(student: Student, world: World): FamilyDraft {
       const guardian = world.guardians.get(guardianId);
       return guardian ? [{ guardian, relation }] : [];
     }),
+    own: Object.fromEntries(
+      ownColumnsOfStudent(student, world).map((column) => [column.id, ownValueText(column.values[student.id])]),
+    ),
   };
+}
+
+/** The own columns that a student has or may have something in: those of all, and those of the student's classes. */
+export function ownColumnsOfStudent(student: Pick<Student, "id">, world: World): OwnColumn[] {
+  const classIds = new Set(classesOf(student.id, world).map(({ id }) => id));
+  return [...world.ownColumns.values()]
+    .filter(({ classId, values }) => classId === "all" || classIds.has(classId) || values[student.id] !== undefined)
+    .sort((a, b) => a.name.localeCompare(b.name, "en") || a.classId.localeCompare(b.classId));
+}
+
+/** The own column whose typed value is none of its kind; none where all can be kept. */
+export function wrongOwnValue({ own }: FamilyDraft, world: Pick<World, "ownColumns">): OwnColumn | undefined {
+  return Object.entries(own).flatMap(([id, text]) => {
+    const column = world.ownColumns.get(id);
+    return column && text.trim() && readOwnValue(text, column.type) === undefined ? [column] : [];
+  })[0];
 }
 
 /** Somebody new, before anything is typed; the id comes when the draft is kept. */
@@ -51,7 +73,7 @@ export function newGuardian({ student, guardians }: FamilyDraft, newId: () => st
 
 /** What keeping a draft changes. Guardians who belong to nobody any more go away with it. Somebody new gets an id from `newId`. */
 export function draftChange(draft: FamilyDraft, world: World, newId: () => string): Change {
-  const { student, classIds, guardians } = draft;
+  const { student, classIds, guardians, own } = draft;
   const id = student.id || newId();
   const named = guardians.filter(({ guardian }) =>
     `${guardian.givenName}${guardian.familyName}${guardian.addresses.join("")}`.trim(),
@@ -76,8 +98,14 @@ export function draftChange(draft: FamilyDraft, world: World, newId: () => strin
     const guardian = world.guardians.get(guardianId);
     return guardian && !staying.has(guardianId) && !isShared ? [[guardianId, guardian] as const] : [];
   });
+  const columns = Object.entries(own).flatMap(([columnId, text]): [string, OwnColumn][] => {
+    const column = world.ownColumns.get(columnId);
+    if (!column || ownValueText(column.values[id]) === text.trim()) return [];
+    return [[columnId, withOwnValue(column, id, readOwnValue(text, column.type))]];
+  });
   return {
     students: setRows<"students">(world.students, [[id, kept]]),
+    ownColumns: setRows<"ownColumns">(world.ownColumns, columns),
     guardians: { ...setRows<"guardians">(world.guardians, rows), removed: Object.fromEntries(gone) },
     ...setClassesOf(id, classIds, world),
   };

@@ -14,6 +14,11 @@ export function csvFile(rows: readonly (readonly (string | number)[])[]): string
   return `\ufeff${csvText(rows)}`;
 }
 
+// biome-ignore lint/suspicious/noControlCharactersInRegex: these never leave
+const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/g;
+
+/** Blanks of any kind and line breaks before the sign don't keep a spreadsheet from running a formula. */
 function harmless(cell: string): string {
-  return /^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
+  const clean = cell.replace(CONTROL, "");
+  return /^(?:[\s\u200b\ufeff]*[=+\-@＝＋－＠]|[\t\r])/u.test(clean) ? `'${clean}` : clean;
 }

@@ -55,9 +55,16 @@ type Line = readonly [name: string, value: string | readonly string[], parameter
 /** What these properties hold, where it is no plain text (RFC 6350, section 6). */
 const TYPES: Readonly<Record<string, string>> = { bday: "date-and-or-time", lang: "language-tag" };
 
+/** No control character but a line break leaves. */
+function withoutControls(text: string): string {
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: these never leave
+  return text.replace(/\r\n?/g, "\n").replace(/[\u0000-\u0009\u000b-\u001f\u007f]/g, "");
+}
+
 /** One card as jCard (RFC 7095), which the library writes: escaped and folded as the standard asks. */
 function card(lines: readonly Line[]): string {
-  const properties = lines.map(([name, value, parameters = {}]) => {
+  const properties = lines.map(([name, raw, parameters = {}]) => {
+    const value = typeof raw === "string" ? withoutControls(raw) : raw.map(withoutControls);
     const type = TYPES[name] ?? "text";
     // A name has its parts in one value, other lists have several values.
     return name === "n" ? [name, parameters, type, value] : [name, parameters, type, ...[value].flat()];

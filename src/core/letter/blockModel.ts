@@ -9,6 +9,7 @@ import {
   type PlainBlockNode,
   plainBlocks,
 } from "../model/letterBody";
+import { shownCategories } from "../model/shownCategories";
 import { titleKey } from "../model/titleKey";
 import { assignmentField, assignmentOf } from "./assignmentField";
 import { formatValue } from "./fieldValue";
@@ -69,7 +70,11 @@ export function blockModel(block: LiveBlockNode, context: LetterContext): BlockM
     case "missingWork":
       return missingWork(context, block.attrs);
     case "handingIn":
-      return { kind: "sentence", text: handingInWords(context) || block.attrs.whenNothing };
+      // Where no work is known, nobody may say that nothing is missing.
+      return {
+        kind: "sentence",
+        text: context.gradebook.assignments.length === 0 ? "" : handingInWords(context) || block.attrs.whenNothing,
+      };
     case "trend":
       return trendModel(context, block.attrs.whenNothing);
     case "assignmentScore":
@@ -95,19 +100,20 @@ export function blockModel(block: LiveBlockNode, context: LetterContext): BlockM
 }
 
 function averagesTable(
-  { schoolClass, figures, language }: LetterContext,
+  { index, schoolClass, figures, language }: LetterContext,
   { leftOut, withOverall }: NonNullable<AveragesAttributes> = { leftOut: [], withOverall: true },
 ): BlockModel {
   const words = wordsIn(language);
   const text = (average: { shown: number } | undefined) =>
     average ? writingIn(language).percent(average.shown, schoolClass.decimals) : words.noScoresYet;
+  const isShown = new Set(shownCategories(schoolClass, index.world).map(({ name }) => name));
   const isListed = (name: string) => !leftOut.some((one) => titleKey(one) === titleKey(name));
   return {
     kind: "table",
     head: [words.category, words.average],
     rows: [
       ...schoolClass.categories.flatMap(({ name }, place) =>
-        isListed(name) ? [[name, text(figures.categoryAverages[place])]] : [],
+        isListed(name) && isShown.has(name) ? [[name, text(figures.categoryAverages[place])]] : [],
       ),
       ...(withOverall ? [[words.overall, text(figures.overall)]] : []),
     ],
@@ -116,7 +122,7 @@ function averagesTable(
 type AveragesAttributes = Extract<LiveBlockNode, { type: "averagesTable" }>["attrs"];
 
 function missingWork(
-  { figures, language }: LetterContext,
+  { figures, gradebook, language }: LetterContext,
   {
     whenNothing,
     as = "list",
@@ -129,6 +135,7 @@ function missingWork(
     only.size === 0
       ? figures.missing
       : figures.missing.filter(({ assignment }) => only.has(titleKey(assignment.title)));
+  if (gradebook.assignments.length === 0) return listOr("", []);
   if (as === "list" || missing.length === 0) {
     return listOr(
       whenNothing,

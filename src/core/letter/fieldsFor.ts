@@ -1,4 +1,5 @@
 import { ownColumnsOf } from "../model/ownColumn";
+import { shownCategories } from "../model/shownCategories";
 import { firstName, fullName } from "../model/student";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
@@ -93,7 +94,9 @@ export function hasSource(id: string, world: World): boolean {
  */
 export function fieldsFor(world: World, isIn: (termId: string) => boolean): Field[] {
   const distinct = (names: Iterable<string>) => [...new Map([...names].map((name) => [titleKey(name), name])).values()];
-  const categories = distinct([...world.classes.values()].flatMap((one) => one.categories.map(({ name }) => name)));
+  const categories = distinct(
+    [...world.classes.values()].flatMap((one) => shownCategories(one, world).map(({ name }) => name)),
+  );
   const latestFirst = [...world.assignments.values()]
     .filter(({ termId }) => isIn(termId))
     .sort((a, b) => (b.dueDate ?? "").localeCompare(a.dueDate ?? ""));

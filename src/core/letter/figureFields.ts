@@ -23,7 +23,9 @@ export const FIGURE_FIELDS: readonly Field[] = [
   textField("gradeLabel", "Figures", "Letter grade", (context) =>
     gradeLabelOf(context, context.figures.overall?.shown),
   ),
-  countField("missing.count", "Missing assignments", "missing", ({ figures }) => figures.missing.length),
+  countField("missing.count", "Missing assignments", "missing", ({ figures, gradebook }) =>
+    gradebook.assignments.length > 0 ? figures.missing.length : undefined,
+  ),
   {
     id: "missing.list",
     group: "Figures",
@@ -89,13 +91,21 @@ function gradeLabelOf({ gradeScale }: LetterContext, shown: number | undefined):
   return shown === undefined ? undefined : gradeLabel(gradeScale, shown);
 }
 
-function countField(id: string, label: string, what: Counted, count: (context: LetterContext) => number): Field {
+function countField(
+  id: string,
+  label: string,
+  what: Counted,
+  count: (context: LetterContext) => number | undefined,
+): Field {
   return {
     id,
     group: "Figures",
     label,
     kind: "count",
-    value: (context) => ({ kind: "count", count: count(context), what }),
+    value: (context) => {
+      const counted = count(context);
+      return counted === undefined ? undefined : { kind: "count", count: counted, what };
+    },
   };
 }
 

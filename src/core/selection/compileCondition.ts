@@ -55,7 +55,9 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
         });
       };
     case "missing":
-      return ({ figures }) => {
+      return (row) => {
+        if (!row.knowsWork()) return NO_WORK;
+        const { figures } = row;
         const titles = figures.missing.map(({ assignment }) => assignment.title);
         return judgeCount(titles.length, condition.atLeast, (holds) => ({
           kind: "missing",
@@ -71,8 +73,9 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
         return judgeCount(count, condition.atLeast, (holds) => ({ kind: "count", of: condition.of, count, holds }));
       };
     case "nothing missing":
-      return ({ figures }) => {
-        const count = figures.missing.length;
+      return (row) => {
+        if (!row.knowsWork()) return NO_WORK;
+        const count = row.figures.missing.length;
         return yesOrNo(count === 0, { kind: "nothing missing", count, holds: count === 0 });
       };
     case "grade label":
@@ -156,6 +159,9 @@ function judgeOwnColumn(row: SelectionRow, condition: Extract<Condition, { kind:
   const holds = own && ownHolds(own.value, comparison, wanted);
   return yesNoOrUnknown(holds, reason(holds ?? false));
 }
+
+/** Missing work is known only of a class that has any. */
+const NO_WORK: Judged = { position: "no average", reason: { kind: "no work" } };
 
 /** What a class has not can't be said of its students. */
 function yesNoOrUnknown(holds: boolean | undefined, reason: Reason): Judged {

@@ -56,6 +56,7 @@ export type Reason =
   /** Of the overall average, or of a category; or there was none at an earlier moment. */
   | { kind: "no average"; of?: string; since?: string }
   | { kind: "no score"; assignment: string }
+  | { kind: "no work" }
   | { kind: "in class" }
   | { kind: "added by hand" };
 
@@ -115,6 +116,8 @@ export function reasonWords(reason: Reason, classLabel: string): string {
       return `no ${reason.of ? `average of ${reason.of}` : "average"} yet in ${classLabel}`;
     case "no score":
       return `${reason.assignment}: no points in ${classLabel}`;
+    case "no work":
+      return `no assignments in ${classLabel}`;
     case "in class":
       return `in ${classLabel}`;
     case "added by hand":

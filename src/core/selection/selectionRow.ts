@@ -108,6 +108,11 @@ export class SelectionRow {
     return ownColumnsOf(this.rows.index.world.ownColumns).has(name);
   }
 
+  /** Whether the class has any work: without, nothing can be said to be missing. */
+  knowsWork(): boolean {
+    return this.rows.gradebook.assignments.length > 0;
+  }
+
   guardians(): readonly Guardian[] {
     return this.student.guardians.flatMap(({ guardianId }) => this.rows.index.world.guardians.get(guardianId) ?? []);
   }

@@ -4,6 +4,7 @@ import { agreesAsPerson } from "../matching/agreesAsPerson";
 import { freshId } from "../matching/freshId";
 import { splitName, withoutBrackets } from "../matching/splitName";
 import type { SchoolClass } from "../model/schoolClass";
+import { READY_MADE_CATEGORY } from "../model/shownCategories";
 import type { Student } from "../model/student";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
@@ -20,7 +21,7 @@ function newClass(id: string, label: string, world: Pick<World, "gradeScales">):
     name,
     block,
     studentIds: [],
-    categories: [{ id: "work", name: "Work", weight: 1, dropLowest: 0 }],
+    categories: [READY_MADE_CATEGORY],
     method: "points",
     missingRule: { kind: "zero" },
     lateDeduction: 0,
@@ -28,7 +29,8 @@ function newClass(id: string, label: string, world: Pick<World, "gradeScales">):
     decimals: 0,
     gradeScaleId: [...world.gradeScales.keys()][0] ?? "",
     year: "mean of terms",
-    averageSource: "computed",
+    // An average that the school keeps counts until the class says otherwise.
+    averageSource: "imported",
     termWeights: {},
   };
 }

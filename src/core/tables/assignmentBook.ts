@@ -1,6 +1,7 @@
 import { freshId } from "../matching/freshId";
 import { type Assignment, pointsSchema } from "../model/assignment";
 import type { Category, SchoolClass } from "../model/schoolClass";
+import { READY_MADE_CATEGORY } from "../model/shownCategories";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import type { AssignmentChoice } from "./tableChoices";
@@ -152,7 +153,10 @@ export class AssignmentBook {
       return { id, sure: true };
     }
     const likely = categories.find((category) => soundsLike(title, category.name));
-    return { id: likely?.id ?? categories[0]?.id ?? "work", sure: likely !== undefined || categories.length === 1 };
+    return {
+      id: likely?.id ?? categories[0]?.id ?? READY_MADE_CATEGORY.id,
+      sure: likely !== undefined || categories.length === 1,
+    };
   }
 }
 

@@ -141,6 +141,12 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
     return certain({ role: "scores" }, isWorked ? "points possible or a due date stand with it" : "");
   if (isYearOfSchool(title, cells)) return NOT_USED;
   if (average && readsAsPercents(cells)) return ofAverages(column, average);
+  // A program that writes a file for each category calls them so.
+  if (known.hasCategoryTables && column.subject.words === titleKey(title) && readsAsPercents(cells))
+    return certain(
+      { role: "category average", category: title.trim() },
+      "the table is called so, like others beside it",
+    );
   if (!average && isNoScore(title, cells)) return NOT_USED;
   const isInCategory = known.categories.has(titleKey(group)) && group !== "";
   if ((isGroupWorked || isInCategory) && figures && !average)
@@ -154,8 +160,7 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
     ...(average?.role === "overall average" ? [] : [{ role: "overall average" } as const]),
   ];
   const scores: ColumnMeaning = { role: "scores" };
-  const isLikelyAverage =
-    average !== undefined || (readsAsPercents(cells) && !/\d/.test(title) && cells.some((cell) => cell.includes("%")));
+  const isLikelyAverage = average !== undefined || (readsAsPercents(cells) && !/\d/.test(title));
   return open([
     ...(isLikelyAverage ? [...averages.slice(0, 1), scores] : [scores, ...averages.slice(0, 1)]),
     ownColumn(undefined),

@@ -314,18 +314,19 @@ function classReader(world: Pick<World, "classes">): (label: string) => string |
   const byLabel = new Map<string, string | null>();
   for (const schoolClass of world.classes.values()) {
     const { name, block } = schoolClass;
-    const labels = [
-      classLabel(schoolClass),
-      `${name} ${block}`,
-      `${name} (${block})`,
-      `${name} - ${block}`,
-      name,
-      block,
-    ];
+    // "Block 1", "Period 1" and "1" are the same place in the day.
+    const bare = bareBlock(block);
+    const labels = [classLabel(schoolClass), name, block];
+    for (const one of new Set([block, bare, `Period ${bare}`, `P${bare}`]))
+      if (one) labels.push(`${name}, ${one}`, `${name} ${one}`, `${name} (${one})`, `${name} - ${one}`);
     for (const key of new Set(labels.map(titleKey))) {
       // What two classes share names neither of them.
       if (key) byLabel.set(key, byLabel.has(key) ? null : schoolClass.id);
     }
   }
   return (label) => byLabel.get(titleKey(label)) ?? undefined;
+}
+
+function bareBlock(block: string): string {
+  return block.replace(/^(?:block|period|per\.?|hour|p)\s*/i, "").trim();
 }

@@ -12,6 +12,8 @@ export interface KnownValues {
   readonly classes: ReadonlySet<string>;
   readonly ownColumns: ReadonlySet<string>;
   readonly terms: ReadonlySet<string>;
+  /** Whether other tables of the same drop are each about a category, and called so: then a like one is too. */
+  readonly hasCategoryTables?: boolean;
   /** By `numberKey`. */
   readonly studentNumbers: ReadonlySet<string>;
   /** By `nameKey`, of students: whole names, and the parts of them. */

@@ -89,6 +89,7 @@ function columnQuestions(tables: readonly TablePlan[]): ColumnQuestion[] {
       const title = (read.shape.titles[column] ?? "").trim();
       const known = found.get(titleKey(title));
       const samples = known?.samples ?? samplesOf(read, column);
+      if (samples.length === 0) return;
       found.set(titleKey(title), {
         key: titleKey(title),
         title,

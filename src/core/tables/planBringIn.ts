@@ -2,17 +2,20 @@ import { applyChange, type Change, changeBetween } from "../change/change";
 import type { Day } from "../model/day";
 import { readYesOrNo } from "../model/ownColumn";
 import type { Term } from "../model/term";
+import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { addStudents } from "./addStudents";
 import { type ClassMove, classMoves } from "./classMoves";
 import { type JoinedRow, type JoinedTable, joinRows } from "./joinRows";
-import { knownValues } from "./knownValues";
+import { type KnownValues, knownValues } from "./knownValues";
 import { type AveragesPlan, planAverages } from "./planAverages";
 import { type OwnColumnsPlan, planOwnColumns } from "./planOwnColumns";
 import { type PeoplePlan, planPeople } from "./planPeople";
 import { planScores, type ScoresPlan } from "./planScores";
 import { ensureTerm, planTerms, termOfTable } from "./planTerms";
 import type { Recipe } from "./recipe";
+import { recognise } from "./recognise";
+import { subjectOf } from "./subjectOf";
 import type { BringInChoices } from "./tableChoices";
 import { isAboutPeople, isAboutScores, KIND_ORDER } from "./tableKind";
 import { type NamedTable, type Understanding, understand } from "./understand";
@@ -61,6 +64,16 @@ export function planBringIn(
 ): BringInPlan {
   const byShape = new Map(recipes.map((recipe) => [recipe.id, recipe]));
   const known = knownValues(world);
+  /** Told anew when classes come in: by their names tables are known to be about categories. */
+  const categoryTables = new Map<World["classes"], boolean>();
+  const knownIn = (one: World): KnownValues => {
+    if (!categoryTables.has(one.classes))
+      categoryTables.set(
+        one.classes,
+        tables.some((table) => isOfCategory(table, one)),
+      );
+    return { ...knownValues(one), hasCategoryTables: categoryTables.get(one.classes) ?? false };
+  };
   const order = tables
     .map((named, place) => {
       const { kind, meanings } = understand(named, choices, byShape, known);
@@ -77,7 +90,7 @@ export function planBringIn(
   const plans: { place: number; plan: TablePlan }[] = [];
   let done = 0;
   for (const { named, place } of order) {
-    const read = understand(named, choices, byShape, knownValues(now));
+    const read = understand(named, choices, byShape, knownIn(now));
     if (isAboutScores(read.kind)) advance(ensureTerm(now, today));
     plans.push({ place, plan: planTable(read, { before: world, start: now, makesClasses }, today, advance) });
     done += 1;
@@ -96,6 +109,17 @@ export function planBringIn(
     after: now,
     moves: classMoves(world, applyChange(world, change), touched, today),
   };
+}
+
+/** Whether a table is about one category and called so. */
+function isOfCategory({ table }: NamedTable, world: World): boolean {
+  if (table.preset) return false;
+  const known = knownValues(world);
+  const { meanings, headingRow } = recognise(table, known);
+  const { category, words } = subjectOf(table, headingRow, known);
+  return meanings.some(
+    (one) => one.role === "category average" && titleKey(one.category ?? "") === (category ?? words),
+  );
 }
 
 function planTable(

@@ -14,6 +14,15 @@ const GUARDIAN_COLUMNS: readonly [title: string, meaning: ColumnMeaning][] = [
   ["Relation", { role: "relation", guardian: 1 }],
   ["Language", { role: "language", guardian: 1 }],
 ];
+/** A card that names no child may be anybody's: of our own it is known. */
+const OPEN: ColumnMeaning = { role: "undecided" };
+const OPEN_COLUMNS: readonly [title: string, meaning: ColumnMeaning][] = [
+  ["Student", { role: "full name" }],
+  ["Nickname on a card that names no child", OPEN],
+  ["Address on a card that names no child", OPEN],
+  ["Birthday on a card that names no child", OPEN],
+  ["Tags on a card that names no child", OPEN],
+];
 const PERSON_COLUMNS: readonly [title: string, meaning: ColumnMeaning][] = [
   ["Student", { role: "full name" }],
   ["Known as", { role: "preferred name" }],
@@ -28,14 +37,15 @@ export function looksLikeCards(text: string): boolean {
 }
 
 /**
- * Reads contact cards (vCard 3, RFC 2426, and 4, RFC 6350). A card that names a child is a guardian's; one that names
- * none is taken as a student's own.
+ * Reads contact cards (vCard 3, RFC 2426, and 4, RFC 6350). A card that names a child is a guardian's; of one that names
+ * none it is asked whether it is a student's own, unless it is from here.
  */
 export function readCards(bytes: Uint8Array, fileName: string): TableReading {
   const cards = parseCards(decodeText(bytes).text);
   if (cards.length === 0) return { ok: false, problem: { code: "broken cards", fileName } };
   const guardians: string[][] = [];
   const persons: string[][] = [];
+  const anybody: string[][] = [];
   for (const card of cards) {
     const { given, family } = nameOf(card);
     const addresses = textsOf(card, "email").map((address) => address.replace(/^mailto:/i, ""));
@@ -47,7 +57,8 @@ export function readCards(bytes: Uint8Array, fileName: string): TableReading {
       guardians.push([child, given, family, addresses.join("; "), relation, textsOf(card, "lang")[0] ?? ""]);
     }
     if (children.length > 0) continue;
-    persons.push([
+    const isOwn = textsOf(card, "uid").some((uid) => uid.startsWith("urn:vine-note:"));
+    (isOwn ? persons : anybody).push([
       `${given} ${family}`.trim() || (textsOf(card, "fn")[0] ?? ""),
       textsOf(card, "nickname")[0] ?? "",
       addresses[0] ?? "",
@@ -58,6 +69,7 @@ export function readCards(bytes: Uint8Array, fileName: string): TableReading {
   const tables = [
     tableOf(fileName, GUARDIAN_COLUMNS, guardians, "guardians"),
     tableOf(fileName, PERSON_COLUMNS, persons, "students"),
+    tableOf(fileName, OPEN_COLUMNS, anybody, "people"),
   ];
   return { ok: true, tables: tables.filter(({ rows }) => rows.length > 1) };
 }
@@ -73,7 +85,17 @@ function tableOf(
     fileName,
     rows: [columns.map(([title]) => title), ...rows],
     hiddenRows: 0,
-    preset: { kind: "contacts", meanings: columns.map(([, meaning]) => meaning), part: `contact cards of ${part}` },
+    preset: {
+      kind: "contacts",
+      meanings: columns.map(([, meaning]) => meaning),
+      part: `contact cards of ${part}`,
+      maybe: Object.fromEntries(
+        columns.flatMap(([, { role }], column) => {
+          const meant = PERSON_COLUMNS[column]?.[1];
+          return role === "undecided" && meant ? [[column, [meant, { role: "not used" as const }]]] : [];
+        }),
+      ),
+    },
   };
 }
 

@@ -73,7 +73,7 @@ export function plainCell(cell: string): string {
   const last = cell.charCodeAt(cell.length - 1);
   // Most cells need nothing; trimming each would cost a copy of the whole table.
   const text = first <= 32 || last <= 32 || first >= 160 || last >= 160 ? cell.trim() : cell;
-  if (first === APOSTROPHE && /^'[=+\-@\t\r\d]/.test(text)) return text.slice(1);
+  if (first === APOSTROPHE && /^'(?:[\s\u200b\ufeff]*[=+\-@＝＋－＠\d]|[\t\r])/u.test(text)) return text.slice(1);
   // ="0041" is how some programs keep the zeros of a number.
   return first === EQUALS && /^="[^"]*"$/.test(text) ? text.slice(2, -1) : text;
 }

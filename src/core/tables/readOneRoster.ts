@@ -1,6 +1,7 @@
 import { unzipSync } from "fflate";
 import Papa from "papaparse";
 import { METADATA, ONE_ROSTER_FILES, STATUS_OF_RESULT } from "../formats/oneRosterNames";
+import { counted } from "../words";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
 import { decodeText } from "./decodeText";
 import type { RawTable, TableReading } from "./rawTable";
@@ -24,15 +25,50 @@ export function readOneRoster(bytes: Uint8Array, fileName: string): TableReading
     return problem;
   }
   if (!tables.has("users") && !tables.has("results") && !tables.has("classes")) return problem;
-  const users = new Map(of(tables, "users").map((user) => [user.sourcedId ?? "", user]));
+  const all = of(tables, "users");
+  const isEnabled = ({ enabledUser = "" }: Record_) => !/^(false|0|no)$/i.test(enabledUser);
+  const users = new Map(all.filter(isEnabled).map((user) => [user.sourcedId ?? "", user]));
   const found = [
     table(fileName, "terms", "academic sessions", TERM_COLUMNS, termRows(tables)),
     table(fileName, "roster", "users and enrollments", ROSTER_COLUMNS, rosterRows(tables, users)),
     table(fileName, "contacts", "guardians", CONTACT_COLUMNS, contactRows(tables, users)),
     table(fileName, "score list", "line items and results", SCORE_COLUMNS, scoreRows(tables, users)),
   ].filter(({ rows }) => rows.length > 1);
+  const [first, ...others] = found;
+  const remarks = remarksOf(tables, users, all.length - users.size);
+  if (first && remarks.length > 0) return { ok: true, tables: [{ ...first, remarks }, ...others] };
   return found.length > 0 ? { ok: true, tables: found } : { ok: false, problem: { code: "empty", fileName } };
 }
+
+/** What a bundle holds and is not taken, or can't be: users who are not active, references that lead nowhere, weights. */
+function remarksOf(tables: Tables, users: ReadonlyMap<string, Record_>, disabled: number): string[] {
+  const ids = (name: (typeof ONE_ROSTER_FILES)[number]) =>
+    new Set(of(tables, name).map(({ sourcedId = "" }) => sourcedId));
+  const [classes, items] = [ids("classes"), ids("lineItems")];
+  const lost =
+    of(tables, "enrollments").filter(
+      (one) => !users.has(one.userSourcedId ?? "") || !classes.has(one.classSourcedId ?? ""),
+    ).length +
+    of(tables, "results").filter(
+      (one) => !users.has(one.studentSourcedId ?? "") || !items.has(one.lineItemSourcedId ?? ""),
+    ).length;
+  const used = new Set(of(tables, "results").map(({ lineItemSourcedId = "" }) => lineItemSourcedId));
+  const empty = of(tables, "lineItems").filter(({ sourcedId = "" }) => !used.has(sourcedId)).length;
+  const weights = of(tables, "categories").flatMap(({ title = "", weight = "" }) =>
+    weight ? [`${title} ${weight}`] : [],
+  );
+  const gone = of(tables, DELETED as never).length;
+  return [
+    disabled > 0 ? `${counted(disabled, "user")} not active in the school’s system: not taken.` : "",
+    gone > 0 ? `${counted(gone, "record")} to be deleted: left as they are here.` : "",
+    lost > 0 ? `${counted(lost, "record")} of somebody or something that the files don’t hold: not used.` : "",
+    empty > 0 ? `${counted(empty, "assignment")} without any result: not taken.` : "",
+    weights.length > 0 ? `The files weigh categories: ${weights.join(", ")}. Set it in the class’s settings.` : "",
+  ].filter(Boolean);
+}
+
+/** Under this name the records that are to be deleted are counted. */
+const DELETED = "to be deleted";
 
 function unpack(bytes: Uint8Array): Tables {
   let unpacked = 0;
@@ -43,7 +79,8 @@ function unpack(bytes: Uint8Array): Tables {
       return fileOf(name) !== undefined;
     },
   });
-  return new Map(
+  const deleted: Record_[] = [];
+  const unpackedTables = new Map<string, readonly Record_[]>(
     Object.entries(files).map(([name, content]) => {
       const { data } = Papa.parse<string[]>(decodeText(content).text, { delimiter: ",", skipEmptyLines: "greedy" });
       const [head = [], ...rows] = data;
@@ -51,9 +88,11 @@ function unpack(bytes: Uint8Array): Tables {
         Object.fromEntries(head.map((title, column) => [title.trim(), plainCell(row[column] ?? "")])),
       );
       // A bulk file lists what is there; a delta file also what went away, which is not taken in.
+      deleted.push(...records.filter(({ status }) => status === "tobedeleted"));
       return [fileOf(name) ?? "", records.filter(({ status }) => status !== "tobedeleted")];
     }),
   );
+  return unpackedTables.set(DELETED, deleted);
 }
 
 function fileOf(name: string): string | undefined {
@@ -206,7 +245,8 @@ function scoreRows(tables: Tables, users: ReadonlyMap<string, Record_>): string[
     const student = users.get(result.studentSourcedId ?? "");
     const schoolClass = item && classes.get(item.classSourcedId ?? "");
     if (!item || !student || !schoolClass) return [];
-    const status = result[METADATA.status] || STATUS_OF_RESULT[(result.scoreStatus ?? "").toLowerCase()] || "";
+    const status =
+      result[METADATA.status] || flagOf(result) || STATUS_OF_RESULT[(result.scoreStatus ?? "").toLowerCase()] || "";
     return [
       [
         numberOf(student),
@@ -224,6 +264,13 @@ function scoreRows(tables: Tables, users: ReadonlyMap<string, Record_>): string[
       ],
     ];
   });
+}
+
+/** Version 1.2 flags results beside their status. */
+function flagOf(result: Record_): string {
+  const isOn = (name: string) => /^(true|1|yes)$/i.test(result[name] ?? "");
+  const flag = ["missing", "incomplete", "late"].find(isOn);
+  return flag ?? (isOn("exempt") || isOn("excused") ? "excused" : "");
 }
 
 function numberOf(user: Record_): string {

@@ -12,11 +12,14 @@ import {
   type FamilyDraft,
   type GuardianDraft,
   newGuardian,
+  ownColumnsOfStudent,
+  wrongOwnValue,
 } from "@/core/families/familyDraft";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { classLabel } from "@/core/model/schoolClass";
 import { byFamilyName, fullName, type Student } from "@/core/model/student";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
+import { OWN_TYPE_WORDS, OwnValueControl } from "@/ui/shared/OwnValueControl";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressField } from "./AddressField";
@@ -43,11 +46,14 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
   const setGuardians = (guardians: readonly GuardianDraft[]) => setDraft({ ...draft, guardians });
   const isBad = (address: string | undefined) => Boolean(address?.trim()) && !isGoodAddress(address?.trim() ?? "");
   const name = fullName(draft.student) || "New student";
+  const wrongOwn = wrongOwnValue(draft, opened);
   const problem = !draft.student.givenName.trim()
     ? "A student needs a given name."
     : isBad(draft.student.address)
       ? "The student’s address is not one yet."
-      : "";
+      : wrongOwn
+        ? `“${wrongOwn.name}” holds ${OWN_TYPE_WORDS[wrongOwn.type]}.`
+        : "";
   const keep = async () => {
     const wanted = draftChange(draft, opened, office.around.newId);
     if (!(await change(wanted, student ? `The family of ${name} was changed.` : `${name} was added.`))) return;
@@ -74,6 +80,7 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
       {student?.takenOutOf && <p className="finding">Taken out: in no class, and nobody writes about them.</p>}
       <StudentFields draft={draft} set={set} />
       <ClassChecks draft={draft} onChange={(classIds) => setDraft({ ...draft, classIds })} />
+      <OwnValues draft={draft} onChange={(own) => setDraft({ ...draft, own })} />
       {draft.guardians.map((one, place) => (
         <GuardianCard
           key={one.guardian.id}
@@ -139,6 +146,42 @@ function StudentFields({ draft: { student }, set }: { draft: FamilyDraft; set: (
         />
       </div>
     </div>
+  );
+}
+
+/** What is kept of the student under names of the teacher's own. */
+function OwnValues({
+  draft,
+  onChange,
+}: {
+  draft: FamilyDraft;
+  onChange: (own: Readonly<Record<string, string>>) => void;
+}) {
+  const { world } = useVine();
+  const columns = ownColumnsOfStudent(draft.student, world);
+  if (columns.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="small mb-1">Own columns</legend>
+      <div className="two-fields" data-private>
+        {columns.map(({ id, name, type, classId }) => {
+          const schoolClass = world.classes.get(classId);
+          return (
+            <Form.Group key={id} controlId={`own-${id}`}>
+              <Form.Label className="small mb-1">
+                {name}
+                {schoolClass && <span className="quiet">, {classLabel(schoolClass)}</span>}
+              </Form.Label>
+              <OwnValueControl
+                type={type}
+                value={draft.own[id] ?? ""}
+                onChange={(value) => onChange({ ...draft.own, [id]: value })}
+              />
+            </Form.Group>
+          );
+        })}
+      </div>
+    </fieldset>
   );
 }
 

@@ -15,6 +15,7 @@ import { Checklists } from "./Checklists";
 import { ClassLog } from "./ClassLog";
 import { ClassSettings } from "./ClassSettings";
 import { Feedback } from "./Feedback";
+import { OwnColumns } from "./OwnColumns";
 
 // Charts are a tenth of a megabyte: they come when something is to be drawn.
 const DistributionChart = dynamic(() => import("./Charts").then((charts) => charts.DistributionChart), { ssr: false });
@@ -26,6 +27,7 @@ export type Beside =
   | { kind: "settings" }
   | { kind: "log" }
   | { kind: "checklists" }
+  | { kind: "own columns" }
   | { kind: "student"; key: string; classId: string; studentId: string }
   | { kind: "assignment"; assignmentIds: readonly string[] };
 
@@ -59,6 +61,7 @@ export function DetailsSide({ classIds, period, beside, onChange, onClose, onEdi
       )}
       {beside.kind === "log" && schoolClass && <ClassLog key={classId} classId={classId} />}
       {beside.kind === "checklists" && schoolClass && <Checklists key={classId} classId={classId} period={period} />}
+      {beside.kind === "own columns" && schoolClass && <OwnColumns key={classId} classId={classId} period={period} />}
       {beside.kind === "assignment" && (
         <AssignmentPart period={period} assignmentIds={beside.assignmentIds} back={back} onEdit={onEditAssignment} />
       )}

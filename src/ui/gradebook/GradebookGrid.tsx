@@ -39,7 +39,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridP
     estimateSize: () => ROW_HEIGHT_PX,
     overscan: OVERSCAN_ROWS,
   });
-  const before = useMemo(() => columnsBefore(view, [...world.checklists.values()]), [view, world.checklists]);
+  const before = useMemo(() => columnsBefore(view, world), [view, world]);
   const firstWork = countOf(before);
   const columnCount = firstWork + view.work.length;
   const columns = useVirtualizer({

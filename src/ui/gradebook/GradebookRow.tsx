@@ -1,10 +1,13 @@
 import { Ban, Check, CircleDashed, Clock, Hourglass, X } from "lucide-react";
-import { memo, type RefObject } from "react";
+import { memo, type RefObject, useState } from "react";
 import { type ShownScore, shownScore } from "@/core/figures/shownScore";
 import { markChecklist } from "@/core/gradebook/markChecklist";
+import { setOwnValue } from "@/core/gradebook/setOwnValue";
 import { checklistMarkSchema, markOf } from "@/core/model/checklist";
 import type { Day } from "@/core/model/day";
+import { ownValueText, readOwnValue } from "@/core/model/ownColumn";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
+import { OWN_TYPE_WORDS } from "@/ui/shared/OwnValueControl";
 import { useChange } from "@/ui/shared/useChange";
 import type { AverageView, GradebookView } from "@/workers/engine/gradebookView";
 import type { Beside } from "./DetailsSide";
@@ -57,10 +60,10 @@ export const GradebookRow = memo(function GradebookRow(props: GradebookRowProps)
         )}
       </td>
       <td className="pin-figure pin-second" data-private>
-        {row.missing > 0 ? (
+        {row.missing !== undefined && row.missing > 0 ? (
           <strong className="status is-missing">{row.missing} missing</strong>
         ) : (
-          <span className="quiet small">none</span>
+          <span className="quiet small">{row.missing === undefined ? "not known" : "none"}</span>
         )}
       </td>
       <Gap width={span.before} />
@@ -79,6 +82,8 @@ function Cell(props: GradebookRowProps & { column: GridColumn }) {
       return <ScoreCell {...props} column={column} />;
     case "checklist":
       return <ChecklistCell {...props} column={column} />;
+    case "own":
+      return <OwnCell {...props} column={column} />;
     case "category":
       return (
         <td className="numeric" data-private>
@@ -184,6 +189,62 @@ function ChecklistCell({
       >
         {mark === "done" && <Check size={13} aria-hidden />} {mark}
       </button>
+    </td>
+  );
+}
+
+/** The value of an own column; a click lets it be typed. What is kept for the class goes before what is kept for the student. */
+function OwnCell({ column: { own }, row }: GradebookRowProps & { column: Extract<GridColumn, { kind: "own" }> }) {
+  const change = useChange();
+  const [draft, setDraft] = useState<string>();
+  const column = own.find(({ classId }) => classId === row.classId) ?? own.find(({ classId }) => classId === "all");
+  if (!column) return <td className="is-void" />;
+  const text = ownValueText(column.values[row.studentId]);
+  const isWrong = draft !== undefined && draft.trim() !== "" && readOwnValue(draft, column.type) === undefined;
+  const keep = () => {
+    if (isWrong) return;
+    setDraft(undefined);
+    if (draft === undefined || draft.trim() === text) return;
+    void change(
+      (now) => setOwnValue(now, column.id, row.studentId, draft),
+      `${row.name}: “${column.name}” is ${draft.trim() || "empty"}.`,
+      { quietly: true },
+    );
+  };
+  return (
+    <td className="small" data-private>
+      {draft === undefined ? (
+        <button
+          type="button"
+          className={`head-button text-truncate ${text ? "" : "quiet"}`}
+          title={text || "Type a value"}
+          onClick={() => setDraft(text)}
+        >
+          {text || "–"}
+          <span className="visually-hidden">
+            , {column.name} of {row.name}
+          </span>
+        </button>
+      ) : (
+        <input
+          className={`score-input ${isWrong ? "is-invalid" : ""}`}
+          // biome-ignore lint/a11y/noAutofocus: it opens where somebody is typing
+          autoFocus
+          aria-label={`${column.name} of ${row.name}, ${OWN_TYPE_WORDS[column.type]}`}
+          aria-invalid={isWrong}
+          title={
+            isWrong ? `It holds ${OWN_TYPE_WORDS[column.type]}${column.type === "date" ? ", as 2026-11-24" : ""}.` : ""
+          }
+          value={draft}
+          onChange={(event) => setDraft(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === "Escape") setDraft(undefined);
+            else if (event.key === "Enter") keep();
+          }}
+        />
+      )}
     </td>
   );
 }

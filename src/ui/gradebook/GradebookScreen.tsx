@@ -30,6 +30,7 @@ const SIDES = [
   { kind: "class", words: "Statistics" },
   { kind: "log", words: "Class log" },
   { kind: "checklists", words: "Checklists" },
+  { kind: "own columns", words: "Own columns" },
   { kind: "settings", words: "Class settings" },
 ] as const;
 

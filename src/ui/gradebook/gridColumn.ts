@@ -1,10 +1,12 @@
 import type { Assignment } from "@/core/model/assignment";
 import { type Checklist, checklistsOf } from "@/core/model/checklist";
+import { type OwnColumn, ownColumnsOfClass } from "@/core/model/ownColumn";
 import type { Score } from "@/core/model/score";
+import { titleKey } from "@/core/model/titleKey";
 import type { World } from "@/core/model/world";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 
-/** One column after the pinned ones: the average of a category, a checklist, or the scores of an assignment. */
+/** One column after the pinned ones: the average of a category, a checklist, an own column, or the scores of an assignment. */
 export type GridColumn =
   | { readonly kind: "category"; readonly place: number; readonly title: string; readonly details: string }
   | {
@@ -13,6 +15,14 @@ export type GridColumn =
       readonly title: string;
       readonly details: string;
       readonly checklist: Checklist;
+    }
+  | {
+      readonly kind: "own";
+      readonly place: number;
+      readonly title: string;
+      readonly details: string;
+      /** Columns of one name, of several classes. */
+      readonly own: readonly OwnColumn[];
     }
   | {
       readonly kind: "work";
@@ -27,19 +37,32 @@ export type GridColumn =
       >;
     };
 
-/** What stands before the work: the categories and the checklists. */
+/** What stands before the work: the categories, the checklists and the own columns. */
 export interface ColumnsBefore {
   readonly categories: GradebookView["categories"];
   readonly checklists: readonly Checklist[];
+  /** By name: columns of one name in several classes are one. */
+  readonly own: readonly (readonly OwnColumn[])[];
 }
 
-export function columnsBefore(view: GradebookView, checklists: readonly Checklist[]): ColumnsBefore {
-  const own = new Map(view.classIds.flatMap((id) => checklistsOf(checklists, id)).map((one) => [one.id, one]));
-  return { categories: view.categories, checklists: [...own.values()] };
+export function columnsBefore(
+  view: GradebookView,
+  { checklists, ownColumns }: Pick<World, "checklists" | "ownColumns">,
+): ColumnsBefore {
+  const lists = new Map(
+    view.classIds.flatMap((id) => checklistsOf(checklists.values(), id)).map((one) => [one.id, one]),
+  );
+  const byName = new Map<string, OwnColumn[]>();
+  const concerning = new Map(
+    view.classIds.flatMap((id) => ownColumnsOfClass(ownColumns.values(), id)).map((one) => [one.id, one]),
+  );
+  for (const one of concerning.values())
+    byName.set(titleKey(one.name), [...(byName.get(titleKey(one.name)) ?? []), one]);
+  return { categories: view.categories, checklists: [...lists.values()], own: [...byName.values()] };
 }
 
-export function countOf({ categories, checklists }: ColumnsBefore): number {
-  return categories.length + checklists.length;
+export function countOf({ categories, checklists, own }: ColumnsBefore): number {
+  return categories.length + checklists.length + own.length;
 }
 
 /** The columns that are drawn, and the room that those before and after them take. */
@@ -60,6 +83,8 @@ export function columnAt(
   if (category) return { kind: "category", place, title: category.name, details: category.weight };
   const checklist = before.checklists[place - before.categories.length];
   if (checklist) return { kind: "checklist", place, title: checklist.name, details: "checklist", checklist };
+  const own = before.own[place - before.categories.length - before.checklists.length];
+  if (own?.[0]) return { kind: "own", place, title: own[0].name, details: "own column", own };
   const workAt = place - countOf(before);
   const work = view.work[workAt];
   if (!work) return undefined;

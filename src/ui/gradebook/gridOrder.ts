@@ -17,7 +17,7 @@ const COMPARE: Record<GridOrder, (a: Row, b: Row) => number> = {
   "family name": () => 0,
   "lowest average first": (a, b) => ascending(a.overall.shown ?? NONE_LAST, b.overall.shown ?? NONE_LAST),
   "highest average first": (a, b) => ascending(-(a.overall.shown ?? -NONE_LAST), -(b.overall.shown ?? -NONE_LAST)),
-  "most missing first": (a, b) => b.missing - a.missing,
+  "most missing first": (a, b) => (b.missing ?? 0) - (a.missing ?? 0),
 };
 
 /** Subtracting would make no number of two students without an average. */

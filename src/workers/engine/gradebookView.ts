@@ -7,6 +7,7 @@ import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { SchoolClass } from "@/core/model/schoolClass";
+import { shownCategories } from "@/core/model/shownCategories";
 import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
 import { titleKey } from "@/core/model/titleKey";
@@ -39,7 +40,8 @@ export interface GradebookView {
     readonly categoryAverages: readonly AverageView[];
     readonly overall: AverageView;
     readonly gradeLabel: string;
-    readonly missing: number;
+    /** None where the class has no work. */
+    readonly missing: number | undefined;
   }[];
 }
 
@@ -62,8 +64,9 @@ export function gradebookView(index: FiguresIndex, classIds: readonly string[], 
   const methods = new Set(classes.map(({ method }) => method));
   const [method] = methods;
   const categories = new Map<string, { name: string; weight: string }>();
-  for (const { categories: own, method: ofClass } of classes) {
-    for (const { name, weight } of own) {
+  for (const schoolClass of classes) {
+    const { method: ofClass } = schoolClass;
+    for (const { name, weight } of shownCategories(schoolClass, index.world)) {
       const before = categories.get(titleKey(name));
       const words = ofClass === "weighted" ? `weight ${weight}` : "";
       categories.set(titleKey(name), {
@@ -90,6 +93,7 @@ function classRows(index: FiguresIndex, schoolClass: SchoolClass, categoryKeys: 
   const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
   const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
   const places = categoryKeys.map((key) => schoolClass.categories.findIndex(({ name }) => titleKey(name) === key));
+  const knowsWork = (index.gradebook(schoolClass.id)?.assignments.length ?? 0) > 0;
   return index.enrolled(schoolClass.id).map((student) => {
     const figures = index.figures(schoolClass.id, student.id, period);
     const { overall, categoryAverages } = figures;
@@ -102,7 +106,8 @@ function classRows(index: FiguresIndex, schoolClass: SchoolClass, categoryKeys: 
       categoryAverages: places.map((place) => view(categoryAverages[place])),
       overall: view(overall),
       gradeLabel: (overall && gradeLabel(scale, overall.shown)) ?? "",
-      missing: figures.missing.length,
+      // Where no work is known, nothing can be said to be missing.
+      missing: knowsWork ? figures.missing.length : undefined,
       hasBoth: [overall, ...categoryAverages].some((average) => average?.other !== undefined),
     };
   });

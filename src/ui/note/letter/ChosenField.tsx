@@ -7,6 +7,7 @@ import { Button, Form } from "react-bootstrap";
 import { USUAL_DETAILS } from "@/core/letter/blockModel";
 import { FIELD_FORMATS } from "@/core/letter/fieldValue";
 import { MISSING_DETAILS, type MissingDetail } from "@/core/model/letterBody";
+import { shownCategories } from "@/core/model/shownCategories";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { BLOCK_WORDS } from "./LiveBlock";
@@ -119,7 +120,7 @@ interface SettingProps {
 function AveragesSetting({ attrs, onChange }: SettingProps) {
   const { world } = useVine();
   const names = [
-    ...new Set([...world.classes.values()].flatMap(({ categories }) => categories.map(({ name }) => name))),
+    ...new Set([...world.classes.values()].flatMap((one) => shownCategories(one, world).map(({ name }) => name))),
   ];
   const leftOut = (attrs.leftOut as readonly string[] | undefined) ?? [];
   return (

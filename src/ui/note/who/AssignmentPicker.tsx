@@ -1,8 +1,10 @@
 "use client";
 import { useMemo } from "react";
 import { checklistMarkSchema } from "@/core/model/checklist";
-import type { Condition } from "@/core/model/condition";
+import type { Condition, OwnComparison } from "@/core/model/condition";
+import { type OwnType, ownColumnsOf, ownValueText } from "@/core/model/ownColumn";
 import { byFamilyName, fullName } from "@/core/model/student";
+import { titleKey } from "@/core/model/titleKey";
 import { languageName } from "@/core/selection/reason";
 import { useVine } from "@/ui/shared/VineContext";
 import { Choice, Words } from "./Choice";
@@ -114,6 +116,60 @@ export function ChecklistCondition({ condition, onChange }: PickerProps<"checkli
     </>
   );
 }
+
+export function OwnColumnCondition({ condition, onChange }: PickerProps<"own column">) {
+  const { world } = useVine();
+  const { names } = ownColumnsOf(world.ownColumns);
+  const type = names.find(({ name }) => name === condition.column)?.type ?? "text";
+  const values = useMemo(() => {
+    const said = [...world.ownColumns.values()]
+      .filter(({ name }) => titleKey(name) === titleKey(condition.column))
+      .flatMap((column) => Object.values(column.values).map(ownValueText));
+    return [...new Set(said)].sort();
+  }, [world.ownColumns, condition.column]);
+  return (
+    <>
+      whose{" "}
+      <Choice
+        label="Own column"
+        value={condition.column}
+        options={names.map(({ name }) => ({ value: name, words: name }))}
+        onChange={(column) => onChange({ ...condition, column, value: "" })}
+      />{" "}
+      <Words
+        label="How it is compared"
+        value={condition.comparison}
+        options={OWN_COMPARISONS[type]}
+        onChange={(comparison) => onChange({ ...condition, comparison })}
+      />{" "}
+      {condition.comparison !== "empty" && (
+        <>
+          <input
+            aria-label="What it is compared with"
+            type={type === "date" ? "date" : "text"}
+            list="own-values"
+            size={12}
+            value={condition.value}
+            onChange={(event) => onChange({ ...condition, value: event.target.value })}
+          />
+          <datalist id="own-values">
+            {values.slice(0, MOST_OFFERED).map((value) => (
+              <option key={value} value={value} />
+            ))}
+          </datalist>
+        </>
+      )}
+    </>
+  );
+}
+
+const MOST_OFFERED = 40;
+const OWN_COMPARISONS: Record<OwnType, readonly OwnComparison[]> = {
+  text: ["is", "is not", "contains", "empty"],
+  number: ["is", "is not", "at most", "at least", "empty"],
+  date: ["is", "is not", "before", "at most", "at least", "empty"],
+  "yes or no": ["is", "is not", "empty"],
+};
 
 export function ChosenCondition({ condition, onChange }: PickerProps<"chosen">) {
   const { world } = useVine();

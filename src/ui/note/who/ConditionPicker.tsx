@@ -2,6 +2,7 @@
 import { useMemo } from "react";
 import { assignmentStatusSchema, type Condition, comparisonSchema } from "@/core/model/condition";
 import { noteKindSchema } from "@/core/model/noteKind";
+import { shownCategories } from "@/core/model/shownCategories";
 import { useVine } from "@/ui/shared/VineContext";
 import {
   AssignmentPicker,
@@ -9,6 +10,7 @@ import {
   ChosenCondition,
   GradeLabelCondition,
   LanguageCondition,
+  OwnColumnCondition,
   type PickerProps,
   TagCondition,
 } from "./AssignmentPicker";
@@ -42,6 +44,7 @@ export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[
   { words: "not written to lately", condition: { kind: "written", within: false, days: 21 } },
   { words: "kind of the last note", condition: { kind: "last note", note: "concern" } },
   { words: "checklist", condition: { kind: "checklist", checklist: "", mark: "not done" } },
+  { words: "own column", condition: { kind: "own column", column: "", comparison: "is", value: "" } },
   { words: "students by name", condition: { kind: "chosen", studentIds: [] } },
 ];
 
@@ -186,6 +189,8 @@ export function ConditionPicker({
       );
     case "checklist":
       return <ChecklistCondition condition={condition} onChange={onChange} />;
+    case "own column":
+      return <OwnColumnCondition condition={condition} onChange={onChange} />;
     case "chosen":
       return <ChosenCondition condition={condition} onChange={onChange} />;
   }
@@ -194,8 +199,10 @@ export function ConditionPicker({
 function CategoryCondition({ condition, onChange }: PickerProps<"category">) {
   const { world } = useVine();
   const names = useMemo(
-    () => [...new Set([...world.classes.values()].flatMap(({ categories }) => categories.map(({ name }) => name)))],
-    [world.classes],
+    () => [
+      ...new Set([...world.classes.values()].flatMap((one) => shownCategories(one, world).map(({ name }) => name))),
+    ],
+    [world],
   );
   return (
     <>
