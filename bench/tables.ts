@@ -19,7 +19,12 @@ const TODAY = "2026-11-24";
 /** Reading a large table, matching many names, and working many scores into the gradebook. */
 export async function tablesBench(): Promise<Comparison[]> {
   const records = demoSchool(TODAY, LARGE_SCHOOL);
-  return [await reading(), await matching(records.students.slice(0, STUDENTS)), await applying(records.students)];
+  return [
+    await reading(),
+    await matching(records.students.slice(0, STUDENTS)),
+    await applying(records.students),
+    await planning(),
+  ];
 }
 
 function reading(): Promise<Comparison> {
@@ -50,6 +55,39 @@ function matching(students: readonly Student[]): Promise<Comparison> {
     },
   );
 }
+
+/** A list of a whole school's year. The bare limit: the same bytes parsed, and each number put where it belongs. */
+function planning(): Promise<Comparison> {
+  const world = worldOf(demoSchool(TODAY));
+  const students = [...world.students.values()];
+  const lines = ["Student ID,Student,Assignment,Score,Points possible"];
+  for (let work = 0; lines.length < LIST_ROWS; work += 1)
+    students.forEach(({ studentNumber, familyName, givenName }, at) => {
+      lines.push(`${studentNumber},"${familyName}, ${givenName}",Assignment number ${work} of the year,${at % 20},20`);
+    });
+  const bytes = new TextEncoder().encode(lines.join("\n"));
+  return compare(
+    { name: "planning a list of 460,000 rows", peerName: "papaparse, numbers put in place", goal: 20 },
+    1,
+    () => {
+      const reading = readDelimited(bytes, "year.csv");
+      if (!reading.ok) throw new Error(reading.problem.code);
+      const [table] = reading.tables;
+      return table && planBringIn([{ id: "t", table }], NO_CHOICES, [], world, TODAY);
+    },
+    () => {
+      const { data } = Papa.parse<string[]>(new TextDecoder().decode(bytes), { skipEmptyLines: "greedy" });
+      const columns = new Map<string, Record<string, number>>();
+      for (const [id = "", , title = "", points] of data) {
+        const column = columns.get(title) ?? {};
+        columns.set(title, column);
+        column[id] = Number(points);
+      }
+      return columns;
+    },
+  );
+}
+const LIST_ROWS = 460_000;
 
 /** The bare limit: the same cells turned into numbers and put where they belong, without joining or checking anything. */
 function applying(students: readonly Student[]): Promise<Comparison> {

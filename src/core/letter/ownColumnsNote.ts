@@ -1,3 +1,4 @@
+import type { Settings } from "../model/settings";
 import type { Student } from "../model/student";
 import type { NoteWords } from "../model/template";
 import { field, paragraph } from "./letterParts";
@@ -5,9 +6,13 @@ import { starterWords } from "./starterWords";
 
 /**
  * The words of a note to students of whom some own columns were just brought in: a line for each column, to be written
- * on. It goes to the guardians, or to the students themselves where none of them has any.
+ * on. Where the settings name nobody yet, nobody signs. It goes to the guardians, or to the students themselves where none of them has any.
  */
-export function ownColumnsNote(columns: readonly string[], students: readonly Student[]): NoteWords {
+export function ownColumnsNote(
+  columns: readonly string[],
+  students: readonly Student[],
+  settings: Pick<Settings, "teacherName"> | undefined,
+): NoteWords {
   const { name, ...empty } = starterWords("empty", "");
   const toStudents = students.every(({ guardians }) => guardians.length === 0);
   const lines = columns.map((column) => paragraph(`${column}: `, field(`own.${column}`)));
@@ -18,7 +23,11 @@ export function ownColumnsNote(columns: readonly string[], students: readonly St
     subject: { type: "doc", content: [paragraph("About ", field("student.firstName"))] } as NoteWords["subject"],
     body: {
       type: "doc",
-      content: [paragraph("Dear ", field("recipient.name"), ","), ...lines, { type: "signature" }],
+      content: [
+        paragraph("Dear ", field("recipient.name"), ","),
+        ...lines,
+        ...(settings?.teacherName ? [{ type: "signature" as const }] : []),
+      ],
     },
   };
 }

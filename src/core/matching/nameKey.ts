@@ -3,6 +3,19 @@
  * "O’Dwyer, Siobhán" and "siobhan o'dwyer" give the same key.
  */
 export function nameKey(name: string): string {
+  const known = keys.get(name);
+  if (known !== undefined) return known;
+  // A list names the same people again and again; beyond so many names they are hardly the same.
+  if (keys.size >= MOST_KEPT) keys.clear();
+  const key = keyOf(name);
+  keys.set(name, key);
+  return key;
+}
+
+const MOST_KEPT = 20_000;
+const keys = new Map<string, string>();
+
+function keyOf(name: string): string {
   // Most names are plain letters: they need none of the slow steps.
   const parts = PLAIN_LETTERS.test(name)
     ? name.toLowerCase().split(" ")

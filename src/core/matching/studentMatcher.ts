@@ -23,6 +23,8 @@ export type RowMatch =
     }
   | { kind: "nobody" };
 
+/** Names that nobody has, after which none is compared by likeness any more. */
+const MOST_STRANGERS = 5_000;
 /** Spelling slips that still make a suggestion, per name. */
 const MOST_SLIPS = 2;
 
@@ -38,6 +40,7 @@ export function studentMatcher(
   const byAddress = groupBy(students, (student) => [(student.address ?? "").toLowerCase()]);
   const byName = groupBy(students, namesOf);
   let likelyNames: LikelyNames | undefined;
+  const likelyOf = new Map<string, RowMatch>();
   return ({ studentNumber, name, address = "" }) => {
     const key = nameKey(name);
     const named = key ? (byName.get(key) ?? []) : [];
@@ -63,7 +66,14 @@ export function studentMatcher(
     }
     if (!key || likeness === "exact only") return { kind: "nobody" };
     likelyNames ??= new LikelyNames(students);
-    return likelyNames.match(key);
+    let likely = likelyOf.get(key);
+    if (!likely) {
+      // So many strangers are another school's list: likeness of names says nothing any more, and costs a look at all.
+      if (likelyOf.size >= MOST_STRANGERS) return { kind: "nobody" };
+      likely = likelyNames.match(key);
+      likelyOf.set(key, likely);
+    }
+    return likely;
   };
 }
 

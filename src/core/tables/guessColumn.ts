@@ -30,6 +30,8 @@ export interface ColumnSeen {
   /** Whether points possible or a date stand with its heading, or with those beside it in its group. */
   readonly isWorked: boolean;
   readonly isGroupWorked: boolean;
+  /** Whether columns of words that name nobody stand in the table as well: then it is hardly a gradebook. */
+  readonly isBesideWords: boolean;
   /** What the table as a whole is about, by its name. */
   readonly subject: TableSubject;
 }
@@ -161,6 +163,9 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
   ];
   const scores: ColumnMeaning = { role: "scores" };
   const isLikelyAverage = average !== undefined || (readsAsPercents(cells) && !/\d/.test(title));
+  if (isYesOrNo(cells)) return open([ownColumn("yes or no"), scores, NOT_USED.meaning]);
+  if (column.isBesideWords && !isLikelyAverage)
+    return open([ownColumn(undefined), scores, ...averages, NOT_USED.meaning]);
   return open([
     ...(isLikelyAverage ? [...averages.slice(0, 1), scores] : [scores, ...averages.slice(0, 1)]),
     ownColumn(undefined),

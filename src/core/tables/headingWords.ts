@@ -365,9 +365,12 @@ const FIRST_WORDS: ReadonlySet<string> = new Set([
 
 /** Whether a cell may be a heading that names people: a quick look, since all cells of a table are asked. */
 export function mayBeHeading(cell: string): boolean {
-  if (cell.length > LONGEST_HEADING) return false;
+  if (cell.length > LONGEST_HEADING || cell.charCodeAt(0) < FIRST_LETTER) return false;
   const end = cell.search(/[^\p{L}#°]/u);
   const word = end < 0 ? cell : cell.slice(0, end);
-  return word !== "" && FIRST_WORDS.has(foldHeading(word));
+  return FIRST_WORDS.has(PLAIN_WORD.test(word) ? word.toLowerCase() : foldHeading(word));
 }
 const LONGEST_HEADING = 40;
+/** "A": no heading begins with a digit. */
+const FIRST_LETTER = 65;
+const PLAIN_WORD = /^(?:[A-Z]?[a-z]+|[A-Z]+)$/;

@@ -1,7 +1,7 @@
 import { nameKey } from "../matching/nameKey";
 import { titleKey } from "../model/titleKey";
-import { shareOf } from "./cellMeaning";
-import { type ColumnMeaning, type ColumnRole, isIdentity, isOfGuardian } from "./columnMeaning";
+import { mostly, shareOf } from "./cellMeaning";
+import { type ColumnMeaning, type ColumnRole, isIdentity, isOfGuardian, meaningOfHeader } from "./columnMeaning";
 import { findHeader, isDetailCell } from "./findHeader";
 import {
   type ColumnGuess,
@@ -82,6 +82,12 @@ export function recognise(table: RawTable, known: KnownValues): TableShape {
   const working = detailRows.filter((row) => detailKind(table.rows[row] ?? []) !== "weight");
   const isWorked = titles.map((_title, column) => working.some((row) => isDetailCell(table.rows[row]?.[column] ?? "")));
   const subject = subjectOf(table, titleRow < 0 ? 0 : titleRow, known);
+  // A gradebook has figures beside names; a list that somebody made has words.
+  const isBesideWords =
+    !isWorked.some(Boolean) &&
+    titles.some(
+      (title, column) => title !== "" && meaningOfHeader(title) === undefined && isWords(cellsOf[column] ?? []),
+    );
   const seen = titles.map((title, column): ColumnSeen => {
     const group = groups[column] ?? "";
     const cells = cellsOf[column] ?? [];
@@ -92,7 +98,7 @@ export function recognise(table: RawTable, known: KnownValues): TableShape {
           other === group &&
           (isWorked[at] || possibleIn({ title: titles[at] ?? "", cells: cellsOf[at] ?? [] }) !== undefined),
       );
-    return { title, group, cells, isWorked: isWorked[column] ?? false, isGroupWorked, subject };
+    return { title, group, cells, isWorked: isWorked[column] ?? false, isGroupWorked, isBesideWords, subject };
   });
   const guesses = settle(
     seen.map((column) => guessColumn(column, known)),
@@ -133,6 +139,14 @@ function detailsBelow(rows: RawTable["rows"], lastHeaderRow: number, known: Know
     });
 }
 const DETAILS_SEARCHED = 12;
+
+function isWords(cells: readonly string[]): boolean {
+  return (
+    cells.length > 0 &&
+    !looksLikeScores(cells) &&
+    mostly(cells, (cell) => /\p{L}{3}/u.test(cell) && !cell.includes("@"))
+  );
+}
 
 /** Whether a column is about whose row it is, or about the people around. */
 function namesSomebody(guess: ColumnGuess | undefined): boolean {

@@ -32,7 +32,7 @@ export function BringInScreen() {
         toast.error(done.words, { duration: Number.POSITIVE_INFINITY });
         return;
       }
-      toast(`Brought in: ${done.words}. You can take it back from here at any time.`);
+      toast(`Brought in: ${done.words}. It can be taken back under “Bring in” at any time.`);
       setLast(done.about);
       if (then === "write") await writeToThese(done.about);
     } catch (cause) {

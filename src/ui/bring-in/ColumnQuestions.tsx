@@ -10,25 +10,31 @@ import { meaningWords } from "./meaningWords";
 import type { BringIn } from "./useBringIn";
 
 /** Columns that nothing tells what they hold: the best guess in one press, for all tables at once. */
-export function ColumnQuestions({ columns, bringIn }: { columns: readonly ColumnQuestion[]; bringIn: BringIn }) {
+export function ColumnQuestions({ view, bringIn }: { view: BringInView; bringIn: BringIn }) {
+  const { columns, leftOut } = view;
   const say = (meanings: Record<string, ColumnMeaning>) => bringIn.choose({ columns: meanings });
   const guesses = columns.flatMap(({ key, maybe: [guess] }) => (guess ? [[key, guess] as const] : []));
-  const keep = () => say(Object.fromEntries(columns.map(({ key }) => [key, { role: "own column" as const }])));
+  // Whose an address is, and who may be written to, is never only kept.
+  const keepable = [
+    ...columns.filter(({ maybe: [guess] }) => guess && !/address|write to/.test(guess.role)),
+    ...leftOut,
+  ].map(({ key }) => key);
+  const keep = () => say(Object.fromEntries(keepable.map((key) => [key, { role: "own column" as const }])));
   return (
     <section className="sheet" aria-labelledby="columns-open">
       <div className="d-flex gap-2 align-items-baseline">
         <h2 id="columns-open" className="flex-grow-1">
           {columns.length === 1 ? "What is this column?" : "What are these columns?"}
         </h2>
+        {keepable.length > 1 && (
+          <Button size="sm" variant="outline-primary" onClick={keep}>
+            Keep {keepable.length} as own columns
+          </Button>
+        )}
         {columns.length > 1 && (
-          <>
-            <Button size="sm" variant="outline-primary" onClick={keep}>
-              Keep all as own columns
-            </Button>
-            <Button size="sm" variant="outline-primary" onClick={() => say(Object.fromEntries(guesses))}>
-              Accept {guesses.length} guesses
-            </Button>
-          </>
+          <Button size="sm" variant="outline-primary" onClick={() => say(Object.fromEntries(guesses))}>
+            Accept {guesses.length} guesses
+          </Button>
         )}
       </div>
       <p className="quiet small">

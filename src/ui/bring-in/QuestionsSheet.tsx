@@ -24,7 +24,7 @@ export function QuestionsSheet({ view, bringIn, onOpenTable }: QuestionsProps) {
   return (
     <>
       <TableQuestions view={view} bringIn={bringIn} onOpenTable={onOpenTable} />
-      {view.columns.length > 0 && <ColumnQuestions columns={view.columns} bringIn={bringIn} />}
+      {view.columns.length > 0 && <ColumnQuestions view={view} bringIn={bringIn} />}
       {view.points.length > 0 && <PointsQuestions points={view.points} bringIn={bringIn} />}
       {view.rows.length > 0 && <RowQuestions questions={view.rows} bringIn={bringIn} />}
       {view.marks.length > 0 && <Marks marks={view.marks} bringIn={bringIn} />}

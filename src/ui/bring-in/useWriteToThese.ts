@@ -17,10 +17,12 @@ export function useWriteToThese(): (about: BroughtInAbout) => Promise<void> {
     const classIds = [...world.classes.values()].flatMap((one) =>
       one.studentIds.some((id) => about.has(id)) ? [one.id] : [],
     );
-    await createNote(ownColumnsNote(ownColumns, students), {
+    const isAll = classIds.every((id) => world.classes.get(id)?.studentIds.every((studentId) => about.has(studentId)));
+    await createNote(ownColumnsNote(ownColumns, students, [...world.settings.values()][0]), {
       classIds,
       period: currentPeriod(world, today),
-      conditions: [{ kind: "chosen", studentIds: [...studentIds] }],
+      // Whole classes need no list of names.
+      conditions: isAll ? [] : [{ kind: "chosen", studentIds: [...studentIds] }],
     });
   };
 }

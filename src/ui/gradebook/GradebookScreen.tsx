@@ -21,6 +21,7 @@ import { AssignmentDialog } from "./AssignmentDialog";
 import { type Beside, DetailsSide } from "./DetailsSide";
 import { GradebookGrid } from "./GradebookGrid";
 import { GRADEBOOK_KEYS } from "./gradebookKeys";
+import { columnsBefore, countOf } from "./gridColumn";
 import { type GridOrder, ORDERS, orderOf, rowsInOrder } from "./gridOrder";
 
 const ALL = "all";
@@ -162,7 +163,9 @@ export function GradebookScreen() {
               </button>
             </div>
             <div className={beside ? "grid-beside has-side" : "grid-beside"}>
-              {view.work.length === 0 ? (
+              {view.work.length === 0 &&
+              !view.hasAverages &&
+              countOf(columnsBefore(view, world)) === view.categories.length ? (
                 <EmptyState
                   title="No work in this term yet"
                   words="Add an assignment, bring in scores, or choose another term."

@@ -47,8 +47,8 @@ export function OwnColumns({ classId, period }: { classId: string; period: Perio
         {columns.map((column) => {
           const filled = students.filter((id) => column.values[id] !== undefined).length;
           return (
-            <li key={column.id}>
-              <div className="line-main">
+            <li key={column.id} className="d-block">
+              <div>
                 <strong>{column.name}</strong>
                 <div className="quiet">
                   {column.type}, {column.classId === "all" ? "for all classes" : "for this class"},{" "}

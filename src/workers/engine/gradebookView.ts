@@ -27,6 +27,8 @@ export interface GradebookView {
   readonly method: string;
   /** Whether imported averages stand beside computed ones, so that the class must say which count. */
   readonly hasBoth: boolean;
+  /** Whether anybody has an average, from scores or imported. */
+  readonly hasAverages: boolean;
   /** An assignment that several classes have under one title is one column. */
   readonly work: readonly GradebookWork[];
   readonly categories: readonly { readonly name: string; readonly weight: string }[];
@@ -80,6 +82,9 @@ export function gradebookView(index: FiguresIndex, classIds: readonly string[], 
     classIds: classes.map(({ id }) => id),
     period,
     hasBoth: rows.some(({ hasBoth }) => hasBoth),
+    hasAverages: rows.some(
+      ({ overall, categoryAverages }) => overall.text !== "" || categoryAverages.some(({ text }) => text !== ""),
+    ),
     method: methods.size > 1 ? "" : method === "weighted" ? "categories by weight" : "all points together",
     work: workOf(gradebooks, period),
     categories: [...categories.values()],
