@@ -147,11 +147,20 @@ export class BringInSession {
       const { recipes, about, ...record } = await api.finish(this.state.get().choices, this.office.around.now());
       const done = await this.office.bringIn(record, recipes, "Bring in");
       if (!done.ok) return { ok: false, words: done.problem };
-      await this.stop();
+      await (this.state.get().view?.openCount ? this.goOn() : this.stop());
       return { ok: true, words: record.summary, about };
     } finally {
       this.state.change({ applying: false });
     }
+  }
+
+  /** What is still asked waits on, joined with the gradebook as it is now. */
+  private async goOn(): Promise<void> {
+    this.end();
+    const { files } = this;
+    this.files = [];
+    this.state.change({ view: undefined });
+    await this.read(files, false);
   }
 
   /** Lets go of all tables that are not applied: once nothing of them is shown, nothing of them comes back. */

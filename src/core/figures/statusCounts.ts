@@ -2,6 +2,7 @@ import type { Assignment } from "../model/assignment";
 import type { Day } from "../model/day";
 import type { Score } from "../model/score";
 import { isUnmarked } from "./countingScore";
+import { NOT_IN_CLASS } from "./whileInClass";
 
 /** How many assignments stand one way for a student. Unmarked is blank past its due date. */
 export interface StatusCounts {
@@ -19,6 +20,7 @@ export function statusCounts(
   const counts = { unmarked: 0, late: 0, excused: 0 };
   for (const assignment of assignments) {
     const score = scoreOf(assignment);
+    if (score === NOT_IN_CLASS) continue;
     if (score?.status === "late" || score?.status === "excused") counts[score.status] += 1;
     else if (isUnmarked(score, assignment, today)) counts.unmarked += 1;
   }

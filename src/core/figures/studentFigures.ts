@@ -10,6 +10,7 @@ import { type CountingScore, countingScore } from "./countingScore";
 import { decimalFraction, type Fraction, weightedMean } from "./fraction";
 import { type MissingAssignment, missingWork } from "./missingWork";
 import { type StatusCounts, statusCounts } from "./statusCounts";
+import { whileInClass } from "./whileInClass";
 
 /** Everything the figures of one class are made from. `assignments` are in the order of the gradebook. */
 export interface ClassGradebook {
@@ -89,8 +90,9 @@ function importedAverage(
 }
 
 /** A student's score for an assignment; none where it is blank. */
-export function scoreIn({ columns }: Pick<ClassGradebook, "columns">, studentId: string) {
-  return (assignment: Assignment): Score | undefined => columns.get(assignment.id)?.scores[studentId];
+export function scoreIn({ columns, schoolClass }: Pick<ClassGradebook, "columns" | "schoolClass">, studentId: string) {
+  return (assignment: Assignment): Score | undefined =>
+    whileInClass(columns.get(assignment.id)?.scores[studentId], assignment, schoolClass, studentId);
 }
 
 /** What each assignment counts as for a student, as of a day. */

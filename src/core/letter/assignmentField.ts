@@ -1,6 +1,7 @@
 import { assignmentByTitle } from "../figures/assignmentByTitle";
 import { isMissing } from "../figures/countingScore";
 import { shownScore } from "../figures/shownScore";
+import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
 import type { Assignment } from "../model/assignment";
 import type { Score } from "../model/score";
 import { type Field, textField } from "./field";
@@ -69,11 +70,15 @@ interface AssignmentWithScore {
 
 /** The assignment of a letter's class with a title, and the student's score on it. */
 export function assignmentOf(
-  { gradebook, period, student }: LetterContext,
+  { gradebook, schoolClass, period, student }: LetterContext,
   title: string,
 ): AssignmentWithScore | undefined {
   const assignment = assignmentByTitle(gradebook, period, title);
-  return assignment && { assignment, score: gradebook.columns.get(assignment.id)?.scores[student.id] };
+  if (!assignment) return undefined;
+  const score = gradebook.columns.get(assignment.id)?.scores[student.id];
+  const inClass = whileInClass(score, assignment, schoolClass, student.id);
+  // What was due while the student was elsewhere is not said of them at all.
+  return inClass === NOT_IN_CLASS ? undefined : { assignment, score };
 }
 
 /** The letter grade that came without points, or how the assignment stands; none where it is simply scored, or blank. */

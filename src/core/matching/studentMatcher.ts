@@ -40,6 +40,8 @@ export function studentMatcher(
   const byAddress = groupBy(students, (student) => [(student.address ?? "").toLowerCase()]);
   const byName = groupBy(students, namesOf);
   let likelyNames: LikelyNames | undefined;
+  const numbers = new Map(students.map(({ id, studentNumber }) => [id, studentNumber]));
+  const numberOf = (id: string) => numbers.get(id) ?? "";
   const likelyOf = new Map<string, RowMatch>();
   return ({ studentNumber, name, address = "" }) => {
     const key = nameKey(name);
@@ -73,8 +75,16 @@ export function studentMatcher(
       likely = likelyNames.match(key);
       likelyOf.set(key, likely);
     }
-    return likely;
+    return studentNumber ? withoutOtherNumbers(likely, numberOf) : likely;
   };
+}
+
+/** Brothers and sisters have names alike and numbers of their own: whoever has another number is not likely meant. */
+function withoutOtherNumbers(match: RowMatch, numberOf: (studentId: string) => string): RowMatch {
+  if (match.kind === "likely") return numberOf(match.studentId) ? { kind: "nobody" } : match;
+  if (match.kind !== "in doubt") return match;
+  const candidates = match.candidates.filter((id) => !numberOf(id));
+  return candidates.length > 0 ? { ...match, candidates } : { kind: "nobody" };
 }
 
 /** Names that are not the same and still mean one person: an initial, a name left out or added, a slip of spelling. */

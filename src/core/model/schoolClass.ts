@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { daySchema } from "./day";
 
 /** A group of assignments with a weight; weights need not sum to 100. `dropLowest` counts scores. */
 export const categorySchema = z.object({
@@ -25,6 +26,9 @@ export const schoolClassSchema = z.object({
   name: z.string().min(1),
   block: z.string(),
   studentIds: z.array(z.string()),
+  /** By student id, where it is known: when somebody came into the class, and left it. */
+  joinedOn: z.record(z.string(), daySchema).optional(),
+  leftOn: z.record(z.string(), daySchema).optional(),
   categories: z.array(categorySchema),
   method: z.enum(["points", "weighted"]),
   missingRule: missingRuleSchema,

@@ -10,6 +10,7 @@ import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { enrolments } from "./classOfTable";
 import { cellReader, type JoinedRow, type JoinedTable } from "./joinRows";
+import { readDate } from "./readDate";
 import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";
 
@@ -94,13 +95,32 @@ export function addStudents(
     if (isMove && read.choices.moves === "moved")
       for (const id of leftClasses(others, classId, world)) leave(studentId, id);
   };
+  const cellOf = cellReader(read.meanings);
+  const hasDates =
+    read.kind === "roster" && read.meanings.some(({ role }) => role === "joined on" || role === "left on");
+  /** Keeps when somebody came into a class, and left it. */
+  const keepDates = (studentId: string, classId: string | undefined, cells: readonly string[]) => {
+    const schoolClass = classId === undefined ? undefined : (classes.get(classId) ?? world.classes.get(classId));
+    if (!hasDates || !schoolClass?.studentIds.includes(studentId)) return;
+    const joinedOn = readDate(cellOf(cells, "joined on"), read.dates.order);
+    const leftOn = readDate(cellOf(cells, "left on"), read.dates.order);
+    if (!joinedOn && !leftOn) return;
+    classes.set(schoolClass.id, {
+      ...schoolClass,
+      ...(joinedOn && { joinedOn: { ...schoolClass.joinedOn, [studentId]: joinedOn } }),
+      ...(leftOn && { leftOn: { ...schoolClass.leftOn, [studentId]: leftOn } }),
+    });
+  };
   /** The same new person may stand in several rows: once for each class. */
   const added = new Map<string, { studentId: string; name: string }>();
 
   const rows = joined.rows.map((row): JoinedRow => {
     if (row.state === "joined") {
       const mayEnrol = read.kind === "roster" || (isAboutScores(read.kind) && read.answers[row.key] !== undefined);
-      if (mayEnrol && row.studentId) enrolKnown(row.studentId, classFor(row));
+      if (mayEnrol && row.studentId) {
+        enrolKnown(row.studentId, classFor(row));
+        keepDates(row.studentId, classFor(row), read.table.rows[row.row] ?? []);
+      }
       return row;
     }
     if (row.state !== "to add") return row;
@@ -119,11 +139,16 @@ export function addStudents(
       added.set(identity, { studentId, name: row.name });
     }
     enrol(studentId, classFor(row));
+    keepDates(studentId, classFor(row), cells);
     return { ...row, classId: classFor(row), state: "joined", studentId };
   });
   const change: Change = {
     students: setRows<"students">(world.students, students),
-    classes: setRows<"classes">(world.classes, classes),
+    // A class whose students all wait for an answer waits with them.
+    classes: setRows<"classes">(
+      world.classes,
+      [...classes].filter(([id, { studentIds }]) => world.classes.has(id) || studentIds.length > 0),
+    ),
   };
   return { rows, moving: [...moving], change, after: applyChange(world, change) };
 }

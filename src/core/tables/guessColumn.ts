@@ -142,7 +142,15 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
   if (isEvident && (figures || cells.length === 0) && !mostly(cells, looksLikeDate))
     return certain({ role: "scores" }, isWorked ? "points possible or a due date stand with it" : "");
   if (isYearOfSchool(title, cells)) return NOT_USED;
-  if (average && readsAsPercents(cells)) return ofAverages(column, average);
+  // "% Present" is no average of work; a category that nobody has needs the word for an average.
+  const isOfUnknown = average?.role === "category average" && !known.categories.has(titleKey(average.category ?? ""));
+  if (isOfUnknown && isNoScore(average.category ?? "", cells)) return NOT_USED;
+  if (
+    average &&
+    readsAsPercents(cells) &&
+    (!isOfUnknown || /average|avg|mean|promedio|media|moyenne|schnitt|rednia|trung/i.test(title))
+  )
+    return ofAverages(column, average);
   // A program that writes a file for each category calls them so.
   if (known.hasCategoryTables && column.subject.words === titleKey(title) && readsAsPercents(cells))
     return certain(
@@ -157,9 +165,11 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
       isInCategory ? `stands under the category ${group}` : "those beside it are worth points",
     );
   if (!figures) return NOT_USED;
+  // "Score" or "Points" is no category.
+  const isBare = meaningOfWords(title)?.role === "score";
   const averages: ColumnMeaning[] = [
-    average ?? { role: "category average", category: title.trim() },
-    ...(average?.role === "overall average" ? [] : [{ role: "overall average" } as const]),
+    average ?? (isBare ? { role: "overall average" } : { role: "category average", category: title.trim() }),
+    ...(average?.role === "overall average" || isBare ? [] : [{ role: "overall average" } as const]),
   ];
   const scores: ColumnMeaning = { role: "scores" };
   const isLikelyAverage = average !== undefined || (readsAsPercents(cells) && !/\d/.test(title));

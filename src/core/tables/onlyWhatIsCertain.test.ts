@@ -1,7 +1,10 @@
 import { describe, expect, test } from "vitest";
+import { isEmptyChange } from "../change/change";
+import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
 import { agreesAsPerson } from "../matching/agreesAsPerson";
 import { outcomeOf, planOf } from "../testing/bringInWorld";
 import { isNoScore, isYearOfSchool } from "./isNoScore";
+import { readDelimited } from "./readDelimited";
 
 describe("numbers that are no scores", () => {
   test.each([
@@ -94,4 +97,104 @@ test("a good address gives way to another good one alone, and each counts once",
   expect(after("EWA@harbourmail.example")).toEqual([known]);
   expect(after(`${known}; ewa@tidepost.example`)).toEqual([known, "ewa@tidepost.example"]);
   expect(after("ewa@tidepost.example")).toEqual(["ewa@tidepost.example", known]);
+});
+
+describe("what a school exports beside its gradebook", () => {
+  const rows = [
+    ["41", "Ana Wójcik"],
+    ["42", "Bo Li"],
+    ["43", "Cy O’Dwyer"],
+    ["44", "Deirdre Rey-Duval"],
+  ] as const;
+  const tableOf = (heads: string, cells: (place: number) => string) =>
+    `${heads}\n${rows.map(([number, name], place) => [number, name, cells(place)].join(",")).join("\n")}\n`;
+
+  test.each<[string, string]>([
+    ["presence in percent", tableOf("ID,Name,% Present", (at) => `${90 + at}%`)],
+    ["the sum of all points", tableOf("ID,Name,Total", (at) => String(150 + at))],
+    ["an average on a scale of 20", tableOf("ID,Name,Overall average", (at) => String(11 + at))],
+    ["fractions and percents in one column", tableOf("ID,Name,Labs", (at) => ["0.81", "0.92", "0.7", "88"][at] ?? "")],
+    ["two columns of one title", tableOf("ID,Name,Quiz,Quiz", (at) => `${at},${at + 1}`)],
+    ["marks of attendance", tableOf("ID,Name,Mon,Tue", () => "x,x")],
+    ["thousands or decimals", tableOf("ID,Name,Salinity lab", (at) => `"1,${200 + at}"`)],
+    ["errors of a spreadsheet", tableOf("ID,Name,Salinity lab", () => "#N/A")],
+  ])("%s changes nothing", (_what, text) => {
+    expect(isEmptyChange(planOf([text]).change)).toBe(true);
+  });
+
+  test("two columns of one title are told apart by what they are worth", () => {
+    const text = "ID,Quiz,Quiz\nPoints possible,10,25\n41,7,20\n42,8,21\n";
+    const { after } = planOf([text]);
+    const made = [...after.assignments.values()].filter(({ title }) => title === "Quiz");
+    const scores = made.map(({ id, pointsPossible }) => [
+      pointsPossible,
+      after.scoreColumns.get(id)?.scores.ana?.points,
+    ]);
+    expect(scores).toEqual([
+      [10, 7],
+      [25, 20],
+    ]);
+    expect(isEmptyChange(planOf([text], {}, [], after).change)).toBe(true);
+  });
+
+  test("numbers of another system leave the names to say who is meant", () => {
+    const text = tableOf("ID,Name,Salinity lab", (at) => String(at + 5)).replace(/\n4/g, "\n904");
+    expect(outcomeOf(planOf([text])).assignments["Salinity lab"]).toMatchObject({ ana: "5", bo: "6", cy: "7" });
+  });
+
+  test("a comment beside a score is the score’s; one without a score is said", () => {
+    const text = "ID,Salinity lab,Salinity lab comment\n41,9,Clear graphs\n42,8,\n43,,No sketch\n";
+    const plan = planOf([text]);
+    expect(plan.after.scoreColumns.get("lab")?.scores.ana).toMatchObject({ points: 9, comment: "Clear graphs" });
+    expect(plan.tables[0]?.scores?.looseComments).toBe(1);
+  });
+
+  test("whether somebody may be written to is asked, and a no holds the table until it is said", () => {
+    const text =
+      "ID,Guardian,Guardian email,OK to email?\n41,Ewa Wójcik,ewa@tidepost.example,no\n42,Mei Li,mei@tidepost.example,yes\n";
+    const open = planOf([text]);
+    expect([isEmptyChange(open.change), open.tables[0]?.isHeld]).toEqual([true, true]);
+    const told = planOf([text], { columns: { "ok to email?": { role: "write to" } } });
+    expect(told.after.guardians.get("guardian")?.confirmation).toBe("declined");
+    expect([...told.after.guardians.values()].find(({ givenName }) => givenName === "Mei")?.confirmation).toBe(
+      "not asked",
+    );
+  });
+
+  test("a roster with another class asks whether somebody moved; when they came is kept, and what was due before is not missing", () => {
+    const text =
+      "ID,Given name,Family name,Class,Start date\n41,Ana,Wójcik,Charts,2026-11-20\n77,Noor,Said,Charts,2026-11-20\n";
+    const classesOf = (plan: ReturnType<typeof planOf>, id: string) =>
+      [...plan.after.classes.values()].filter(({ studentIds }) => studentIds.includes(id)).map(({ name }) => name);
+    const open = planOf([text]);
+    expect([outcomeOf(open).asks, classesOf(open, "ana")]).toEqual([["moves"], ["Earth Systems 9"]]);
+    const shapes = (moves: "moved" | "in both") => ({ shapes: { [open.tables[0]?.read.shapeId ?? ""]: { moves } } });
+    expect(classesOf(planOf([text], shapes("in both")), "ana")).toEqual(["Earth Systems 9", "Charts"]);
+    const moved = planOf([text], shapes("moved"));
+    expect(classesOf(moved, "ana")).toEqual(["Charts"]);
+    const charts = [...moved.after.classes.values()].find(({ name }) => name === "Charts");
+    expect(charts?.joinedOn?.ana).toBe("2026-11-20");
+    const due = { dueDate: "2026-11-12" };
+    expect(whileInClass(undefined, due, charts ?? {}, "ana")).toBe(NOT_IN_CLASS);
+    expect(whileInClass(undefined, { dueDate: "2026-11-21" }, charts ?? {}, "ana")).toBeUndefined();
+  });
+
+  test("a new sibling with the family’s address is a new student, and nobody is renamed", () => {
+    const text =
+      'ID,Name,Student email,Class\n41,Anna Wojcik,s41@students.sallowbay.example,"Earth Systems 9, Block 3"\n88,Jan Wójcik,s41@students.sallowbay.example,"Earth Systems 9, Block 3"\n';
+    const plan = planOf([text]);
+    const jan = [...plan.after.students.values()].find(({ studentNumber }) => studentNumber === "88");
+    expect(jan).toMatchObject({ givenName: "Jan", familyName: "Wójcik" });
+    expect(plan.after.students.get("ana")?.givenName).toBe("Ana");
+  });
+
+  test("of several encodings that fit, names that are known decide; else it is asked", () => {
+    const bytes = Uint8Array.from([..."Student,Bus\nMu\xf1oz Ana,Quay\n"].map((letter) => letter.charCodeAt(0)));
+    const open = readDelimited(bytes, "x.csv");
+    expect(open.ok && open.tables[0]?.reading?.rivals?.map(({ sample }) => sample)).toEqual(["Muñoz", "Muńoz"]);
+    const known = readDelimited(bytes, "x.csv", { knows: (word) => word === "Muñoz" });
+    expect(known.ok && known.tables[0]?.reading).toEqual({ encoding: "windows-1252", delimiter: "," });
+    const asked = readDelimited(bytes, "x.csv", { encoding: "windows-1250" });
+    expect(asked.ok && asked.tables[0]?.rows[1]?.[0]).toBe("Muńoz Ana");
+  });
 });

@@ -180,6 +180,9 @@ function settle(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[], kn
     const { role } = meaning;
     const own = seen[column] as ColumnSeen;
     const as = (next: ColumnMeaning, because = guess.because): ColumnGuess => ({ meaning: next, maybe: [], because });
+    // Numbers of another system beside the names of people who are here.
+    if (role === "student number" && kept.get(role) === column && areStrange(own, guesses, seen, known))
+      return { meaning: NOT_USED, maybe: [], because: "its numbers are nobody’s here" };
     if (isIdentity(role) && kept.get(role) !== column) {
       if (role !== "student address") return as(NOT_USED);
     }
@@ -225,6 +228,19 @@ function ownersOf({ cells }: ColumnSeen): ColumnMeaning[] {
   return [...(owners as ColumnMeaning[]), { role: "own column" }, NOT_USED];
 }
 
+/** Whether no number of a column is known, while nearly all names beside it are those of students with other numbers. */
+function areStrange(
+  { cells }: ColumnSeen,
+  guesses: readonly ColumnGuess[],
+  seen: readonly ColumnSeen[],
+  known: KnownValues,
+): boolean {
+  if (cells.length < FEW || cells.some((cell) => known.studentNumbers.has(numberKey(cell)))) return false;
+  const names = guesses.findIndex(({ meaning }) => meaning.role === "full name");
+  return names >= 0 && shareOf(seen[names]?.cells ?? [], (cell) => known.names.has(nameKey(cell))) > 0.8;
+}
+const FEW = 4;
+
 /** "Nombre" beside "Apellidos" is the given name; "Name" beside "Vorname" the family name. */
 function namesBeside(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[]): Map<number, ColumnMeaning> {
   const roleAt = (column: number) => guesses[column]?.meaning.role;
@@ -233,7 +249,11 @@ function namesBeside(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[
   const [given, family, full] = [of("given name"), of("family name"), of("full name")];
   const changed = new Map<number, ColumnMeaning>();
   const [only] = full;
-  const isBare = only !== undefined && /^(name|nombres?|nom|nome|naam)$/i.test((seen[only]?.title ?? "").trim());
+  const isOneWord = (cell: string) => !/[\s,]/.test(cell.trim());
+  const isBare =
+    only !== undefined &&
+    (/^(name|nombres?|nom|nome|naam)$/i.test((seen[only]?.title ?? "").trim()) ||
+      shareOf(seen[only]?.cells ?? [], isOneWord) > 0.8);
   if (only === undefined || full.length !== 1 || !isBare) return changed;
   if (family.length === 1 && given.length === 0) changed.set(only, { role: "given name" });
   else if (given.length === 1 && family.length === 0) changed.set(only, { role: "family name" });
@@ -281,7 +301,7 @@ function guardianPlaces(guesses: readonly ColumnGuess[], seen: readonly ColumnSe
 /** What a table as a whole is, by what its columns are. `sure` where that needs no word of the teacher. */
 export function kindOf(
   meanings: readonly ColumnMeaning[],
-  { isNamed }: Pick<TableShape, "isNamed">,
+  { isNamed, because }: Pick<TableShape, "isNamed" | "because">,
 ): { kind: TableKind; sure: boolean } {
   const has = (...roles: ColumnRole[]) => meanings.some(({ role }) => roles.includes(role));
   if (!meanings.some(({ role }) => isIdentity(role))) return { kind: "not used", sure: false };
@@ -293,5 +313,5 @@ export function kindOf(
   if (has("scores")) return { kind: "scores", sure: true };
   if (hasGuardian) return { kind: "contacts", sure: true };
   if (has("overall average", "category average")) return { kind: "averages", sure: true };
-  return { kind: "roster", sure: isNamed || has("own column", "class", "student address") };
+  return { kind: "roster", sure: isNamed || has("own column", "class", "student address") || because.some(Boolean) };
 }

@@ -1,3 +1,4 @@
+import { readYesOrNo } from "../model/ownColumn";
 import { isNumber } from "./cellMeaning";
 import { isIdentity, meaningOfHeader } from "./columnMeaning";
 import { mayBeHeading } from "./headingWords";
@@ -38,7 +39,10 @@ function isOtherHeading(cells: readonly string[], titles: readonly string[]): bo
   const filled = cells.filter(Boolean);
   if (filled.length < 2 || filled.some(isNumber)) return false;
   if (titles.every((title, column) => (cells[column] ?? "") === title)) return false;
-  return filled.some((cell) => isIdentity(meaningOfHeader(cell)?.role ?? "not used"));
+  // "No" heads numbers, and answers questions.
+  return filled.some(
+    (cell) => readYesOrNo(cell) === undefined && isIdentity(meaningOfHeader(cell)?.role ?? "not used"),
+  );
 }
 
 /** The rows of a table below its headings, up to where another table begins. */

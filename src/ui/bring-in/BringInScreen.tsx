@@ -83,6 +83,7 @@ export function BringInScreen() {
                 />
               ) : (
                 <>
+                  {last && <WriteToThese about={last} />}
                   <SummarySheet view={view} />
                   <QuestionsSheet view={view} bringIn={bringIn} onOpenTable={setOpenId} />
                   <DifferenceSheet view={view} />
@@ -98,15 +99,7 @@ export function BringInScreen() {
           !progress && (
             <div className="columns">
               <div className="d-grid gap-3">
-                {last && last.studentIds.length > 0 && (
-                  <section className="sheet d-flex gap-3 align-items-center" aria-label="What to do with it">
-                    <div className="flex-grow-1">
-                      The tables were about {counted(last.studentIds.length, "student")}
-                      {last.ownColumns.length > 0 && `, with ${listed(last.ownColumns)}`}.
-                    </div>
-                    <Button onClick={() => writeToThese(last)}>Write to these</Button>
-                  </section>
-                )}
+                {last && <WriteToThese about={last} />}
                 <FileDrop onFiles={bringIn.read} busy={false} />
               </div>
               <BroughtInHistory />
@@ -115,6 +108,21 @@ export function BringInScreen() {
         )}
       </div>
     </>
+  );
+}
+
+/** The way on from what was just brought in. */
+function WriteToThese({ about }: { about: BroughtInAbout }) {
+  const writeToThese = useWriteToThese();
+  if (about.studentIds.length === 0) return null;
+  return (
+    <section className="sheet d-flex gap-3 align-items-center" aria-label="What to do with it">
+      <div className="flex-grow-1">
+        The tables were about {counted(about.studentIds.length, "student")}
+        {about.ownColumns.length > 0 && `, with ${listed(about.ownColumns)}`}.
+      </div>
+      <Button onClick={() => writeToThese(about)}>Write to these</Button>
+    </section>
   );
 }
 

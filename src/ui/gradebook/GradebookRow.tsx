@@ -1,6 +1,7 @@
 import { Ban, Check, CircleDashed, Clock, Hourglass, X } from "lucide-react";
 import { memo, type RefObject, useState } from "react";
 import { type ShownScore, shownScore } from "@/core/figures/shownScore";
+import { whileInClass } from "@/core/figures/whileInClass";
 import { markChecklist } from "@/core/gradebook/markChecklist";
 import { setOwnValue } from "@/core/gradebook/setOwnValue";
 import { checklistMarkSchema, markOf } from "@/core/model/checklist";
@@ -113,6 +114,10 @@ function ScoreCell({
   const { at } = column;
   const cell = column.assignments[row.classId];
   const isHead = at === headColumn;
+  const scoreOf = ({ scores, assignment }: NonNullable<typeof cell>) => {
+    const score = scores[row.studentId];
+    return whileInClass(score, assignment, schoolClass, row.studentId);
+  };
   const isChosen = at >= chosenFrom && at <= chosenTo;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid itself takes the keys
@@ -130,7 +135,7 @@ function ScoreCell({
       {isHead && draft !== undefined ? (
         <ScoreInput draft={draft} title={`${column.title} of ${row.name}`} editing={editing} />
       ) : (
-        cell && <ScoreText shown={shownScore(cell.scores[row.studentId], cell.assignment, schoolClass, today)} />
+        cell && <ScoreText shown={shownScore(scoreOf(cell), cell.assignment, schoolClass, today)} />
       )}
     </td>
   );
