@@ -97,7 +97,7 @@ function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: re
       ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
       from,
       ...(replyTo && { replyTo }),
-      ...(recipient.kind === "guardian" && { guardianId: mailId(recipient.id) }),
+      ...((recipient.kind === "guardian" || recipient.kind === "student") && { guardianId: mailId(recipient.id) }),
       subject,
       html,
       text,

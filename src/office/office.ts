@@ -231,6 +231,9 @@ export class Office {
     await this.inTurn(() => this.loadAnew());
   }
 
+  /** Counts how often everything was loaded anew: then nobody said anything of anybody. */
+  generation = 0;
+
   close(): void {
     this.line.close();
     this.channel.close();
@@ -258,6 +261,8 @@ export class Office {
     const at = this.around.now();
     await this.show(done.change, at);
     this.channel.post({ kind: "changed", keys: touchedKeys(done.change), at } satisfies Word);
+    // Whoever wants no letters any more gets none of those that wait.
+    if (done.change.guardians || done.change.students) this.line.wake();
     return done;
   }
 
@@ -269,6 +274,7 @@ export class Office {
   }
 
   private async loadAnew(): Promise<void> {
+    this.generation += 1;
     const records = await loadWorld(this.database);
     const written = await writtenAbout(this.database);
     const today = todayOf(this.around);

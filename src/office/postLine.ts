@@ -4,6 +4,7 @@ import { catchUp } from "./catchUp";
 import { handOverPrepared } from "./handOver";
 import { Observable } from "./observable";
 import type { Office } from "./office";
+import { type ToldNoes, tellNoes } from "./tellNoes";
 
 /** How long the post room may keep the question open when nothing happens. */
 const WAIT_MS = 20_000;
@@ -23,6 +24,7 @@ export class PostLine {
   private question = new AbortController();
   private isOpen = false;
   private mayWait = false;
+  private told: { generation: number; noes: ToldNoes } = { generation: 0, noes: new Map() };
 
   constructor(private readonly office: Office) {}
 
@@ -49,6 +51,10 @@ export class PostLine {
       this.question = new AbortController();
       const { signal } = this.question;
       try {
+        // A change of everything is no word of the teacher: what was said before holds.
+        if (this.office.generation !== this.told.generation)
+          this.told = { generation: this.office.generation, noes: new Map() };
+        await tellNoes(this.office, this.told.noes);
         await handOverPrepared(this.office);
         // The first question is answered at once, so that it is known soon whether letters leave this computer.
         const waitMs = this.mayWait ? WAIT_MS : 0;

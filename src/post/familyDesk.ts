@@ -31,6 +31,13 @@ const WISHES_AN_HOUR = 20;
 const MAX_EVENTS_PER_ANSWER = 500;
 const SECRET_BYTES = 32;
 
+/** What was said of letters to a guardian, or to an address by its code. */
+export interface FamilyWord {
+  readonly guardianId: string | undefined;
+  readonly addressCode: string | undefined;
+  readonly isNo: boolean;
+}
+
 /**
  * What families reach: published cards and the pages of their own. What they say goes into a journal, which the
  * teacher's browser reads. It knows no student and no guardian but by id.
@@ -38,7 +45,7 @@ const SECRET_BYTES = 32;
 export class FamilyDesk {
   private readonly answersOfCard = new Map<string, Set<string>>();
   private readonly wishes = new Map<string, Wish>();
-  private onNo: (guardianId: string) => Promise<void> = () => Promise.resolve();
+  private onWord: (word: FamilyWord) => Promise<void> = () => Promise.resolve();
   private readonly perCard: HourlyLimit;
   private readonly perAnswer: HourlyLimit;
   private readonly perGuardian: HourlyLimit;
@@ -67,6 +74,11 @@ export class FamilyDesk {
     const desk = new FamilyDesk(folder, await readFile(secretFile, "utf8"), journal, now);
     for (const event of journal.since(0)) desk.remember(event);
     return desk;
+  }
+
+  /** What codes of addresses are made with. */
+  get codeSecret(): string {
+    return this.secret;
   }
 
   get journalId(): string {
@@ -118,20 +130,20 @@ export class FamilyDesk {
     return Object.fromEntries(guardianIds.map((id) => [id, this.token(id)]));
   }
 
-  /** The token of one guardian's own link. */
-  token(guardianId: string): string {
-    return signedToken(guardianId, this.secret);
+  /** The token of one guardian's own link; in a letter also of the address that it went to. */
+  token(guardianId: string, addressCode?: string): string {
+    return signedToken(guardianId, this.secret, addressCode);
   }
 
   /** What the page of a token shows; none for a token that was not made here. */
   async page(token: string): Promise<{ sender: Sender; last: Wish } | undefined> {
-    const guardianId = guardianOfToken(token, this.secret);
-    if (guardianId === undefined) return undefined;
+    const named = guardianOfToken(token, this.secret);
+    if (named === undefined) return undefined;
     const file = path.join(this.folder, "sender.json");
     const sender = existsSync(file)
       ? senderSchema.parse(JSON.parse(await readFile(file, "utf8")))
       : { teacherName: "", schoolName: "" };
-    return { sender, last: this.wishes.get(guardianId) ?? {} };
+    return { sender, last: this.wishes.get(named.guardianId) ?? {} };
   }
 
   /**
@@ -139,10 +151,13 @@ export class FamilyDesk {
    * round in an hour, a no is always taken.
    */
   async wish(token: string, wish: Wish): Promise<void> {
-    const guardianId = guardianOfToken(token, this.secret);
-    if (guardianId === undefined)
-      throw new Problem("not allowed", "This link is not one of ours, or it was cut short.");
+    const named = guardianOfToken(token, this.secret);
+    if (named === undefined) throw new Problem("not allowed", "This link is not one of ours, or it was cut short.");
+    const { guardianId, addressCode } = named;
     const last = this.wishes.get(guardianId) ?? {};
+    // What is said of an address holds for it, also where the guardian said so before.
+    if (wish.confirmation !== undefined && addressCode !== undefined)
+      await this.onWord({ guardianId: undefined, addressCode, isNo: isNo(wish) });
     const fresh = Object.entries(wish).filter(([matter, word]) => word !== last[matter as keyof Wish]);
     if (fresh.length === 0) return;
     if (!this.perGuardian.take(guardianId) && !isNo(wish))
@@ -150,7 +165,7 @@ export class FamilyDesk {
     const event = { kind: "wish", at: this.now(), guardianId, wish } as const;
     await this.journal.append([event]);
     this.remember(event);
-    if (isNo(wish)) await this.onNo(guardianId);
+    if (isNo(wish)) await this.onWord({ guardianId, addressCode: undefined, isNo: true });
   }
 
   /** Whether a guardian's last word on it, beyond a number of the journal, is that no letters are wanted. */
@@ -160,9 +175,9 @@ export class FamilyDesk {
     return saysNo && this.journal.since(seq).some((event) => confirms(event, guardianId));
   }
 
-  /** `onNo` is told of every guardian who wants no more letters, as soon as that is on disk. */
-  whenNo(onNo: (guardianId: string) => Promise<void>): void {
-    this.onNo = onNo;
+  /** `onWord` is told of every guardian, and every address, that letters are wanted at no more, or again. */
+  whenSaid(onWord: (word: FamilyWord) => Promise<void>): void {
+    this.onWord = onWord;
   }
 
   /** A browser has these answers, by number, on its disk: their words go here. Resolves once they are gone. */

@@ -1,6 +1,7 @@
 import { mkdir } from "node:fs/promises";
 import type { Server } from "node:net";
 import path from "node:path";
+import type { AddressWord } from "@/core/families/addressWord";
 import { lockFolder } from "./disk/folderLock";
 import { PRIVATE_FOLDER } from "./disk/writeWhole";
 import { Problem } from "./edge/problem";
@@ -10,6 +11,7 @@ import { keptMail } from "./mail/keptMail";
 import { MailDesk, type MailEnvironment } from "./mail/mailDesk";
 import { sendingServer } from "./mail/sendingServer";
 import { watchMailbox } from "./mail/watchMailbox";
+import { NoBook } from "./noBook";
 import { PostRoom } from "./postRoom";
 import { Maildir } from "./practice/maildir";
 import { PracticePost } from "./practice/practicePost";
@@ -25,6 +27,8 @@ export interface House {
   /** None where letters leave by a real mail server. */
   readonly practice: PracticePost | undefined;
   readonly familyDesk: FamilyDesk;
+  /** What the teacher says of addresses holds at once: what waits for them is called back. */
+  sayOfAddresses(word: AddressWord): Promise<void>;
   /** The address by which families reach this server from elsewhere, where there is one. */
   readonly familiesAt: string | undefined;
   /** The mail server that is set, and how reading from it goes. */
@@ -88,7 +92,6 @@ async function openHouse(set: Surroundings): Promise<House> {
   const now = () => Date.now() + set.VINE_CLOCK_AHEAD_MS;
   const familyDesk = await FamilyDesk.open(path.join(data, "families"), now);
   const origin = set.VINE_PUBLIC_URL ?? here;
-  const stopLinkOf = (guardianId: string) => new URL(`/api/family/stop/${familyDesk.token(guardianId)}`, origin).href;
 
   const maildir = new Maildir(path.join(data, "mailboxes"));
   let inbox: Inbox | undefined;
@@ -105,6 +108,14 @@ async function openHouse(set: Surroundings): Promise<House> {
         onDelivered,
       });
   const server = relay ?? (await practice?.listen()) ?? "";
+  const noBook = await NoBook.open(
+    path.join(data, "families"),
+    familyDesk.codeSecret,
+    practice ? "practice" : "relay",
+    now,
+  );
+  const stopLinkOf = (guardianId: string, address: string) =>
+    new URL(`/api/family/stop/${familyDesk.token(guardianId, noBook.codeOf(address))}`, origin).href;
   const postRoom = await PostRoom.open({
     folder,
     transport: smtpTransport(server, stopLinkOf),
@@ -112,10 +123,22 @@ async function openHouse(set: Surroundings): Promise<House> {
     now,
     saidNoAfter: (guardianId, familySeq) => familyDesk.saidNoAfter(guardianId, familySeq),
     familyJournalId: familyDesk.journalId,
+    isClosed: (address) => noBook.isClosed(address),
     limits: { dailyLimit: set.VINE_DAILY_LIMIT ?? kept.dailyLimit, perMinute: set.VINE_PER_MINUTE ?? kept.perMinute },
   });
   // What can't be called back now is asked about again before it leaves.
-  familyDesk.whenNo((guardianId) => postRoom.withdrawFor(guardianId).catch((cause) => console.error(cause)));
+  const takeBack = () => postRoom.withdrawUnwanted().catch((cause) => console.error(cause));
+  familyDesk.whenSaid(async ({ addressCode, isNo }) => {
+    if (addressCode !== undefined)
+      await (isNo ? noBook.close([addressCode], "the family") : noBook.reopen([addressCode]));
+    if (isNo) await takeBack();
+  });
+  /** What the teacher says of addresses: a call, a reply, a wish taken back on purpose. */
+  const sayOfAddresses = async ({ addresses, wanted }: AddressWord) => {
+    const codes = addresses.map((address) => noBook.codeOf(address));
+    if (wanted) return noBook.reopen(codes);
+    if ((await noBook.close(codes, "the teacher")).length > 0) await takeBack();
+  };
   inbox = await Inbox.open(path.join(data, "inbox"), postRoom);
   const take = (message: Uint8Array) => inbox?.take(message) ?? Promise.resolve();
   const stopMaildir = set.VINE_INBOX ? watchMaildir(set.VINE_INBOX, take) : undefined;
@@ -138,6 +161,7 @@ async function openHouse(set: Surroundings): Promise<House> {
     maildir,
     practice,
     familyDesk,
+    sayOfAddresses,
     familiesAt: set.VINE_PUBLIC_URL && new URL(set.VINE_PUBLIC_URL).origin,
     mail: new MailDesk(data, mailEnvironment(set), mailbox),
     close,

@@ -33,6 +33,8 @@ export interface PostRoomOptions {
   limits?: Limits;
   /** Whether a guardian said after a number of the families' journal that no more letters are wanted; asked when a letter leaves. */
   saidNoAfter?: (guardianId: string, familySeq: number) => boolean;
+  /** Whether no letters are wanted at an address, whoever has it. */
+  isClosed?: (address: string) => boolean;
   /** The journal that such numbers are of. */
   familyJournalId?: string;
   /** After so many events more than twice those that were left the journal is written anew, once nothing waits. */
@@ -170,16 +172,16 @@ export class PostRoom {
   }
 
   /**
-   * Calls back every letter to a guardian that has not begun to leave: they want no more. What leaves at this moment, or could
-   * not be called back now, is asked about again before its text goes over.
+   * Calls back every letter that is not wanted any more and has not begun to leave. What leaves at this moment, or could not be
+   * called back now, is asked about again before its text goes over.
    */
-  async withdrawFor(guardianId: string): Promise<void> {
+  async withdrawUnwanted(): Promise<void> {
     await this.journal.makeClean();
     const waiting = [...this.letters.all()].flatMap(([id, { state }]) => (mayWithdraw(state) ? [id] : []));
     const ids: string[] = [];
     for (const id of waiting) {
       const queued = await this.queue.get(id).catch(() => undefined);
-      if (queued?.letter.guardianId === guardianId && this.wantsNoMore(queued)) ids.push(id);
+      if (queued && this.isUnwanted(queued)) ids.push(id);
     }
     await this.moves.untilStill(ids);
     await this.takeBack(
@@ -361,7 +363,7 @@ export class PostRoom {
     const { transport, post } = this.options;
     const queued = await this.queue.get(id).catch(() => undefined);
     try {
-      if (queued && this.wantsNoMore(queued)) return await this.takeBack([id], NO_MORE_ANSWER);
+      if (queued && this.isUnwanted(queued)) return await this.takeBack([id], NO_MORE_ANSWER);
       await this.moves.write([this.letters.begin(id, "leaving")]);
     } catch {
       // It has not begun to leave, and waits like the others until the disk takes something again.
@@ -371,11 +373,11 @@ export class PostRoom {
     if (!queued) return this.settle(id, "refused", NO_TEXT_ANSWER);
     const enclosed = await this.enclosures.filesOf(queued.letter.enclosures).catch(() => undefined);
     if (!enclosed) return this.settle(id, "refused", NO_ENCLOSURE_ANSWER);
-    if (this.wantsNoMore(queued)) {
+    if (this.isUnwanted(queued)) {
       this.calledBack.set(id, NO_MORE_ANSWER);
       return this.waitAgain(id, "handed", {});
     }
-    const outcome = await transport.send(queued.letter, enclosed);
+    const outcome = await transport.send(this.toThoseWhoWantIt(queued.letter), enclosed);
     if (this.closed) return;
     const { serverAnswer } = outcome;
     if (outcome.kind === "trouble") {
@@ -428,8 +430,20 @@ export class PostRoom {
     await this.forgetText(id);
   }
 
-  private wantsNoMore({ letter: { guardianId }, familySeq }: QueuedLetter): boolean {
-    return guardianId !== undefined && this.options.saidNoAfter?.(guardianId, familySeq) === true;
+  private isUnwanted({ letter, familySeq }: QueuedLetter): boolean {
+    const { guardianId, together, to } = letter;
+    if (guardianId !== undefined && this.options.saidNoAfter?.(guardianId, familySeq)) return true;
+    return this.isClosed(together ?? [to.address]);
+  }
+
+  private isClosed(addresses: readonly string[]): boolean {
+    return addresses.every((address) => this.options.isClosed?.(address) ?? false);
+  }
+
+  /** A no takes an address out of a letter to many. */
+  private toThoseWhoWantIt(letter: HandedLetter): HandedLetter {
+    const { together } = letter;
+    return together ? { ...letter, together: together.filter((address) => !this.isClosed([address])) } : letter;
   }
 
   private async takeBack(ids: readonly string[], why = ""): Promise<void> {

@@ -231,7 +231,7 @@ test("a no takes back what waits for that guardian, also where it comes while a 
   const later = Date.now() + 3_600_000;
   await room.handOver({ roundId: "later", leavesAt: later, letters: [to("a", "ewa"), to("b", "jan")] });
   nos.set("ewa", 5);
-  await room.withdrawFor("ewa");
+  await room.withdrawUnwanted();
   expect(statesOf(room)).toEqual({ a: "withdrawn", b: "held" });
   expect(room.eventsAfter(0).at(-1)).toMatchObject({ serverAnswer: expect.stringContaining("No more letters") });
   // A browser that had not heard of it hands over all the same, and one that had does so on the teacher's word.

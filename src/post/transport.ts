@@ -18,7 +18,7 @@ export const CONNECTIONS = 4;
 /** Letters by SMTP over a pool of connections, to the practice post or to a relay. */
 export function smtpTransport(
   server: SendingServer,
-  stopLinkOf: (guardianId: string) => string | undefined = () => undefined,
+  stopLinkOf: (guardianId: string, address: string) => string | undefined = () => undefined,
 ): Transport {
   const place = typeof server === "string" ? { url: server } : server;
   const pool = createTransport({
@@ -41,7 +41,7 @@ export function smtpTransport(
       const onGivenOver = () => {
         wasGivenOver = true;
       };
-      const stopLink = letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId);
+      const stopLink = letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId, letter.to.address);
       try {
         const message = { ...composeMessage(letter, { stopLink, enclosed }), onGivenOver };
         const { response, accepted, rejectedErrors = [] } = await pool.sendMail(message);

@@ -30,8 +30,13 @@ export async function takeInFamilyEvents(
   const place = await familyJournalPlace(database);
   const known = place.journalId === journalId ? place.seq : 0;
   const fresh = events.filter(({ seq }) => seq > known);
-  const guardians = fresh.some(({ kind }) => kind === "wish") ? await database.guardians.toArray() : [];
-  const change = wishChange(fresh, { guardians: new Map(guardians.map((guardian) => [guardian.id, guardian])) });
+  const hasWishes = fresh.some(({ kind }) => kind === "wish");
+  const guardians = hasWishes ? await database.guardians.toArray() : [];
+  const students = hasWishes ? await database.students.toArray() : [];
+  const change = wishChange(fresh, {
+    guardians: new Map(guardians.map((guardian) => [guardian.id, guardian])),
+    students: new Map(students.map((student) => [student.id, student])),
+  });
   const about = {
     words: wishWords(change),
     screen: "Families",
@@ -82,9 +87,13 @@ export async function answersWereTold(database: VineDatabase, seqs: readonly num
 }
 
 /** "A wish of Ewa Wójcik", "Wishes of 3 guardians". */
-function wishWords({ guardians }: Change): string {
-  const changed = Object.values(guardians?.updated ?? {}).map(([, guardian]) => fullName(guardian));
-  return changed.length === 1 ? `A wish of ${changed[0]}.` : `Wishes of ${counted(changed.length, "guardian")}.`;
+function wishWords({ guardians, students }: Change): string {
+  const changed = [...Object.values(guardians?.updated ?? {}), ...Object.values(students?.updated ?? {})].map(
+    ([, one]) => fullName(one),
+  );
+  return changed.length === 1
+    ? `A wish of ${changed[0]}.`
+    : `Wishes of ${counted(changed.length, "person", "people")}.`;
 }
 
 /** Takes an answer in with the change that it makes, or refuses it; both or neither. `now` in ms since the epoch. */

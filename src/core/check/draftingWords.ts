@@ -1,19 +1,74 @@
+/** What a place to fill is about: words that stand in brackets where a value was meant. */
+const PLACES =
+  /\b(?:names?|first|last|given|family|student|child|pupil|kid|son|daughter|parent|guardian|teacher|grades?|scores?|marks?|points|percent|average|dates?|day|time|class|course|subject|school|assignment|title|topic|term|unit|insert|add|enter|your|here|his|her|their|he|she|link|room|number|address|email|comment|reason|text|blank|fill|todo|tbd|nombre|nom|prénom|imię|nota|note)\b/i;
+/** What writers put into brackets on purpose. */
+const QUOTING =
+  /^(?:sic!?|\.{3}|…|\d+|emphasis (?:added|mine)|my emphasis|italics mine|pdf|video|audio|translated?|laughter|applause)$/i;
+
 /** Words that a writer leaves for later and then forgets. Kept narrow: "insert" alone can be meant, "insert name" can't. */
-const DRAFTING = [
-  /\[[^\]]*\]/,
-  /<<[^>]*>>/,
-  /\bX{2,}\b/,
-  /\b(?:TODO|TBD|FIXME)\b/,
-  /\blorem ipsum\b/i,
-  /\b(?:insert|enter|add|put|type) (?:your |the |student(?:'s|’s)? |child(?:'s|’s)? )?(?:name|grade|date|text|subject)s?(?: here)?\b/i,
-  /\byour name(?: here)?\b/i,
-  /_{3,}/,
+const DRAFTING: readonly {
+  readonly pattern: RegExp;
+  readonly isMeant?: (inside: string, before: string, after: string) => boolean;
+}[] = [
+  {
+    pattern: /\[([^[\]]{1,60})\]/g,
+    isMeant: (inside, before) => QUOTING.test(inside.trim()) || isQuoted(before) || !isPlace(inside),
+  },
+  { pattern: /\{\{([^{}]{1,60})\}\}/g },
+  // A set of letters or numbers is mathematics.
+  { pattern: /(?<!\{)\{([^{}]{1,60})\}(?!\})/g, isMeant: (inside) => !/\p{L}{2,}/u.test(inside) },
+  { pattern: /<<([^<>]{1,60})>>/g },
+  // Some languages quote with these.
+  { pattern: /«([^«»]{1,60})»/g, isMeant: (inside) => /\s/.test(inside.trim()) || !isPlace(inside) },
+  { pattern: /<([\p{L} _]{2,40})>/gu, isMeant: (inside) => !isPlace(inside) },
+  { pattern: /%([A-Za-z][A-Za-z_]*)%/g },
+  { pattern: /\$([A-Za-z_]{2,})\b/g, isMeant: (inside) => /^(?:US|USD|CAD|AUD|NZD)$/.test(inside) },
+  // Twenty, in the numbers that chapters, acts and centuries have.
+  { pattern: /\b(X{2,})\b/g, isMeant: (inside, before, after) => inside.length < 4 && isNumbered(before, after) },
+  { pattern: /\b(?:TODO|TBD|FIXME)\b/g },
+  { pattern: /\blorem ipsum\b/gi },
+  {
+    pattern:
+      /\b(?:insert|enter|add|put|type) (?:your |the |student(?:'s|’s)? |child(?:'s|’s)? )?(?:name|grade|date|text|subject)s?(?: here)?\b/gi,
+  },
+  { pattern: /\byour name(?: here)?\b/gi },
+  { pattern: /_{3,}/g },
+  { pattern: /\?{3,}/g },
 ];
+
+function isPlace(inside: string): boolean {
+  const text = inside.trim();
+  return (
+    PLACES.test(text.replace(/[_-]+/g, " ")) ||
+    /^[A-Z][A-Z _]{2,}$/.test(text) ||
+    /^[xX…. ]+$/.test(text) ||
+    /_/.test(text)
+  );
+}
+
+/** Whether quotation marks are open: in a quotation brackets are the writer's own words. */
+function isQuoted(before: string): boolean {
+  const line = before.slice(before.lastIndexOf("\n") + 1);
+  const count = (mark: RegExp) => (line.match(mark) ?? []).length;
+  return count(/[“„«]/g) > count(/[”»]/g) || count(/"/g) % 2 === 1;
+}
+
+function isNumbered(before: string, after: string): boolean {
+  return (
+    /\b(?:chapters?|parts?|sections?|volumes?|vol\.?|acts?|books?|psalm|louis|pope|king|lessons?|units?|numbers?|no\.?|figures?|siglo|rozdział|capítulo|chapitre|kapitel) $/i.test(
+      before,
+    ) || /^ ?(?:century|siècle|wiek|secolo)/i.test(after)
+  );
+}
 
 /** The left-over drafting words of a text, as they stand in it, in reading order and each once. */
 export function draftingWords(text: string): string[] {
-  const found = DRAFTING.flatMap((pattern) =>
-    [...text.matchAll(new RegExp(pattern, `${pattern.flags}g`))].map((match) => ({ at: match.index, word: match[0] })),
+  const found = DRAFTING.flatMap(({ pattern, isMeant }) =>
+    [...text.matchAll(pattern)].flatMap((match) => {
+      const end = match.index + match[0].length;
+      const isFine = isMeant?.(match[1] ?? "", text.slice(0, match.index), text.slice(end));
+      return isFine ? [] : [{ at: match.index, word: match[0] }];
+    }),
   );
   return [...new Set(found.sort((a, b) => a.at - b.at).map(({ word }) => word))];
 }

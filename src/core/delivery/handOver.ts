@@ -31,7 +31,7 @@ export const handedLetterSchema = z.object({
   replyTo: mailAddressSchema.optional(),
   /** To many at once, none of whom sees the others; it is the same letter for all. */
   together: z.array(mailAddressSchema).min(1).max(MAX_TOGETHER).optional(),
-  /** Whose own link to stop the letters goes along; none where it is to no guardian. */
+  /** Whose own link to stop the letters goes along: a guardian, or a student; none where it is to many. */
   guardianId: z.string().max(200).optional(),
   subject: headerSchema.min(1),
   html: z.string().max(MAX_LETTER_CHARACTERS),

@@ -2,19 +2,26 @@ import { createHmac, timingSafeEqual } from "node:crypto";
 
 const MAX_TOKEN_CHARACTERS = 400;
 
-/** A token that names one guardian and can be made only here: the id and a code over it (HMAC-SHA-256, RFC 2104). */
-export function signedToken(guardianId: string, secret: string): string {
-  return `${Buffer.from(guardianId).toString("base64url")}.${codeOf(guardianId, secret).toString("base64url")}`;
+/**
+ * A token that names one guardian, with `addressCode` also one of their addresses, and can be made only here: the names and
+ * a code over them (HMAC-SHA-256, RFC 2104).
+ */
+export function signedToken(guardianId: string, secret: string, addressCode = ""): string {
+  const name = addressCode ? `${guardianId}\n${addressCode}` : guardianId;
+  return `${Buffer.from(name).toString("base64url")}.${codeOf(name, secret).toString("base64url")}`;
 }
 
-/** The guardian that a token names; none when it was not made here or was changed. */
-export function guardianOfToken(token: string, secret: string): string | undefined {
+/** The guardian that a token names, and the address where it names one by its code; none when it was not made here or was changed. */
+export function guardianOfToken(
+  token: string,
+  secret: string,
+): { guardianId: string; addressCode: string | undefined } | undefined {
   const [, name = ""] = /^([\w-]+)\.[\w-]{43}$/.exec(token.slice(0, MAX_TOKEN_CHARACTERS)) ?? [];
-  const guardianId = Buffer.from(name, "base64url").toString("utf8");
+  const [guardianId = "", addressCode] = Buffer.from(name, "base64url").toString("utf8").split("\n");
   // The written form is compared, not its bytes: several last characters stand for the same bytes (RFC 4648, 3.5).
-  const expected = Buffer.from(signedToken(guardianId, secret));
+  const expected = Buffer.from(signedToken(guardianId, secret, addressCode));
   const given = Buffer.from(token);
-  return given.length === expected.length && timingSafeEqual(given, expected) ? guardianId : undefined;
+  return given.length === expected.length && timingSafeEqual(given, expected) ? { guardianId, addressCode } : undefined;
 }
 
 function codeOf(guardianId: string, secret: string): Buffer {

@@ -16,6 +16,7 @@ import {
   wrongOwnValue,
 } from "@/core/families/familyDraft";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
+import { confirmationSchema } from "@/core/model/guardian";
 import { classLabel } from "@/core/model/schoolClass";
 import { byFamilyName, fullName, type Student } from "@/core/model/student";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
@@ -23,7 +24,7 @@ import { OWN_TYPE_WORDS, OwnValueControl } from "@/ui/shared/OwnValueControl";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressField } from "./AddressField";
-import { GuardianCard } from "./GuardianCard";
+import { CONFIRMATION_WORDS, GuardianCard } from "./GuardianCard";
 
 interface FamilyPanelProps {
   /** None for somebody new. */
@@ -144,6 +145,21 @@ function StudentFields({ draft: { student }, set }: { draft: FamilyDraft; set: (
           value={student.address ?? ""}
           onChange={(address) => set({ address: address || undefined })}
         />
+        {student.address && (
+          <Form.Select
+            size="sm"
+            className="mt-1"
+            aria-label="Whether the student may be written to"
+            value={student.confirmation ?? "not asked"}
+            onChange={(event) => set({ confirmation: confirmationSchema.parse(event.target.value) })}
+          >
+            {confirmationSchema.options.map((option) => (
+              <option key={option} value={option}>
+                {CONFIRMATION_WORDS[option]}
+              </option>
+            ))}
+          </Form.Select>
+        )}
       </div>
     </div>
   );

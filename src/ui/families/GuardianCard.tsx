@@ -5,7 +5,8 @@ import { type Confirmation, confirmationSchema, type Guardian } from "@/core/mod
 import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { AddressField } from "./AddressField";
 
-const CONFIRMATION_WORDS: Record<Confirmation, string> = {
+/** What somebody said about being written to, as it is chosen. */
+export const CONFIRMATION_WORDS: Record<Confirmation, string> = {
   "not asked": "not asked yet",
   asked: "asked, no answer yet",
   confirmed: "letters are welcome",
