@@ -285,6 +285,27 @@ describe("a round without a browser", () => {
     await office.replaceEverything(school);
     expect(postRoom.status().waiting).toBe(0);
   });
+
+  test("a no that the teacher enters calls back what waits at that address, and outlives replacing everything", async () => {
+    const office = await browser.open(school);
+    office.line.open();
+    const note = await noteTo(office, "n", 2);
+    const later = { ...NOW, seenCautions: await seen(office, note) };
+    const sent = await sendNote(office, note, later, "Notes");
+    if (!sent.ok) throw new Error(sent.problem);
+    const letters = () => office.read.lettersOfRound(sent.roundId);
+    while ((await letters()).some(({ state }) => state !== "held")) await office.around.pause(5);
+    const [first] = await letters();
+    const guardian = office.world.guardians.get(first?.recipient.id ?? "");
+    if (!first || !guardian) throw new Error("The first letter is to no guardian.");
+    await office.commit(updating("guardians", guardian, { ...guardian, confirmation: "declined" }), ABOUT);
+    const stateOfFirst = async () => (await letters()).find(({ id }) => id === first.id)?.state;
+    while ((await stateOfFirst()) !== "withdrawn") await office.around.pause(5);
+    expect((await server.house()).isClosed(first.recipient.address)).toBe(true);
+    await office.replaceEverything(school);
+    while (office.line.state.get().status === undefined) await office.around.pause(5);
+    expect((await server.house()).isClosed(first.recipient.address)).toBe(true);
+  });
 });
 
 describe("what breaks in the browser", () => {

@@ -134,6 +134,7 @@ export async function serverInProcess() {
     links: await import("@/app/api/family/links/route"),
     cards: await import("@/app/api/family/cards/route"),
     wishes: await import("@/app/api/family/wishes/route"),
+    noes: await import("@/app/api/family/noes/route"),
     taken: await import("@/app/api/family/answers/taken/route"),
   };
   const { house } = await import("@/post/house");

@@ -29,6 +29,8 @@ export interface House {
   readonly familyDesk: FamilyDesk;
   /** What the teacher says of addresses holds at once: what waits for them is called back. */
   sayOfAddresses(word: AddressWord): Promise<void>;
+  /** Whether no letters are wanted at an address. */
+  isClosed(address: string): boolean;
   /** The address by which families reach this server from elsewhere, where there is one. */
   readonly familiesAt: string | undefined;
   /** The mail server that is set, and how reading from it goes. */
@@ -162,6 +164,7 @@ async function openHouse(set: Surroundings): Promise<House> {
     practice,
     familyDesk,
     sayOfAddresses,
+    isClosed: (address) => noBook.isClosed(address),
     familiesAt: set.VINE_PUBLIC_URL && new URL(set.VINE_PUBLIC_URL).origin,
     mail: new MailDesk(data, mailEnvironment(set), mailbox),
     close,

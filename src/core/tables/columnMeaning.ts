@@ -98,6 +98,18 @@ const SMALL_WORDS = /\b(of|in|for|the|de|del|la|el|du|des|von|der|im|z|w|di|da|d
 
 /** What a heading says about its column, or none when the heading alone does not tell. */
 export function meaningOfHeader(header: string): ColumnMeaning | undefined {
+  if (known.has(header)) return known.get(header);
+  if (known.size >= MOST_KEPT) known.clear();
+  const meaning = readHeader(header);
+  known.set(header, meaning);
+  return meaning;
+}
+
+/** The first rows of all tables are asked for headings, again with each choice. */
+const MOST_KEPT = 10_000;
+const known = new Map<string, ColumnMeaning | undefined>();
+
+function readHeader(header: string): ColumnMeaning | undefined {
   const text = header.replace(/[’‘]/g, "'").replace(/\s+/g, " ").trim();
   if (!text) return undefined;
   if (isPossibleHeading(text)) return { role: "points possible" };

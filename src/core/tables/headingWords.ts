@@ -289,11 +289,28 @@ const PLAIN_WORDS: Readonly<Record<string, ColumnRole>> = {
 };
 
 /** What a heading says of its column, whose language does not matter; none where its words are not known. */
-export function meaningOfWords(
-  heading: string,
-):
-  | { role: ColumnRole; isGeneric?: boolean; owner?: "student" | "guardian"; place?: number; relation?: string }
-  | undefined {
+export function meaningOfWords(heading: string): HeadingMeaning | undefined {
+  if (meanings.has(heading)) return meanings.get(heading);
+  // Headings come again and again; beyond so many they are cells, which hardly do.
+  if (meanings.size >= MOST_KEPT) meanings.clear();
+  const meaning = readHeading(heading);
+  meanings.set(heading, meaning);
+  return meaning;
+}
+
+const MOST_KEPT = 10_000;
+const meanings = new Map<string, HeadingMeaning | undefined>();
+
+/** What a heading says, and about whom; generic where it could head other things as well. */
+interface HeadingMeaning {
+  readonly role: ColumnRole;
+  readonly isGeneric?: boolean;
+  readonly owner?: "student" | "guardian";
+  readonly place?: number;
+  readonly relation?: string;
+}
+
+function readHeading(heading: string): HeadingMeaning | undefined {
   const folded = foldHeading(heading);
   if (!folded) return undefined;
   const plainRole = PLAIN_WORDS[folded] ?? PLAIN_WORDS[withoutSmallWords(folded)];

@@ -1,4 +1,5 @@
 import { applyChange, type Change, changeBetween } from "../change/change";
+import { markKey } from "../figures/markMeaning";
 import type { Day } from "../model/day";
 import { readYesOrNo } from "../model/ownColumn";
 import type { Term } from "../model/term";
@@ -61,18 +62,17 @@ export function planBringIn(
   world: World,
   today: Day,
   onTable: (done: number) => void = () => undefined,
+  memory: PlanMemory = new Map(),
 ): BringInPlan {
   const byShape = new Map(recipes.map((recipe) => [recipe.id, recipe]));
   const known = knownValues(world);
-  /** Told anew when classes come in: by their names tables are known to be about categories. */
-  const categoryTables = new Map<World["classes"], boolean>();
+  /** Asked anew when classes come in, until it is so: by their names tables are known to be about categories. */
+  let hasCategoryTables = false;
+  const asked = new Set<World["classes"]>();
   const knownIn = (one: World): KnownValues => {
-    if (!categoryTables.has(one.classes))
-      categoryTables.set(
-        one.classes,
-        tables.some((table) => isOfCategory(table, one)),
-      );
-    return { ...knownValues(one), hasCategoryTables: categoryTables.get(one.classes) ?? false };
+    hasCategoryTables ||= !asked.has(one.classes) && tables.some((table) => isOfCategory(table, one));
+    asked.add(one.classes);
+    return { ...knownValues(one), hasCategoryTables };
   };
   const order = tables
     .map((named, place) => {
@@ -91,8 +91,26 @@ export function planBringIn(
   let done = 0;
   for (const { named, place } of order) {
     const read = understand(named, choices, byShape, knownIn(now));
-    if (isAboutScores(read.kind)) advance(ensureTerm(now, today));
-    plans.push({ place, plan: planTable(read, { before: world, start: now, makesClasses }, today, advance) });
+    const remembered = memory.get(named.id);
+    const start = now;
+    if (
+      remembered?.start === start &&
+      remembered.table === named.table &&
+      remembered.asked === askedOf(read, remembered.plan)
+    ) {
+      for (const step of remembered.steps) advance(step);
+      plans.push({ place, plan: remembered.plan });
+    } else {
+      const taken: Step[] = [];
+      const take = (step: Step) => {
+        taken.push(step);
+        advance(step);
+      };
+      if (isAboutScores(read.kind)) take(ensureTerm(now, today));
+      const plan = planTable(read, { before: world, start: now, makesClasses }, today, take);
+      plans.push({ place, plan });
+      memory.set(named.id, { table: named.table, start, asked: askedOf(read, plan), steps: taken, plan });
+    }
     done += 1;
     onTable(done);
   }
@@ -109,6 +127,39 @@ export function planBringIn(
     after: now,
     moves: classMoves(world, applyChange(world, change), touched, today),
   };
+}
+
+interface Step {
+  readonly change: Change;
+  readonly after: World;
+}
+
+/** What was planned last, by table: what begins with the same gradebook and no choice since touches is not planned again. */
+export type PlanMemory = Map<
+  string,
+  {
+    readonly table: NamedTable["table"];
+    readonly start: World;
+    readonly asked: string;
+    readonly steps: readonly Step[];
+    readonly plan: TablePlan;
+  }
+>;
+
+/** All that was said of a table, as far as it bears on what was planned of it. */
+function askedOf(read: Understanding, plan: TablePlan): string {
+  const { choices, meanings, kind, percents, dates, blanks, decimalSign, answers, marks, points, recipe } = read;
+  const titles = (plan.scores?.assignments ?? []).map(({ assignment }) => titleKey(assignment.title));
+  const seen = (plan.scores?.marks ?? []).map(({ mark }) => markKey(mark));
+  const said = <Value>(all: Readonly<Record<string, Value>>, keys: readonly string[]) =>
+    keys.map((key) => all[key] ?? "");
+  return JSON.stringify([
+    [choices, meanings, kind, percents, dates, blanks, decimalSign, recipe?.usedAt],
+    // Only who was answered, by place: a large table has few of them.
+    plan.rows.flatMap(({ key }, place) => (answers[key] === undefined ? [] : [place, answers[key]])),
+    said(marks, seen),
+    said(points, titles),
+  ]);
 }
 
 /** Whether a table is about one category and called so. */

@@ -50,6 +50,30 @@ const NOT_USED: ColumnMeaning = { role: "not used" };
 
 /** Where the headings of a table end and what each column holds, by its headings, what stands with them and its cells. */
 export function recognise(table: RawTable, known: KnownValues): TableShape {
+  const before = shapes.get(table) ?? [];
+  const same = before.find((one) => KNOWN_PARTS.every((part) => one.known[part] === known[part]));
+  if (same) return same.shape;
+  const shape = lookAt(table, known);
+  shapes.set(table, [{ known, shape }, ...before].slice(0, MOST_LOOKS));
+  return shape;
+}
+
+/** A table is looked at with each choice; it looks the same as long as the gradebook knows the same. */
+const shapes = new WeakMap<RawTable, readonly { known: KnownValues; shape: TableShape }[]>();
+/** In one plan a table is looked at before and after the people came in. */
+const MOST_LOOKS = 4;
+const KNOWN_PARTS = [
+  "categories",
+  "assignments",
+  "classes",
+  "ownColumns",
+  "terms",
+  "studentNumbers",
+  "guardianNames",
+  "hasCategoryTables",
+] as const;
+
+function lookAt(table: RawTable, known: KnownValues): TableShape {
   if (table.preset) {
     const [titles = []] = table.rows;
     const { meanings, maybe = [] } = table.preset;

@@ -3,7 +3,7 @@ import type { Day } from "@/core/model/day";
 import { type World, type WorldRecords, worldOf } from "@/core/model/world";
 import { knowsWord } from "@/core/tables/decodeText";
 import { learnRecipes } from "@/core/tables/learnRecipes";
-import { type BringInPlan, planBringIn } from "@/core/tables/planBringIn";
+import { type BringInPlan, type PlanMemory, planBringIn } from "@/core/tables/planBringIn";
 import type { RawTable, TableProblem } from "@/core/tables/rawTable";
 import type { Recipe } from "@/core/tables/recipe";
 import type { BringInChoices } from "@/core/tables/tableChoices";
@@ -46,8 +46,11 @@ function gradebook(): World {
   return world;
 }
 
+/** So that a choice about one table plans that one anew, and those after it. */
+const memory: PlanMemory = new Map();
+
 function planned(choices: BringInChoices, onTable?: (done: number) => void): BringInPlan {
-  return planBringIn(tables, choices, recipes, gradebook(), today, onTable);
+  return planBringIn(tables, choices, recipes, gradebook(), today, onTable, memory);
 }
 
 const bringIn: BringInApi = {
