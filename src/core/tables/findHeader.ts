@@ -1,9 +1,10 @@
 import { nameKey } from "../matching/nameKey";
 import { titleKey } from "../model/titleKey";
 import { isNumber } from "./cellMeaning";
-import { isIdentity, meaningOfHeader } from "./columnMeaning";
+import { isIdentity } from "./columnMeaning";
 import { isDetailLabel, outOf } from "./isDetailLabel";
 import { type KnownValues, numberKey } from "./knownValues";
+import { meaningOfHeader } from "./meaningOfHeader";
 import type { RawTable } from "./rawTable";
 import { looksLikeDate } from "./readDate";
 

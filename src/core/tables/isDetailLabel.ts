@@ -1,4 +1,4 @@
-import { foldHeading } from "./headingWords";
+import { foldHeading } from "./foldHeading";
 
 /** What tables call the points possible, wherever it stands: beside a row, above a column, or in a heading; folded. */
 const POSSIBLE = new Set(

@@ -1,7 +1,7 @@
 import { nameKey } from "../matching/nameKey";
 import { titleKey } from "../model/titleKey";
 import { mostly, shareOf } from "./cellMeaning";
-import { type ColumnMeaning, type ColumnRole, isIdentity, isOfGuardian, meaningOfHeader } from "./columnMeaning";
+import { type ColumnMeaning, type ColumnRole, isIdentity, isOfGuardian } from "./columnMeaning";
 import { findHeader, isDetailCell } from "./findHeader";
 import {
   type ColumnGuess,
@@ -14,6 +14,7 @@ import {
 import { meaningOfWords } from "./headingWords";
 import { detailKind, isDetailLabel } from "./isDetailLabel";
 import { type KnownValues, numberKey } from "./knownValues";
+import { meaningOfHeader } from "./meaningOfHeader";
 import type { RawTable } from "./rawTable";
 import { type RowsAtLarge, rowsAtLarge } from "./rowsAtLarge";
 import { subjectOf } from "./subjectOf";

@@ -1,7 +1,8 @@
 import { readYesOrNo } from "../model/ownColumn";
 import { isNumber } from "./cellMeaning";
-import { isIdentity, meaningOfHeader } from "./columnMeaning";
+import { isIdentity } from "./columnMeaning";
 import { mayBeHeading } from "./headingWords";
+import { meaningOfHeader } from "./meaningOfHeader";
 
 /** What the rows of a table have in common, by which one that does not is seen. */
 export interface RowsAtLarge {

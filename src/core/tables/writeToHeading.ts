@@ -1,5 +1,5 @@
 import type { ColumnMeaning } from "./columnMeaning";
-import { foldHeading } from "./headingWords";
+import { foldHeading } from "./foldHeading";
 
 const YES_MEANS_WRITE: readonly RegExp[] = [
   /^(ok|okay|allowed?|may|can|wants?|consents?( to)?|agrees?( to)?|permission( to)?)\b.*\b(write|e ?mail|contact|message|letters?|mail|receive)/,
