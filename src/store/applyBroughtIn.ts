@@ -1,5 +1,5 @@
 import { type BroughtIn, broughtInSchema } from "@/core/change/broughtIn";
-import { type Change, reverseChange } from "@/core/change/change";
+import { type Change, reverseChange, sameData } from "@/core/change/change";
 import { keptNos } from "@/core/change/keptNos";
 import { type Recipe, recipeSchema } from "@/core/tables/recipe";
 import { type Commit, commitChange, makeChange, whole } from "./commitChange";
@@ -15,8 +15,11 @@ export function applyBroughtIn(
   const { id, appliedAt, summary, change } = broughtInSchema.parse(record);
   const about = { words: `Brought in: ${summary}.`, screen, kind: "brought in", broughtInId: id } as const;
   return commitChange(database, change, about, appliedAt, async (made) => {
-    await database.broughtIn.put({ ...record, change: made });
-    await database.recipes.bulkPut(recipes.map((recipe) => recipeSchema.parse(recipe)));
+    const learned = recipes.map((recipe) => recipeSchema.parse(recipe));
+    const before = await database.recipes.bulkGet(learned.map(({ id: shape }) => shape));
+    const turned = learned.map((after, at) => ({ id: after.id, ...(before[at] && { before: before[at] }), after }));
+    await database.broughtIn.put({ ...record, change: made, recipes: turned });
+    await database.recipes.bulkPut(learned);
   });
 }
 
@@ -37,6 +40,14 @@ export async function turnRecord(database: VineDatabase, record: BroughtIn, now:
   const isBack = record.takenBackAt === undefined;
   const change = await makeChange(database, isBack ? reverseChange(record.change) : record.change, now, keptNos);
   const takenBackAt = isBack ? now : undefined;
+  for (const { id, before, after } of record.recipes ?? []) {
+    // What was learned since from other tables stays.
+    const isAsLeft = sameData(await database.recipes.get(id), isBack ? after : before);
+    const wanted = recipeSchema.safeParse(isBack ? before : after).data;
+    if (!isAsLeft) continue;
+    if (wanted) await database.recipes.put(wanted);
+    else await database.recipes.delete(id);
+  }
   await database.broughtIn.put({ ...record, takenBackAt });
   await database.changes
     .filter(({ broughtInId }) => broughtInId === record.id)

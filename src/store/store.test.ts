@@ -184,6 +184,14 @@ describe("the store", () => {
     );
     await database.recipes.put({ ...recipe, id: "broken", kind: "nonsense" } as never);
     expect(await allRecipes(database)).toEqual([recipe]);
+    // What was learned goes back with what was brought in, and comes again with it.
+    const later = { ...recipe, usedAt: 2 };
+    const again = { id: "four", fileNames: ["y.csv"], classIds: [], summary: "", appliedAt: 2, change: {} };
+    await applyBroughtIn(database, again, [later, { ...later, id: "new" }], "Bring in");
+    await turnBroughtIn(database, "four", 3);
+    expect(await allRecipes(database)).toEqual([recipe]);
+    await turnBroughtIn(database, "four", 4);
+    expect(await allRecipes(database)).toEqual([later, { ...later, id: "new" }]);
   });
 
   test("notes are kept, and one that can't be read is not there", async () => {

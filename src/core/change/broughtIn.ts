@@ -11,6 +11,8 @@ export const broughtInSchema = z.object({
   appliedAt: z.number(),
   takenBackAt: z.number().optional(),
   change: z.custom<Change>((value) => typeof value === "object" && value !== null),
+  /** How shapes of tables were read before it and after it, by recipe: what was learned goes back with it. Their shape is the recipe's. */
+  recipes: z.array(z.object({ id: z.string(), before: z.unknown().optional(), after: z.unknown() })).optional(),
 });
 export type BroughtIn = z.infer<typeof broughtInSchema>;
 

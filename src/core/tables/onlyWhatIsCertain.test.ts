@@ -3,7 +3,9 @@ import { isEmptyChange } from "../change/change";
 import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
 import { agreesAsPerson } from "../matching/agreesAsPerson";
 import { outcomeOf, planOf } from "../testing/bringInWorld";
+import type { ColumnMeaning } from "./columnMeaning";
 import { isNoScore, isYearOfSchool } from "./isNoScore";
+import { openQuestions } from "./openQuestions";
 import { readDelimited } from "./readDelimited";
 
 describe("numbers that are no scores", () => {
@@ -147,6 +149,18 @@ describe("what a school exports beside its gradebook", () => {
     const plan = planOf([text]);
     expect(plan.after.scoreColumns.get("lab")?.scores.ana).toMatchObject({ points: 9, comment: "Clear graphs" });
     expect(plan.tables[0]?.scores?.looseComments).toBe(1);
+  });
+
+  test("of two rows that say different things in an own column it is asked which counts", () => {
+    const text = "ID,Bus\n41,Quay\n41,Mill\n42,Pier\n";
+    const own: Record<string, ColumnMeaning> = { bus: { role: "own column" } };
+    const valuesOf = (plan: ReturnType<typeof planOf>) =>
+      [...plan.after.ownColumns.values()].map(({ values }) => values);
+    const open = planOf([text], { columns: own });
+    const [question] = openQuestions(open).values;
+    expect([valuesOf(open), question?.values]).toEqual([[{ bo: "Pier" }], ["Quay", "Mill"]]);
+    const told = planOf([text], { columns: own, answers: { [question?.key ?? ""]: "Mill" } });
+    expect(valuesOf(told)).toEqual([{ ana: "Mill", bo: "Pier" }]);
   });
 
   test("whether somebody may be written to is asked, and a no holds the table until it is said", () => {

@@ -28,12 +28,23 @@ export interface PointsQuestion {
   readonly largest: number;
 }
 
+/** One student of whom two rows say different things. */
+export interface ValueQuestion {
+  readonly key: string;
+  readonly title: string;
+  readonly studentId: string;
+  readonly values: readonly string[];
+  readonly answer: string | undefined;
+}
+
 /** What only the teacher can say. Each is asked once, however many tables it stands in. */
 export interface OpenQuestions {
   /** Tables whose kind, class, dates or moves are not certain. */
   readonly tables: readonly { tableId: string; asks: readonly TableAsk[] }[];
   readonly columns: readonly ColumnQuestion[];
   readonly points: readonly PointsQuestion[];
+  /** Answered ones stay, so that an answer can be changed. */
+  readonly values: readonly ValueQuestion[];
   readonly marks: readonly { mark: string; count: number; tables: number; guess: MarkMeaning | undefined }[];
   readonly rows: readonly { key: string; row: JoinedRow; tableIds: readonly string[] }[];
 }
@@ -63,6 +74,15 @@ export function openQuestions({ tables }: BringInPlan): OpenQuestions {
     tables: open,
     columns: columnQuestions(tables),
     points: pointsQuestions(tables),
+    values: tables.flatMap(({ read, ownColumns }) =>
+      (ownColumns?.doubled ?? []).map(({ column, studentId, key, values }) => ({
+        key,
+        title: read.shape.titles[column] ?? "",
+        studentId,
+        values,
+        answer: read.answers[key],
+      })),
+    ),
     marks: [...marks.values()],
     rows: [...rows.values()],
   };

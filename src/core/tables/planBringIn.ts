@@ -157,6 +157,7 @@ function askedOf(read: Understanding, plan: TablePlan): string {
     [choices, meanings, kind, percents, dates, blanks, decimalSign, recipe?.usedAt],
     // Only who was answered, by place: a large table has few of them.
     plan.rows.flatMap(({ key }, place) => (answers[key] === undefined ? [] : [place, answers[key]])),
+    (plan.ownColumns?.doubled ?? []).map(({ key }) => answers[key] ?? ""),
     said(marks, seen),
     said(points, titles),
   ]);

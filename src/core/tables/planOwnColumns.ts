@@ -21,8 +21,14 @@ export interface OwnColumnPlan {
 /** What a table would keep of its own columns. */
 export interface OwnColumnsPlan {
   readonly columns: readonly OwnColumnPlan[];
-  /** Students of whom two rows say different things under one heading: neither counts. */
-  readonly doubled: readonly { column: number; studentId: string }[];
+  /** Students of whom two rows say different things under one heading: neither counts until it is said which. */
+  readonly doubled: readonly {
+    readonly column: number;
+    readonly studentId: string;
+    /** By which an answer is known. */
+    readonly key: string;
+    readonly values: readonly string[];
+  }[];
   /** Cells that are nothing of what their column holds. */
   readonly unreadable: readonly string[];
   readonly change: Change;
@@ -30,8 +36,8 @@ export interface OwnColumnsPlan {
 }
 
 /**
- * Keeps columns for each student, or where the table names a class, for each student in that class. Two rows that say
- * different things of one student count for nothing.
+ * Keeps columns for each student, or where the table names a class, for each student in that class. Of two rows that say
+ * different things of one student it is asked which counts.
  */
 export function planOwnColumns(
   read: Understanding,
@@ -51,17 +57,21 @@ export function planOwnColumns(
     if (role !== "own column") return;
     const called = (name || (read.shape.titles[column] ?? "")).replace(/\s+/g, " ").trim() || `Column ${column + 1}`;
     const cells = rows.flatMap(({ row }) => read.table.rows[row]?.[column] || []).filter((cell) => !isErrorCell(cell));
-    const drafts = new Map<string, { said: Map<string, string>; inDoubt: Set<string> }>();
+    const drafts = new Map<string, { said: Map<string, string>; inDoubt: Map<string, string[]> }>();
     for (const { row, studentId, classId } of rows) {
       if (!studentId) continue;
       const place = joined.namesClass ? classId : "all";
       const cell = read.table.rows[row]?.[column] ?? "";
       const text = isErrorCell(cell) ? "" : cell;
       if (place === undefined) continue;
-      const draft = drafts.get(place) ?? { said: new Map<string, string>(), inDoubt: new Set<string>() };
+      const draft = drafts.get(place) ?? {
+        said: new Map<string, string>(),
+        inDoubt: new Map<string, string[]>(),
+      };
       drafts.set(place, draft);
       const before = draft.said.get(studentId);
-      if (before !== undefined && text && before && titleKey(before) !== titleKey(text)) draft.inDoubt.add(studentId);
+      if (before !== undefined && text && before && titleKey(before) !== titleKey(text))
+        draft.inDoubt.set(studentId, [...new Set([...(draft.inDoubt.get(studentId) ?? [before]), text])]);
       draft.said.set(studentId, before || text);
     }
     for (const [place, { said, inDoubt }] of drafts) {
@@ -79,8 +89,15 @@ export function planOwnColumns(
         from: read.table.fileName,
         values: {},
       };
+      for (const [studentId, values] of [...inDoubt]) {
+        const answerKey = `value|${key}|${studentId}`;
+        doubled.push({ column, studentId, key: answerKey, values });
+        const answer = read.answers[answerKey];
+        if (answer === undefined || !values.includes(answer)) continue;
+        said.set(studentId, answer);
+        inDoubt.delete(studentId);
+      }
       const plan = planOne({ base, said, inDoubt, read, column, isNew: known === undefined });
-      for (const studentId of inDoubt) doubled.push({ column, studentId });
       for (const text of plan.unreadable) unreadable.add(text);
       plans.push(plan.plan);
       if (plan.plan.changes.length > 0) made.push([base.id, plan.plan.own]);
@@ -100,7 +117,7 @@ function planOne({
 }: {
   base: OwnColumn;
   said: ReadonlyMap<string, string>;
-  inDoubt: ReadonlySet<string>;
+  inDoubt: ReadonlyMap<string, readonly string[]>;
   read: Understanding;
   column: number;
   isNew: boolean;

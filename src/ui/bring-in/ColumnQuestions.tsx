@@ -152,6 +152,37 @@ function PointsLine({ question, onSay }: { question: PointsQuestion; onSay: (wor
   );
 }
 
+/** Of two rows that say different things of one student, which counts. */
+export function ValueQuestions({ view, bringIn }: { view: BringInView; bringIn: BringIn }) {
+  return (
+    <section className="sheet" aria-labelledby="values-open">
+      <h2 id="values-open">Which counts?</h2>
+      <p className="quiet small">Two rows say different things of these students; until you say, neither is kept.</p>
+      <ul className="lines">
+        {view.values.map(({ key, title, name, values, answer }) => (
+          <li key={key}>
+            <div className="line-main">
+              <strong data-private>{name}</strong> <span className="quiet small">{title}</span>
+            </div>
+            {values.map((value) => (
+              <Button
+                key={value}
+                size="sm"
+                variant={answer === value ? "primary" : "outline-primary"}
+                aria-pressed={answer === value}
+                onClick={() => bringIn.choose({ answers: { [key]: value } })}
+                data-private
+              >
+                {value}
+              </Button>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** What is in the tables and not taken: one press keeps it. */
 export function LeftOutColumns({ view, bringIn }: { view: BringInView; bringIn: BringIn }) {
   const { leftOut } = view;

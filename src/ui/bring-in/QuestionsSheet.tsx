@@ -10,7 +10,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import type { MarkView, RowQuestion } from "@/workers/bringIn/allRowQuestions";
 import type { BringInView } from "@/workers/bringIn/bringInView";
 import type { TableView } from "@/workers/bringIn/tableView";
-import { ColumnQuestions, LeftOutColumns, PointsQuestions } from "./ColumnQuestions";
+import { ColumnQuestions, LeftOutColumns, PointsQuestions, ValueQuestions } from "./ColumnQuestions";
 import type { BringIn } from "./useBringIn";
 
 interface QuestionsProps {
@@ -26,6 +26,7 @@ export function QuestionsSheet({ view, bringIn, onOpenTable }: QuestionsProps) {
       <TableQuestions view={view} bringIn={bringIn} onOpenTable={onOpenTable} />
       {view.columns.length > 0 && <ColumnQuestions view={view} bringIn={bringIn} />}
       {view.points.length > 0 && <PointsQuestions points={view.points} bringIn={bringIn} />}
+      {view.values.length > 0 && <ValueQuestions view={view} bringIn={bringIn} />}
       {view.rows.length > 0 && <RowQuestions questions={view.rows} bringIn={bringIn} />}
       {view.marks.length > 0 && <Marks marks={view.marks} bringIn={bringIn} />}
       <LeftOutColumns view={view} bringIn={bringIn} />

@@ -1,12 +1,17 @@
 import { keysOf } from "@/core/change/change";
 import { titleKey } from "@/core/model/titleKey";
 import type { World } from "@/core/model/world";
-import { type ColumnQuestion, openQuestions, type PointsQuestion } from "@/core/tables/openQuestions";
+import {
+  type ColumnQuestion,
+  openQuestions,
+  type PointsQuestion,
+  type ValueQuestion,
+} from "@/core/tables/openQuestions";
 import type { BringInPlan } from "@/core/tables/planBringIn";
 import { counted } from "@/core/words";
 import { allMarks, allRowQuestions, type MarkView, type RowQuestion } from "./allRowQuestions";
 import { type DifferenceView, differencesOf, outliersOf } from "./differencesOf";
-import { MOST_LISTED } from "./nameOf";
+import { MOST_LISTED, nameOf } from "./nameOf";
 import { columnsLeftOut, type TableView, tableView } from "./tableView";
 
 /** What bringing some tables in would do, in words, short enough for a screen. */
@@ -18,6 +23,8 @@ export interface BringInView {
   readonly columns: readonly ColumnQuestion[];
   /** New assignments that nothing says the worth of. */
   readonly points: readonly PointsQuestion[];
+  /** Students of whom two rows say different things in an own column. */
+  readonly values: readonly (ValueQuestion & { readonly name: string })[];
   /** Columns that hold something and are not taken; they can be kept as own columns. */
   readonly leftOut: readonly { readonly key: string; readonly title: string; readonly tables: number }[];
   /** What the tables keep of own columns, by name. */
@@ -49,12 +56,14 @@ export function bringInView(plan: BringInPlan, before: World): BringInView {
     marks,
     columns: questions.columns,
     points: questions.points,
+    values: questions.values.slice(0, MOST_LISTED).map((one) => ({ ...one, name: nameOf(one.studentId, plan.after) })),
     leftOut: leftOutColumns(plan),
     ownColumns: ownColumnsIn(plan),
     openCount:
       questions.rows.length +
       questions.columns.length +
       questions.points.length +
+      questions.values.filter(({ answer }) => answer === undefined).length +
       open +
       questions.tables.reduce((sum, { asks }) => sum + asks.length, 0),
     outliers: outliersOf(plan),

@@ -235,11 +235,6 @@ function noticesOf(
   const refusing = people?.refused ?? [];
   if (refusing.length > 0)
     notices.push(`${counted(refusing.length, "person", "people")} will get no letters: the table says so.`);
-  const twoWays = ownColumns?.doubled ?? [];
-  if (twoWays.length > 0)
-    notices.push(
-      `Two rows say different things of ${[...new Set(twoWays.map(({ studentId }) => nameOf(studentId, world)))].slice(0, 5).join(", ")}: neither is kept.`,
-    );
   const strange = ownColumns?.unreadable ?? [];
   if (strange.length > 0)
     notices.push(`Not what their own column holds, and not kept: ${strange.slice(0, 6).join(", ")}.`);
