@@ -40,8 +40,11 @@ export function studentMatcher(
   const byAddress = groupBy(students, (student) => [(student.address ?? "").toLowerCase()]);
   const byName = groupBy(students, namesOf);
   let likelyNames: LikelyNames | undefined;
-  const numbers = new Map(students.map(({ id, studentNumber }) => [id, studentNumber]));
-  const numberOf = (id: string) => numbers.get(id) ?? "";
+  let numbers: Map<string, string> | undefined;
+  const numberOf = (id: string) => {
+    numbers ??= new Map(students.map((student) => [student.id, student.studentNumber]));
+    return numbers.get(id) ?? "";
+  };
   const likelyOf = new Map<string, RowMatch>();
   return ({ studentNumber, name, address = "" }) => {
     const key = nameKey(name);
