@@ -1,5 +1,6 @@
 import { guessMark } from "../figures/markMeaning";
 import { numberIn } from "../figures/scoreCell";
+import { readYesOrNo } from "../model/ownColumn";
 import { titleKey } from "../model/titleKey";
 import { isNumber, isYesOrNo, looksLikeAddress, meaningOfCells, mostly, readsAsPercents, shareOf } from "./cellMeaning";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
@@ -65,7 +66,8 @@ export function guessColumn(column: ColumnSeen, known: KnownValues): ColumnGuess
   const comment = commentHeading(title);
   if (comment !== undefined && !mostly(cells, isNumber)) return certain({ role: "comment on scores", of: comment });
   const writeTo = writeToHeading(title);
-  if (writeTo && (cells.length === 0 || isYesOrNo(cells)))
+  // One cell that slipped into the column must not cost the noes in it.
+  if (writeTo && (cells.length === 0 || shareOf(cells, (cell) => readYesOrNo(cell) !== undefined) >= 0.5))
     return { ...open([writeTo, ownColumn("yes or no"), NOT_USED.meaning]), meaning: { ...writeTo, role: "undecided" } };
   const named = meaningOfHeader(title);
   if (named && !isAverage(named.role)) return ofNamed(column, named, seen, known);

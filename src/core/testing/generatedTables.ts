@@ -434,7 +434,76 @@ function ownColumns(school: TableSchool, random: Random, at: number): GeneratedT
   };
 }
 
-const MAKERS = [wideScores, wideScores, wideScores, scoreList, averages, averages, contacts, roster, ownColumns];
+/** Students of two classes in one table that names no class, with a comment beside each score. */
+function severalClasses(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const language = LANGUAGES[at % LANGUAGES.length] as Language;
+  const identity = random.pick(identities(language).filter(({ hasNumber }) => hasNumber));
+  const [first, second] = [school.classes[at % 3], school.classes[(at + 1) % 3]];
+  const classes = [first, second].flatMap((one) => one ?? []);
+  const titles = school.workOf(first?.id ?? "").filter(() => random.chance(0.4));
+  const workOf = (classId: string) =>
+    titles.flatMap(({ title }) => school.workOf(classId).find((one) => one.title === title) ?? []);
+  const rows = classes.flatMap(({ id }) =>
+    school
+      .studentsOf(id)
+      .map((student) => [
+        ...identity.cells(student),
+        ...workOf(id).flatMap((work) => [
+          scoreText(school, work, student, "."),
+          random.chance(0.2) ? "Clear graphs" : "",
+        ]),
+      ]),
+  );
+  const heads = titles.flatMap(({ title, pointsPossible }) => [`${title} (${pointsPossible})`, `${title} comment`]);
+  return {
+    name: `several classes ${at}, ${language}`,
+    fileName: "both groups.csv",
+    rows: [[...identity.heads, ...heads], ...(random.chance(0.5) ? [...rows].reverse() : rows)],
+    delimiter: random.pick([",", ";", "\t"]),
+    encoding: "utf-8",
+    truth: new Map(
+      classes.flatMap(({ id }) =>
+        school.studentsOf(id).flatMap((student) => workOf(id).flatMap((work) => scoreTruth(school, work, student))),
+      ),
+    ),
+    isClean: true,
+  };
+}
+
+/** Who may be written to stands beside the addresses: what is not asked about yet must change nothing. */
+function writeToTable(school: TableSchool, random: Random, at: number): GeneratedTable {
+  const heading = ["OK to email?", "Do not contact", "Email consent", "Contact", "Opted out"][at % 5] as string;
+  const students = school.studentsOf(random.pick(school.classes).id);
+  const rows = students.map((student, place) => [
+    student.studentNumber,
+    `Ada ${student.familyName}`,
+    `new.${student.id}@harbourmail.example`,
+    place % 4 === 0 ? random.pick(["no", "NO", "n"]) : random.pick(["yes", "Yes", "y"]),
+  ]);
+  return {
+    name: `who may be written to ${at}, ${heading}`,
+    fileName: "families.csv",
+    rows: [["Student ID", "Guardian", "Guardian email", heading], ...rows],
+    delimiter: ",",
+    encoding: "utf-8",
+    truth: new Map(),
+    isClean: false,
+  };
+}
+
+const MAKERS = [
+  wideScores,
+  wideScores,
+  wideScores,
+  scoreList,
+  averages,
+  averages,
+  contacts,
+  roster,
+  ownColumns,
+  severalClasses,
+  writeToTable,
+];
 
 /** Tables of all shapes, always the same for a seed. */
 export function generatedTables(school: TableSchool, seed: number, count: number): GeneratedTable[] {
