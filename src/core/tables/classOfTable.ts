@@ -113,7 +113,10 @@ function isOnlyMeant(
     role === "scores" ? [titleKey(titleOf({ title: read.shape.titles[column] ?? "", cells: [] }))] : [],
   );
   if (headed.length === 0) return false;
-  const has = (id: string) => headed.some((title) => titlesOf(id).has(title));
+  const has = (id: string) => {
+    const titles = titlesOf(id);
+    return headed.some((title) => titles.has(title));
+  };
   return has(classId) && !rivals.some(([id]) => id !== classId && has(id));
 }
 

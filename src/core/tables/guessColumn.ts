@@ -105,7 +105,6 @@ function ofNamed(
     case "guardian address":
       if (cells.length > 0 && !mostly(cells, looksLikeAddress) && !/mail|correo|courriel|poczta/i.test(title))
         return NOT_USED;
-      if (words?.isGeneric) return { ...certain(named), maybe: [] };
       return certain(named);
     case "class":
       return isYearOfSchool(title, cells) || mostly(cells, (cell) => numberIn(cell)?.isPercent === true)
@@ -115,8 +114,6 @@ function ofNamed(
     case "joined on":
     case "left on":
       return cells.length === 0 || mostly(cells, looksLikeDate) ? certain(named) : ofFigures(column, undefined, known);
-    case "letter grade":
-      return certain(named);
     default:
       return certain(named);
   }

@@ -1,6 +1,5 @@
 import { nameKey } from "../matching/nameKey";
 import { foldHeading } from "./foldHeading";
-
 import { isDueLabel, isPossibleLabel } from "./isDetailLabel";
 import { type KnownValues, numberKey } from "./knownValues";
 import type { Understanding } from "./understand";

@@ -208,9 +208,7 @@ function settle(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[], kn
     // Numbers of another system beside the names of people who are here.
     if (role === "student number" && kept.get(role) === column && areStrange(own, guesses, seen, known))
       return { meaning: NOT_USED, maybe: [], because: "its numbers are nobody’s here" };
-    if (isIdentity(role) && kept.get(role) !== column) {
-      if (role !== "student address") return as(NOT_USED);
-    }
+    if (isIdentity(role) && role !== "student address" && kept.get(role) !== column) return as(NOT_USED);
     if (role === "student address") {
       const words = meaningOfWords(own.title);
       if (guess.because || words?.owner === "student") return kept.get(role) === column ? as(meaning) : as(NOT_USED);
