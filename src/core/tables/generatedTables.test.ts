@@ -1,59 +1,17 @@
 import { expect, test } from "vitest";
 import { applyChange, isEmptyChange, reverseChange } from "../change/change";
-import { ownValueText } from "../model/ownColumn";
-import { fullName } from "../model/student";
 import { WORLD_SCHEMAS, WORLD_TABLES, type World } from "../model/world";
 import { Random } from "../random";
-import { bytesOf, type GeneratedTable, generatedTables } from "../testing/generatedTables";
+import type { GeneratedTable } from "../testing/generatedTable";
+import { bytesOf, generatedTables } from "../testing/generatedTables";
 import { tableSchool } from "../testing/tableSchool";
+import { saysSomething, writtenByPlan } from "../testing/writtenByPlan";
 import { openQuestions } from "./openQuestions";
 import { type BringInPlan, type PlanMemory, planBringIn } from "./planBringIn";
 import { readDelimited } from "./readDelimited";
 import { NO_CHOICES } from "./tableChoices";
 
 const TODAY = "2026-11-24";
-
-/** Everything that a plan would write, by what it is of. */
-function written({ after }: BringInPlan, before: World): Map<string, string> {
-  const all = new Map<string, string>();
-  for (const [id, { scores, classId }] of after.scoreColumns) {
-    const { title, pointsPossible } = after.assignments.get(id) ?? { title: "?", pointsPossible: 0 };
-    for (const [studentId, { points, status }] of Object.entries(scores))
-      all.set(
-        `score ${classId}/${title}/${pointsPossible}/${studentId}`,
-        points === undefined ? status : String(points),
-      );
-  }
-  for (const { classId, categoryId, percents } of after.averageColumns.values()) {
-    const name = after.classes.get(classId)?.categories.find(({ id }) => id === categoryId)?.name ?? categoryId;
-    for (const [studentId, percent] of Object.entries(percents))
-      all.set(`average ${classId}/${name}/${studentId}`, String(percent));
-  }
-  for (const student of after.students.values()) {
-    if (!before.students.has(student.id)) {
-      const classes = [...after.classes.values()].filter(({ studentIds }) => studentIds.includes(student.id));
-      all.set(`student ${student.studentNumber}`, `${fullName(student)} in ${classes.map(({ id }) => id).join(", ")}`);
-    } else if (fullName(student) !== fullName(before.students.get(student.id) ?? student))
-      all.set(`renamed ${student.id}`, fullName(student));
-    for (const { guardianId } of student.guardians) {
-      const guardian = after.guardians.get(guardianId);
-      if (guardian && JSON.stringify(guardian) !== JSON.stringify(before.guardians.get(guardianId)))
-        all.set(`guardian ${student.id}/${fullName(guardian)}`, guardian.addresses.join(", "));
-    }
-  }
-  for (const { name, classId, values } of after.ownColumns.values())
-    for (const [studentId, value] of Object.entries(values))
-      all.set(`own ${name}/${classId}/${studentId}`, ownValueText(value));
-  for (const { id, studentIds } of after.classes.values())
-    for (const studentId of studentIds)
-      if (
-        before.classes.has(id) &&
-        before.students.has(studentId) &&
-        !before.classes.get(id)?.studentIds.includes(studentId)
-      )
-        all.set(`enrolled ${id}/${studentId}`, "yes");
-  return all;
-}
 
 function planned(
   table: Pick<GeneratedTable, "rows" | "delimiter" | "encoding" | "fileName" | "choices">,
@@ -63,27 +21,6 @@ function planned(
   if (!reading.ok) return undefined;
   const tables = reading.tables.map((one, at) => ({ id: `t${at}`, table: one }));
   return planBringIn(tables, { ...NO_CHOICES, ...table.choices, idSeed: "seed" }, [], world, TODAY);
-}
-
-/** Whether a plan says anything of what it does not take: a question, a row or a column that is named. */
-function saysSomething(plan: BringInPlan): boolean {
-  const { tables, columns, points, marks, rows } = openQuestions(plan);
-  const named = plan.tables.some(
-    ({ read, joined, scores, averages, ownColumns, rows: all, isHeld }) =>
-      isHeld ||
-      read.kind === "not used" ||
-      joined.leftOut.length > 0 ||
-      all.some(({ state }) => state === "asked") ||
-      read.meanings.some(({ role }) => role === "not used") ||
-      (scores?.doubled.length ?? 0) +
-        (scores?.unplaced.length ?? 0) +
-        (scores?.clashing.length ?? 0) +
-        (scores?.refusedCells.length ?? 0) >
-        0 ||
-      (averages?.doubled.length ?? 0) + (averages?.unreadable.length ?? 0) > 0 ||
-      (ownColumns?.doubled.length ?? 0) + (ownColumns?.unreadable.length ?? 0) > 0,
-  );
-  return named || tables.length + columns.length + points.length + marks.length + rows.length > 0;
 }
 
 const SCHOOLS = [11, 12, 13].map((seed) => ({ seed, school: tableSchool(seed) }));
@@ -101,7 +38,7 @@ test("of 216 tables of a school every value that is taken is the true one, and w
   for (const { table, school } of TABLES) {
     const plan = planned(table, school.world);
     if (!plan) throw new Error(`${table.name} could not be read`);
-    const found = written(plan, school.world);
+    const found = writtenByPlan(plan, school.world);
     for (const [key, value] of found)
       if (table.truth.get(key) !== value) wrong.push(`${table.name}: ${key} = ${value}, truly ${table.truth.get(key)}`);
     const left = [...table.truth].filter(([key, value]) => found.get(key) !== value);
@@ -165,7 +102,7 @@ test("a thousand broken tables never give a wrong value, never throw, hold, and 
     const rows = mutated(table, other, random);
     const plan = planned({ ...table, rows }, school.world);
     if (!plan) continue;
-    for (const [key, value] of written(plan, school.world)) {
+    for (const [key, value] of writtenByPlan(plan, school.world)) {
       const truly = table.truth.get(key) ?? other.truth.get(key);
       if (truly !== value) wrong.push(`${table.name}: ${key} = ${value}, truly ${truly}`);
     }
@@ -192,7 +129,7 @@ test("the order of rows, columns and tables changes nothing, and the same tables
       return { ...table, rows: table.rows.map((row) => order.map((column) => row[column] ?? "")) };
     });
     const other = planBringIn(read(turned), choices, [], school.world, TODAY);
-    const inOrder = (one: BringInPlan) => [...written(one, school.world)].sort();
+    const inOrder = (one: BringInPlan) => [...writtenByPlan(one, school.world)].sort();
     expect(inOrder(other)).toEqual(inOrder(plan));
     expect(isEmptyChange(planBringIn(read(tables), choices, [], plan.after, TODAY).change)).toBe(true);
     // What was planned before is not planned again, and comes to the same whatever is answered in between.
