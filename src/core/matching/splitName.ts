@@ -25,6 +25,11 @@ export function splitName(name: string, knownFamilyName = ""): NameParts {
   return { givenName: words.slice(0, split).join(" "), familyName: words.slice(split).join(" "), ...preferred };
 }
 
+/** A name without the pronouns in brackets behind it: "Bo Li (he/him)". */
+export function withoutPronouns(name: string): string {
+  return name.includes("/") ? name.replace(/\s*[([]\s*\p{L}+(\s*\/\s*\p{L}+)+\s*[)\]]/u, "").trim() : name;
+}
+
 const IN_BRACKETS = /\s*(?:\(([^()]+)\)|\[([^[\]]+)\]|["“„”]([^"“„”]+)["“”])\s*/u;
 
 /** A name without what stands in brackets or quotes, and that on its own. */

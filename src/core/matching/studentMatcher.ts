@@ -18,7 +18,12 @@ export type RowMatch =
   /** Somebody must say who is meant; nothing of the row is used until then. */
   | {
       kind: "in doubt";
-      cause: "namesakes" | "several similar names" | "number and name disagree" | "in another class";
+      cause:
+        | "namesakes"
+        | "several similar names"
+        | "number and name disagree"
+        | "in another class"
+        | "two students in one row";
       candidates: string[];
     }
   | { kind: "nobody" };

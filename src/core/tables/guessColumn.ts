@@ -189,10 +189,10 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
 function ofAverages({ title, cells, subject }: ColumnSeen, average: ColumnMeaning): ColumnGuess {
   if (average.role !== "overall average") return certain(average);
   const folded = foldHeading(title);
+  // A sum of points looks like an average and is none; a bare "Final" may be the examination.
+  const isSum = /^(total|sum|suma|summe)$/.test(folded) && !cells.every((cell) => cell.includes("%"));
+  if (isSum || folded === "final") return open([average, { role: "scores" }, ownColumn(undefined), NOT_USED.meaning]);
   if (/\b(overall|final|course|general|global|gesamt|ogolna|generale)\b/.test(folded)) return certain(average);
-  // A sum of points looks like an average and is none.
-  if (/^(total|sum|suma|summe)$/.test(folded) && !cells.every((cell) => cell.includes("%")))
-    return open([average, { role: "scores" }, ownColumn(undefined), NOT_USED.meaning]);
   const { category, words } = subject;
   if (category) return certain({ role: "category average", category }, `the table is called so: ${category}`);
   return words
@@ -270,9 +270,11 @@ const MOST_ABOVE_POSSIBLE = 2;
 
 /** The title of an assignment as its heading says it, without points. */
 export function titleOf(column: Pick<ColumnSeen, "title" | "cells">): string {
-  return possibleIn(column) === undefined
-    ? column.title.replace(/\s+/g, " ").trim()
-    : readAssignmentHeader(column.title).title;
+  if (possibleIn(column) !== undefined) return readAssignmentHeader(column.title).title;
+  const title = column.title.replace(/\s+/g, " ").trim();
+  // "Lab 4 (%)" over cells that carry the sign themselves.
+  const isInPercent = column.cells.length > 0 && column.cells.every((cell) => !/\d/.test(cell) || cell.includes("%"));
+  return isInPercent ? title.replace(/\s*[([]?\s*%\s*[)\]]?$/, "") || title : title;
 }
 
 /** "17/20", "9/20": what all are out of stands in the cells, and is more than any of them. */

@@ -205,6 +205,7 @@ export const PLAIN_WORDS: Readonly<Record<string, ColumnRole>> = {
   ...plain("assignment", "tarea", "actividad", "trabajo", "devoir", "travail", "aufgabe", "arbeit", "zadanie", "praca"),
   ...plain("assignment", "bai tap", "tarefa", "compito", "opdracht", "piece"),
   ...plain("score", "score", "points", "mark", "result", "points earned", "earned", "puntos", "puntuacion", "punkte"),
+  ...plain("score", "marks", "marks earned", "marks awarded", "marks obtained", "points awarded", "points scored"),
   ...plain("score", "erreichte punkte", "punkty", "wynik", "diem", "pontos", "punteggio", "points obtenus", "nota"),
   ...plain("category", "category", "type work", "categoria", "categorie", "kategorie", "kategoria", "loai"),
   ...plain("due date", "due", "due date", "date due", "deadline", "date", "fecha", "fecha entrega", "date limite"),

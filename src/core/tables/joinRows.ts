@@ -1,4 +1,5 @@
 import { nameKey } from "../matching/nameKey";
+import { withoutPronouns } from "../matching/splitName";
 import { type RowMatch, studentMatcher } from "../matching/studentMatcher";
 import { classLabel } from "../model/schoolClass";
 import type { Student } from "../model/student";
@@ -9,6 +10,7 @@ import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
 import { knownValues, numberKey } from "./knownValues";
 import { type LeftOutCause, leftOutCause } from "./leftOutCause";
 import { rowKeys } from "./rowKeys";
+import { namesAnother } from "./secondIdentities";
 import { ADD, NOBODY } from "./tableChoices";
 import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";
@@ -117,13 +119,17 @@ export function joinRows(
   const named = byColumn || guess.isNamed;
   const newClass = newClassOf(read, byColumn || guess.classId !== undefined, makesClass);
   const addsStudents = read.kind === "roster" && (byColumn || guess.classId !== undefined || newClass !== undefined);
-  const rows = placed.map(({ row, identity, label, classId, exact: found }, at): JoinedRow => {
+  const seconds = shape.seconds.filter(
+    ({ column, first, role }) => meanings[column]?.role === "not used" && meanings[first]?.role === role,
+  );
+  const rows = placed.map(({ row, cells, identity, label, classId, exact: found }, at): JoinedRow => {
     const key = keys[at] ?? "";
-    const match = matches(found, identity, {
+    const said = matches(found, identity, {
       classId: guess.byRow ? undefined : classId,
       isNamed: named && classId !== undefined,
       onlyOfClass: isAboutScores(read.kind),
     });
+    const match = seconds.length > 0 ? unlessTwo(said, cells, seconds, all.exact) : said;
     const mayAdd = addsStudents && (!byColumn || label !== "" || table.preset !== undefined);
     return {
       row,
@@ -146,6 +152,20 @@ export function joinRows(
     byStudent: guess.byRow !== undefined,
     newClass,
   };
+}
+
+/** A row that names two students is in doubt, whoever was found by the first. */
+function unlessTwo(
+  match: RowMatch,
+  cells: readonly string[],
+  seconds: Parameters<typeof namesAnother>[1],
+  exact: Matchers["exact"],
+): RowMatch {
+  if (match.kind === "in doubt" || match.kind === "likely") return match;
+  const studentId = match.kind === "certain" ? match.studentId : undefined;
+  return namesAnother(cells, seconds, exact, studentId)
+    ? { kind: "in doubt", cause: "two students in one row", candidates: studentId ? [studentId] : [] }
+    : match;
 }
 
 const NOBODY_FOUND: RowMatch = { kind: "nobody" };
@@ -300,10 +320,16 @@ export function cellReader(
   };
 }
 
+/** The name of the student in a row, in one column or two. */
+export function nameInRow(cells: readonly string[], cellOf: ReturnType<typeof cellReader>): string {
+  const full = withoutPronouns(cellOf(cells, "full name"));
+  return full || `${cellOf(cells, "given name")} ${cellOf(cells, "family name")}`.trim();
+}
+
 /** What a row says about whose it is. */
 function identityOf(cells: readonly string[], cellOf: ReturnType<typeof cellReader>): Candidate["identity"] {
   return {
-    name: cellOf(cells, "full name") || `${cellOf(cells, "given name")} ${cellOf(cells, "family name")}`.trim(),
+    name: nameInRow(cells, cellOf),
     studentNumber: cellOf(cells, "student number"),
     address: cellOf(cells, "student address"),
   };

@@ -1,4 +1,4 @@
-import type { ColumnMeaning } from "./columnMeaning";
+import { type ColumnMeaning, isIdentity } from "./columnMeaning";
 import { foldHeading } from "./foldHeading";
 import { meaningOfWords } from "./headingWords";
 import { isPossibleHeading } from "./isDetailLabel";
@@ -27,7 +27,7 @@ function readHeader(header: string): ColumnMeaning | undefined {
   const text = header.replace(/[’‘]/g, "'").replace(/\s+/g, " ").trim();
   if (!text) return undefined;
   if (isPossibleHeading(text)) return { role: "points possible" };
-  const said = meaningOfWords(text);
+  const said = meaningOfWords(text) ?? ofNameWithBrackets(text);
   if (said) {
     const { role, owner, place, relation } = said;
     return {
@@ -37,6 +37,13 @@ function readHeader(header: string): ColumnMeaning | undefined {
     };
   }
   return averageMeaning(text);
+}
+
+/** "Name (pronouns)": what stands in brackets behind a word for a name says nothing more. */
+function ofNameWithBrackets(text: string): ReturnType<typeof meaningOfWords> {
+  const bare = text.replace(/\s*[([][^()[\]\d]*[)\]]$/, "");
+  const said = bare === text ? undefined : meaningOfWords(bare);
+  return said && isIdentity(said.role) && said.role !== "student address" ? said : undefined;
 }
 
 /** "Overall average", "Average of Labs", "Labs %": an average, of a category where one is named. */

@@ -2,6 +2,7 @@ import { describe, expect, test } from "vitest";
 import { isEmptyChange } from "../change/change";
 import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
 import { agreesAsPerson } from "../matching/agreesAsPerson";
+import { emptyWorldRecords, worldOf } from "../model/world";
 import { outcomeOf, planOf } from "../testing/bringInWorld";
 import type { ColumnMeaning } from "./columnMeaning";
 import { isNoScore, isYearOfSchool } from "./isNoScore";
@@ -211,4 +212,65 @@ describe("what a school exports beside its gradebook", () => {
     const asked = readDelimited(bytes, "x.csv", { encoding: "windows-1250" });
     expect(asked.ok && asked.tables[0]?.rows[1]?.[0]).toBe("Muńoz Ana");
   });
+});
+
+describe("columns pasted side by side", () => {
+  test.each([
+    ["numbers", "ID,Salinity lab,ID,Density lab (20)\n41,15,42,8\n42,16,41,9\n43,1,43,1\n"],
+    [
+      "names",
+      "Student,Salinity lab,Student,Density lab (20)\nAna Wójcik,15,Bo Li,8\nBo Li,16,Ana Wójcik,9\nCy O’Dwyer,1,Cy O’Dwyer,1\n",
+    ],
+    [
+      "names in two columns",
+      "First,Last,Salinity lab,First,Last,Density lab (20)\nAna,Wójcik,15,Bo,Li,8\nBo,Li,16,Ana,Wójcik,9\nCy,O’Dwyer,1,Cy,O’Dwyer,1\n",
+    ],
+  ])("never agree by their order: %s", (_what, text) => {
+    const outcome = outcomeOf(planOf([text]));
+    expect(outcome.joined).toEqual(["cy"]);
+    expect(outcome.asked).toHaveLength(2);
+    expect(outcome.assignments["Salinity lab"]).toEqual({ ana: "12", bo: "missing", cy: "1" });
+  });
+
+  test("from an empty gradebook too", () => {
+    const plan = planOf(
+      ["ID,Student,Bus,ID\n51,Ana Wójcik,4,52\n52,Bo Li,5,51\n53,Cy O’Dwyer,6,53\n"],
+      {},
+      [],
+      worldOf(emptyWorldRecords()),
+    );
+    expect([...plan.after.students.values()].map(({ studentNumber }) => studentNumber)).toEqual(["53"]);
+  });
+
+  test.each(["Partner", "Marker", "Sibling"])(
+    "while somebody named on purpose says nothing of whose row it is: %s",
+    (who) => {
+      const outcome = outcomeOf(planOf([`Student,${who},Salinity lab\nAna Wójcik,Bo Li,15\nBo Li,Ana Wójcik,16\n`]));
+      expect(outcome.assignments["Salinity lab"]).toEqual({ ana: "15", bo: "16" });
+    },
+  );
+});
+
+test.each<[string, string, Record<string, string>]>([
+  [
+    "pronouns behind a name",
+    "Name (pronouns),Salinity lab\nAna Wójcik (she/her),15\nBo Li (he/they),16\n",
+    { ana: "15", bo: "16" },
+  ],
+  ["percents of an assignment", "ID,Salinity lab (%)\n41,75%\n42,80 %\n", { ana: "15", bo: "16" }],
+  [
+    "marks and marks available",
+    "ID,Assignment,Late?,Marks,Marks available\n41,Salinity lab,N,15,20\n42,Salinity lab,Y,16,20\n",
+    { ana: "15", bo: "16" },
+  ],
+])("is read without a question: %s", (_what, text, scores) => {
+  const outcome = outcomeOf(planOf([text]));
+  expect(outcome.assignments["Salinity lab"]).toMatchObject(scores);
+  expect(outcome.columns).toEqual([]);
+});
+
+test("a bare Final may be the examination or the average: it is asked", () => {
+  const outcome = outcomeOf(planOf(["ID,Q1,Final\n41,80,82.5\n42,90,91\n"]));
+  expect(outcome.averages).toEqual({});
+  expect(outcome.columns).toContain("Final: overall average");
 });

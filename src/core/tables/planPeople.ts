@@ -10,7 +10,7 @@ import { readYesOrNo } from "../model/ownColumn";
 import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
-import { cellReader, type JoinedRow } from "./joinRows";
+import { cellReader, type JoinedRow, nameInRow } from "./joinRows";
 import { readDate } from "./readDate";
 import type { Understanding } from "./understand";
 
@@ -54,7 +54,7 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
     const found = byStudent.get(studentId) ?? [];
     byStudent.set(studentId, found);
     const next = studentAfter(read, student, cells, cellOf, badAddresses);
-    const written = nameIn(cells, cellOf);
+    const written = nameInRow(cells, cellOf);
     if (written && nameKey(written) !== nameKey(fullName(student)) && !isCalledSo(student, written))
       otherNames.set(studentId, written);
     families.students.set(studentId, next);
@@ -103,10 +103,6 @@ function inOrderOfTime(read: Understanding, rows: readonly JoinedRow[], cellOf: 
     .map(({ row }) => row);
 }
 
-function nameIn(cells: readonly string[], cellOf: ReturnType<typeof cellReader>): string {
-  return cellOf(cells, "full name") || `${cellOf(cells, "given name")} ${cellOf(cells, "family name")}`.trim();
-}
-
 function isCalledSo(student: Student, written: string): boolean {
   const { text, preferredName } = withoutBrackets(written);
   const called = student.preferredName ?? preferredName;
@@ -121,7 +117,7 @@ function studentAfter(
   cellOf: ReturnType<typeof cellReader>,
   badAddresses: Set<string>,
 ): Student {
-  const inBrackets = withoutBrackets(nameIn(cells, cellOf)).preferredName;
+  const inBrackets = withoutBrackets(nameInRow(cells, cellOf)).preferredName;
   const preferred = student.preferredName || cellOf(cells, "preferred name") || inBrackets;
   const birthday = readDate(cellOf(cells, "birthday"), read.dates.order);
   const tags = cellOf(cells, "group tag")

@@ -17,6 +17,7 @@ import { type KnownValues, numberKey } from "./knownValues";
 import { meaningOfHeader } from "./meaningOfHeader";
 import type { RawTable } from "./rawTable";
 import { type RowsAtLarge, rowsAtLarge } from "./rowsAtLarge";
+import { type SecondIdentity, secondIdentities } from "./secondIdentities";
 import { subjectOf } from "./subjectOf";
 import type { TableKind } from "./tableKind";
 
@@ -39,6 +40,8 @@ export interface TableShape {
   readonly because: readonly string[];
   /** By column: figures, or nothing, under a heading that names nobody; such columns are others every week. */
   readonly isFigure: readonly boolean[];
+  /** Columns that name the student a second time. */
+  readonly seconds: readonly SecondIdentity[];
   /** What its rows have in common. */
   readonly atLarge: RowsAtLarge;
   /** Whether the headings were found, rather than taken from the fullest row. */
@@ -88,6 +91,7 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
       maybe: meanings.map((_meaning, column) => maybe[column] ?? []),
       because: [],
       isFigure: [],
+      seconds: [],
       atLarge: { usualCells: titles.length, hasMore: false, otherHeadings: undefined },
       isNamed: true,
     };
@@ -125,7 +129,7 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
       );
     return { title, group, cells, isWorked: isWorked[column] ?? false, isGroupWorked, isBesideWords, subject };
   });
-  const guesses = settle(
+  const { guesses, seconds } = settle(
     seen.map((column) => guessColumn(column, known)),
     seen,
     known,
@@ -142,6 +146,7 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
     isFigure: seen.map(
       ({ cells }, column) => !namesSomebody(guesses[column]) && (cells.length === 0 || looksLikeScores(cells)),
     ),
+    seconds,
     atLarge,
     isNamed: titleRow >= 0,
   };
@@ -187,21 +192,24 @@ const FIGURES: ReadonlySet<ColumnRole> = new Set([
   "not used",
 ]);
 
+interface Settled {
+  readonly guesses: readonly ColumnGuess[];
+  readonly seconds: readonly SecondIdentity[];
+}
+
 /** What one column is depends on the others: the address beside a guardian's name is the guardian's. */
-function settle(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[], known: KnownValues): ColumnGuess[] {
+function settle(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[], known: KnownValues): Settled {
   const roles = guesses.map(({ meaning }) => meaning.role);
   const has = (...wanted: ColumnRole[]) => roles.some((role) => wanted.includes(role));
   const isList = has("assignment") && has("score", "status");
   const names = namesBeside(guesses, seen);
-  const kept = keptIdentities(
-    guesses.map((guess, column) => ({ ...guess, meaning: names.get(column) ?? guess.meaning })),
-    seen,
-  );
+  const named = guesses.map((guess, column) => ({ ...guess, meaning: names.get(column) ?? guess.meaning }));
+  const kept = keptIdentities(named, seen);
   const places = guardianPlaces(guesses, seen);
   const hasGuardian = has("guardian name", "guardian given name", "guardian family name");
   let studentAddresses = 0;
-  return guesses.map((guess, column): ColumnGuess => {
-    const meaning = names.get(column) ?? guess.meaning;
+  const settled = named.map((guess, column): ColumnGuess => {
+    const { meaning } = guess;
     const { role } = meaning;
     const own = seen[column] as ColumnSeen;
     const as = (next: ColumnMeaning, because = guess.because): ColumnGuess => ({ meaning: next, maybe: [], because });
@@ -227,8 +235,16 @@ function settle(guesses: readonly ColumnGuess[], seen: readonly ColumnSeen[], kn
       if (role === "term" && has("overall average", "category average", "undecided")) return as(meaning);
       return ofListColumn(own, known);
     }
-    return { ...guess, meaning };
+    return guess;
   });
+  return {
+    guesses: settled,
+    seconds: secondIdentities(
+      named,
+      kept,
+      seen.map(({ title }) => title),
+    ),
+  };
 }
 
 const LIST_ROLES: readonly ColumnRole[] = [

@@ -114,6 +114,8 @@ function causeWords(match: RowMatch): string {
       return "Several students have a similar name. Say who is meant.";
     case "number and name disagree":
       return "The number and the name do not belong to the same student.";
+    case "two students in one row":
+      return "The row names two students side by side. Say whose figures stand in it.";
     case "in another class":
       return "A student of this name is in another class. Choosing them puts them into this class too.";
   }
