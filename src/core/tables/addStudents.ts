@@ -3,12 +3,13 @@ import { addressesIn } from "../matching/addressesIn";
 import { agreesAsPerson } from "../matching/agreesAsPerson";
 import { freshId } from "../matching/freshId";
 import { splitName, withoutBrackets } from "../matching/splitName";
-import type { SchoolClass } from "../model/schoolClass";
+import { classLabel, type SchoolClass } from "../model/schoolClass";
 import { READY_MADE_CATEGORY } from "../model/shownCategories";
 import type { Student } from "../model/student";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { enrolments } from "./classOfTable";
+import { isOfGuardian } from "./columnMeaning";
 import { cellReader, type JoinedRow, type JoinedTable } from "./joinRows";
 import { readDate } from "./readDate";
 import { isAboutScores } from "./tableKind";
@@ -111,6 +112,7 @@ export function addStudents(
       ...(leftOn && { leftOn: { ...schoolClass.leftOn, [studentId]: leftOn } }),
     });
   };
+  const isOfFamily = new Set(read.meanings.flatMap(({ role }, column) => (isOfGuardian(role) ? [column] : [])));
   /** The same new person may stand in several rows: once for each class. */
   const added = new Map<string, { studentId: string; name: string }>();
 
@@ -125,8 +127,8 @@ export function addStudents(
     }
     if (row.state !== "to add") return row;
     const cells = read.table.rows[row.row] ?? [];
-    // Rows that are alike in every cell are one person.
-    const identity = row.studentNumber || JSON.stringify(cells);
+    // Rows that are alike in every cell but those of the guardians are one person: each guardian may have a row.
+    const identity = row.studentNumber || JSON.stringify(cells.filter((_cell, column) => !isOfFamily.has(column)));
     const known = added.get(identity);
     // One number beside two names: the second waits until somebody says who is meant.
     if (known && row.name && known.name && !agreesAsPerson(row.name, known.name)) return { ...row, state: "asked" };
@@ -147,11 +149,16 @@ export function addStudents(
     // A class whose students all wait for an answer waits with them.
     classes: setRows<"classes">(
       world.classes,
-      [...classes].filter(([id, { studentIds }]) => world.classes.has(id) || studentIds.length > 0),
+      // In the order that people look for them, whoever stands first in the table.
+      [...classes]
+        .filter(([id, { studentIds }]) => world.classes.has(id) || studentIds.length > 0)
+        .sort(([, a], [, b]) => IN_ORDER.compare(classLabel(a), classLabel(b))),
     ),
   };
   return { rows, moving: [...moving], change, after: applyChange(world, change) };
 }
+
+const IN_ORDER = new Intl.Collator("en", { numeric: true });
 
 /** The classes that somebody who moves leaves: the other blocks of the same course, or the only one. */
 function leftClasses(others: readonly string[], classId: string, world: World): readonly string[] {

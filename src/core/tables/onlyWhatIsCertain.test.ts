@@ -274,3 +274,21 @@ test("a bare Final may be the examination or the average: it is asked", () => {
   expect(outcome.averages).toEqual({});
   expect(outcome.columns).toContain("Final: overall average");
 });
+
+test.each([
+  [
+    "with classes",
+    "Student,Class,Guardian,Guardian email\nAna Li,Earth 9,Mai Li,mai@x.example\nAna Li,Earth 9,Tom Li,tom@x.example\nBo Ash,Earth 9,Dee Ash,dee@x.example\n",
+  ],
+  [
+    "without a class",
+    "Student,Guardian,Guardian email\nAna Li,Mai Li,mai@x.example\nAna Li,Tom Li,tom@x.example\nBo Ash,Dee Ash,dee@x.example\n",
+  ],
+])("one table of students and their guardians fills an empty gradebook: %s", (_what, text) => {
+  const { after } = planOf([text], {}, [], worldOf(emptyWorldRecords()));
+  const [ana, bo, ...others] = [...after.students.values()].map(
+    ({ givenName, guardians }) => `${givenName} ${guardians.length}`,
+  );
+  expect([ana, bo, others]).toEqual(["Ana 2", "Bo 1", []]);
+  expect([...after.classes.values()].map(({ studentIds }) => studentIds.length)).toEqual([2]);
+});

@@ -77,9 +77,21 @@ export function planBringIn(
   const order = tables
     .map((named, place) => {
       const { kind, meanings } = understand(named, choices, byShape, known);
-      return { named, place, kind, hasClass: meanings.some(({ role }) => role === "class" || role === "block") };
+      return {
+        named,
+        place,
+        kind,
+        hasClass: meanings.some(({ role }) => role === "class" || role === "block"),
+        hasGuardian: meanings.some(({ role }) => role.startsWith("guardian")),
+      };
     })
-    .sort((a, b) => rankOf(a.kind) - rankOf(b.kind) || Number(b.hasClass) - Number(a.hasClass) || a.place - b.place);
+    .sort(
+      (a, b) =>
+        rankOf(a.kind) - rankOf(b.kind) ||
+        Number(b.hasClass) - Number(a.hasClass) ||
+        Number(a.hasGuardian) - Number(b.hasGuardian) ||
+        a.place - b.place,
+    );
   const makesClasses = world.classes.size === 0 && !order.some(({ kind, hasClass }) => kind === "roster" && hasClass);
   const steps: Change[] = [];
   let now = world;

@@ -337,10 +337,14 @@ function guardianPlaces(guesses: readonly ColumnGuess[], seen: readonly ColumnSe
   });
 }
 
-/** What a table as a whole is, by what its columns are. `sure` where that needs no word of the teacher. */
+/**
+ * What a table as a whole is, by what its columns are. `sure` where that needs no word of the teacher. `knowsNobody`: whether
+ * the gradebook is empty of students, so that whoever stands in a table of contacts is new.
+ */
 export function kindOf(
   meanings: readonly ColumnMeaning[],
   { isNamed, because }: Pick<TableShape, "isNamed" | "because">,
+  knowsNobody: boolean,
 ): { kind: TableKind; sure: boolean } {
   const has = (...roles: ColumnRole[]) => meanings.some(({ role }) => roles.includes(role));
   if (!meanings.some(({ role }) => isIdentity(role))) return { kind: "not used", sure: false };
@@ -350,6 +354,9 @@ export function kindOf(
   }
   if (has("assignment")) return { kind: "score list", sure: isNamed };
   if (has("scores")) return { kind: "scores", sure: true };
+  // A list of students with their classes stays one where their guardians stand beside them.
+  const namesStudents = has("full name") || (has("given name") && has("family name"));
+  if (hasGuardian && namesStudents && (knowsNobody || has("class", "block"))) return { kind: "roster", sure: true };
   if (hasGuardian) return { kind: "contacts", sure: true };
   if (has("overall average", "category average")) return { kind: "averages", sure: true };
   return { kind: "roster", sure: isNamed || has("own column", "class", "student address") || because.some(Boolean) };

@@ -77,7 +77,9 @@ export function understand(
     );
   });
   const meanings = shape.meanings.map((guess, column) => told[column] ?? guess);
-  const guessed = table.preset ? { kind: table.preset.kind, sure: true } : kindOf(meanings, shape);
+  const guessed = table.preset
+    ? { kind: table.preset.kind, sure: true }
+    : kindOf(meanings, shape, known.names.size === 0);
   return {
     id,
     table,

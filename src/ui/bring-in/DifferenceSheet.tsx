@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import { counted } from "@/core/words";
 import type { BringInView } from "@/workers/bringIn/bringInView";
 import type { DifferenceView } from "@/workers/bringIn/differencesOf";
 
@@ -23,10 +24,10 @@ function Difference({ difference, startsOpen }: { difference: DifferenceView; st
   const [open, setOpen] = useState(startsOpen);
   const { title, isNew, guessed, added, changed, cleared, unchanged, rows, more } = difference;
   const counts = [
-    added > 0 ? `${added} new` : "",
-    changed > 0 ? `${changed} changed` : "",
-    cleared > 0 ? `${cleared} cleared` : "",
-    unchanged > 0 ? `${unchanged} the same` : "",
+    added > 0 ? counted(added, "new", "new") : "",
+    changed > 0 ? counted(changed, "changed", "changed") : "",
+    cleared > 0 ? counted(cleared, "cleared", "cleared") : "",
+    unchanged > 0 ? counted(unchanged, "the same", "the same") : "",
   ].filter(Boolean);
   return (
     <li className="d-block">

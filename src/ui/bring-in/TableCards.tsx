@@ -77,7 +77,9 @@ function CardWords({ table }: { table: TableView }) {
       <div>{[table.part || KIND_WORDS[table.kind], ...where].filter(Boolean).join("; ")}</div>
       {table.rowCount > 0 && (
         <div className="quiet">
-          {table.joined} of {counted(table.rowCount, "row")} joined
+          {table.joined === table.rowCount
+            ? `All ${counted(table.rowCount, "row")} joined`
+            : `${counted(table.joined, "of", "of")} ${counted(table.rowCount, "row")} joined`}
           {table.leftOut.length > 0 && `, ${counted(table.leftOut.length, "row")} left out`}
           {table.absent.length > 0 && `, ${counted(table.absent.length + table.absentMore, "student")} not in it`}
         </div>

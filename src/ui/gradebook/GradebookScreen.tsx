@@ -111,7 +111,7 @@ export function GradebookScreen() {
               <span>
                 {[
                   counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student"),
-                  `${counted(view.work.length, "assignment")} of work`,
+                  view.work.length > 0 ? counted(view.work.length, "assignment") : "no assignments",
                   view.method,
                 ]
                   .filter(Boolean)
