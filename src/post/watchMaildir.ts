@@ -18,12 +18,12 @@ export function watchMaildir(
   let timer: NodeJS.Timeout | undefined;
   const look = async () => {
     for (const part of ["new", "cur"]) {
-      for (const name of await readdir(path.join(folder, part)).catch(() => [])) {
+      for (const name of await readdir(path.join(/* turbopackIgnore: true */ folder, part)).catch(() => [])) {
         // Behind a colon stand marks that change once somebody has seen the message.
         const [unique = name] = name.split(":");
         if (known.has(unique)) continue;
         known.add(unique);
-        await readFile(path.join(folder, part, name))
+        await readFile(path.join(/* turbopackIgnore: true */ folder, part, name))
           .then(read)
           .catch((cause) => console.error(new Error(`The message ${name} could not be read.`, { cause })));
       }

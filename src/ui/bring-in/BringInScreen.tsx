@@ -91,7 +91,13 @@ export function BringInScreen() {
               )}
             </div>
             <div className="d-grid gap-3">
-              <TableCards tables={view.tables} openId={open?.id} onOpen={setOpenId} onRemove={bringIn.removeTable} />
+              <TableCards
+                tables={view.tables}
+                openId={open?.id}
+                onOpen={setOpenId}
+                onRemove={bringIn.removeTable}
+                onChange={bringIn.chooseForTable}
+              />
               <FileDrop onFiles={bringIn.read} busy={progress !== undefined} isSmall />
             </div>
           </div>

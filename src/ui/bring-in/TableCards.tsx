@@ -1,21 +1,24 @@
 "use client";
 import { classLabel } from "@/core/model/schoolClass";
 import { periodName } from "@/core/model/term";
+import type { TableChoices } from "@/core/tables/tableChoices";
 import { isAboutScores, KIND_WORDS } from "@/core/tables/tableKind";
 import { counted } from "@/core/words";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useVine } from "@/ui/shared/VineContext";
 import type { TableView } from "@/workers/bringIn/tableView";
+import { ReadingChoices, readingWords } from "./ReadingChoices";
 
 interface TableCardsProps {
   readonly tables: readonly TableView[];
   readonly openId: string | undefined;
   readonly onOpen: (tableId: string) => void;
   readonly onRemove: (tableId: string) => void;
+  readonly onChange: (table: TableView, part: TableChoices) => void;
 }
 
 /** One card for each table: what it was read as, and how its rows found their students. */
-export function TableCards({ tables, openId, onOpen, onRemove }: TableCardsProps) {
+export function TableCards({ tables, openId, onOpen, onRemove, onChange }: TableCardsProps) {
   const needsLook = ({ asks, rowCount, joined, hasOpenColumns, isHeld }: TableView) =>
     asks.length > 0 || joined < rowCount || hasOpenColumns || isHeld;
   const inOrder = [...tables].sort((a, b) => Number(needsLook(b)) - Number(needsLook(a)));
@@ -46,10 +49,51 @@ export function TableCards({ tables, openId, onOpen, onRemove }: TableCardsProps
               </button>
             </div>
             <CardWords table={table} />
+            {table.id !== openId && <AsRead table={table} onChange={(part) => onChange(table, part)} />}
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+const ROWS_ON_CARD = 3;
+const COLUMNS_ON_CARD = 4;
+
+/** How the file was read, with its first rows, to be looked at and changed without opening the table. */
+function AsRead({ table, onChange }: { table: TableView; onChange: (part: TableChoices) => void }) {
+  const words = readingWords(table);
+  if (!words) return null;
+  const columns = table.columns.slice(0, COLUMNS_ON_CARD);
+  return (
+    <details className="small mt-1">
+      <summary className="quiet">{words}</summary>
+      <div className="overflow-auto my-2">
+        <table className="table table-sm small mb-0" data-private>
+          <thead>
+            <tr>
+              {columns.map(({ column, title }) => (
+                <th key={column} scope="col">
+                  {title || `Column ${column + 1}`}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {table.firstRows.slice(0, ROWS_ON_CARD).map(({ row, cells }) => (
+              <tr key={row}>
+                {columns.map(({ column }) => (
+                  <td key={column}>{cells[column]}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="d-flex flex-wrap gap-2 align-items-end">
+        <ReadingChoices table={table} onChange={onChange} place={`card-${table.id}`} />
+      </div>
+    </details>
   );
 }
 

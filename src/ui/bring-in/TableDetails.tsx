@@ -7,6 +7,7 @@ import { ClassOptions } from "@/ui/shared/ClassOptions";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import type { TableView } from "@/workers/bringIn/tableView";
 import { ColumnChoice } from "./ColumnChoice";
+import { ReadingChoices } from "./ReadingChoices";
 
 interface TableDetailsProps {
   readonly table: TableView;
@@ -122,7 +123,7 @@ function TableChoicesForm({ table, onChange }: Pick<TableDetailsProps, "table" |
           </Form.Select>
         </Form.Group>
       )}
-      {table.reading && <ReadingChoices table={table} onChange={onChange} />}
+      <ReadingChoices table={table} onChange={onChange} />
       {table.newClass !== undefined && (
         <Form.Group controlId="table-new-class">
           <Form.Label className="small mb-1">New students go to a class called</Form.Label>
@@ -141,71 +142,7 @@ function TableChoicesForm({ table, onChange }: Pick<TableDetailsProps, "table" |
           Take what is hidden as well
         </Button>
       )}
-      {!table.part && (
-        <Form.Group controlId="table-header">
-          <Form.Label className="small mb-1">Headings in row</Form.Label>
-          <Form.Control
-            size="sm"
-            type="number"
-            min={1}
-            style={{ width: "5rem" }}
-            value={table.lastHeaderRow + 1}
-            onChange={(event) => onChange({ lastHeaderRow: Math.max(0, Number(event.target.value) - 1) })}
-          />
-        </Form.Group>
-      )}
     </div>
-  );
-}
-
-const ENCODINGS = ["utf-8", "windows-1252", "windows-1250", "windows-1251", "windows-1254", "windows-1258", "utf-16le"];
-const DELIMITERS: readonly (readonly [string, string])[] = [
-  [",", "commas"],
-  [";", "semicolons"],
-  ["\t", "tabs"],
-  ["|", "bars"],
-  ["  ", "spaces"],
-];
-
-/** How the text of a file became cells; each guess can be changed, and the first rows below show what it does. */
-function ReadingChoices({ table, onChange }: Pick<TableDetailsProps, "table" | "onChange">) {
-  const { encoding = "", delimiter = "" } = table.reading ?? {};
-  const encodings = ENCODINGS.includes(encoding) ? ENCODINGS : [encoding, ...ENCODINGS];
-  return (
-    <>
-      <Form.Group controlId="table-encoding">
-        <Form.Label className="small mb-1">Letters</Form.Label>
-        <Form.Select size="sm" value={encoding} onChange={(event) => onChange({ encoding: event.target.value })}>
-          {encodings.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </Form.Select>
-      </Form.Group>
-      <Form.Group controlId="table-delimiter">
-        <Form.Label className="small mb-1">Cells parted by</Form.Label>
-        <Form.Select size="sm" value={delimiter} onChange={(event) => onChange({ delimiter: event.target.value })}>
-          {DELIMITERS.map(([sign, words]) => (
-            <option key={sign} value={sign}>
-              {words}
-            </option>
-          ))}
-        </Form.Select>
-      </Form.Group>
-      <Form.Group controlId="table-decimals">
-        <Form.Label className="small mb-1">Decimals after</Form.Label>
-        <Form.Select
-          size="sm"
-          value={table.decimalSign ?? ""}
-          onChange={(event) => onChange({ decimalSign: event.target.value === "," ? "," : "." })}
-        >
-          <option value="" disabled>
-            not seen
-          </option>
-          <option value=".">a point: 9.5</option>
-          <option value=",">a comma: 9,5</option>
-        </Form.Select>
-      </Form.Group>
-    </>
   );
 }
 
