@@ -3,7 +3,13 @@ import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
 import { MAX_ANSWERS_TOLD } from "@/core/families/familyEvent";
 import { announcedReplies, keepReply, replyWasTold, untoldReplies } from "@/store/keepReply";
 import { journalPlace, takeInEvents } from "@/store/takeInEvents";
-import { answersWereTold, familyJournalPlace, untoldAnswers } from "@/store/takeInFamilyEvents";
+import {
+  answersWereTold,
+  familyJournalPlace,
+  settlementsWereTold,
+  untoldAnswers,
+  untoldSettlements,
+} from "@/store/takeInFamilyEvents";
 import { ask, reach } from "./ask";
 import type { HandingOver } from "./handOver";
 import type { Office } from "./office";
@@ -47,6 +53,17 @@ async function tellOfAnswers({ around, database }: HandingOver): Promise<void> {
     await ask(around, "/api/family/answers/taken", { method: "POST", body: JSON.stringify({ journalId, seqs: some }) });
     await answersWereTold(database, some);
   }
+}
+
+/** Letters wait for answers that ask for none: what the teacher said of these goes to the server before it hears that she did. */
+export async function tellOfSettledAnswers({
+  around,
+  database,
+}: Pick<HandingOver, "around" | "database">): Promise<void> {
+  const ids = (await untoldSettlements(database)).slice(0, MAX_ANSWERS_TOLD);
+  if (ids.length === 0) return;
+  await ask(around, "/api/family/answers/settled", { method: "POST", body: JSON.stringify({ answerIds: ids }) });
+  await settlementsWereTold(database, ids);
 }
 
 /** Takes the words of every reply that the post room announced; it lets them go once they are on this disk. */

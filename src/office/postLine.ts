@@ -1,6 +1,6 @@
 import type { PostStatus } from "@/core/delivery/postEvent";
 import { troubleWords } from "@/core/delivery/postTrouble";
-import { catchUp } from "./catchUp";
+import { catchUp, tellOfSettledAnswers } from "./catchUp";
 import { handOverPrepared } from "./handOver";
 import { Observable } from "./observable";
 import type { Office } from "./office";
@@ -55,6 +55,7 @@ export class PostLine {
         if (this.office.generation !== this.told.generation)
           this.told = { generation: this.office.generation, noes: new Map() };
         await tellNoes(this.office, this.told.noes);
+        await tellOfSettledAnswers(this.office);
         await handOverPrepared(this.office);
         // The first question is answered at once, so that it is known soon whether letters leave this computer.
         const waitMs = this.mayWait ? WAIT_MS : 0;

@@ -2,15 +2,18 @@ import type { SendMailOptions } from "nodemailer";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import type { EnclosedFile } from "./disk/enclosures";
 import { messageIdOf } from "./edge/messageId";
+import { type StopWay, withStopLine } from "./stopLine";
 
 /**
- * One letter as a message: plain text and HTML side by side, one recipient. A link that stops the letters goes in its
- * head (RFC 2369), and a mail program may follow it by itself when its reader says so (RFC 8058).
+ * One letter as a message: plain text and HTML side by side, one recipient. How to stop the letters stands in a line at its
+ * end; a link for it goes in its head as well (RFC 2369), and a mail program may follow it by itself when its reader says so
+ * (RFC 8058).
  */
 export function composeMessage(
   letter: HandedLetter,
-  { stopLink, enclosed = [] }: { stopLink?: string | undefined; enclosed?: readonly EnclosedFile[] } = {},
+  { stop, enclosed = [] }: { stop?: StopWay | undefined; enclosed?: readonly EnclosedFile[] } = {},
 ): SendMailOptions {
+  const { html, text } = stop ? withStopLine(letter, stop) : letter;
   return {
     messageId: messageIdOf(letter.id),
     from: letter.from,
@@ -19,12 +22,12 @@ export function composeMessage(
     to: letter.together ? "undisclosed-recipients:;" : letter.to,
     envelope: { from: letter.from.address, to: letter.together ?? letter.to.address },
     subject: letter.subject,
-    text: letter.text,
-    html: letter.html,
+    text,
+    html,
     textEncoding: "base64",
     attachments: enclosed.map(({ name, type, content }) => ({ filename: name, contentType: type, content })),
-    ...(stopLink && {
-      list: { unsubscribe: stopLink },
+    ...(typeof stop === "object" && {
+      list: { unsubscribe: stop.link },
       headers: { "List-Unsubscribe-Post": "List-Unsubscribe=One-Click" },
     }),
     // Pictures travel as parts of the message, since mail programs show no others.

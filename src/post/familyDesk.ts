@@ -45,6 +45,7 @@ export interface FamilyWord {
 export class FamilyDesk {
   private readonly answersOfCard = new Map<string, Set<string>>();
   private readonly wishes = new Map<string, Wish>();
+  private onAnswer: (answer: CardAnswer) => Promise<void> = () => Promise.resolve();
   private onWord: (word: FamilyWord) => Promise<void> = () => Promise.resolve();
   private readonly perCard: HourlyLimit;
   private readonly perAnswer: HourlyLimit;
@@ -120,6 +121,7 @@ export class FamilyDesk {
     const event = { kind: "card answer", at: this.now(), answer } as const;
     await this.journal.append([event]);
     this.remember(event);
+    await this.onAnswer(answer);
   }
 
   /** A link of its own for each guardian; the sender's names are shown on the pages. */
@@ -178,6 +180,12 @@ export class FamilyDesk {
   /** `onWord` is told of every guardian, and every address, that letters are wanted at no more, or again. */
   whenSaid(onWord: (word: FamilyWord) => Promise<void>): void {
     this.onWord = onWord;
+  }
+
+  /** `onAnswer` is told of every answer before its family is, and of those whose words are still here. */
+  async whenAnswered(onAnswer: (answer: CardAnswer) => Promise<void>): Promise<void> {
+    this.onAnswer = onAnswer;
+    for (const event of this.journal.since(0)) if (event.kind === "card answer") await onAnswer(event.answer);
   }
 
   /** A browser has these answers, by number, on its disk: their words go here. Resolves once they are gone. */

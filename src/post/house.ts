@@ -1,7 +1,10 @@
 import { mkdir } from "node:fs/promises";
 import type { Server } from "node:net";
 import path from "node:path";
+import type { HandedLetter } from "@/core/delivery/handOver";
 import type { AddressWord } from "@/core/families/addressWord";
+import { addressesOfNoes } from "@/core/families/familyEvent";
+import { CardHolds } from "./cardHolds";
 import { lockFolder } from "./disk/folderLock";
 import { PRIVATE_FOLDER } from "./disk/writeWhole";
 import { Problem } from "./edge/problem";
@@ -15,6 +18,7 @@ import { NoBook } from "./noBook";
 import { PostRoom } from "./postRoom";
 import { Maildir } from "./practice/maildir";
 import { PracticePost } from "./practice/practicePost";
+import { isToFamilies, type StopWay } from "./stopLine";
 import { type Surroundings, surroundings } from "./surroundings";
 import { smtpTransport } from "./transport";
 import { watchMaildir } from "./watchMaildir";
@@ -29,6 +33,8 @@ export interface House {
   readonly familyDesk: FamilyDesk;
   /** What the teacher says of addresses holds at once: what waits for them is called back. */
   sayOfAddresses(word: AddressWord): Promise<void>;
+  /** The teacher has settled answers to cards: letters wait for them no more. */
+  answersSettled(answerIds: readonly string[]): Promise<void>;
   /** Whether no letters are wanted at an address. */
   isClosed(address: string): boolean;
   /** The address by which families reach this server from elsewhere, where there is one. */
@@ -116,16 +122,26 @@ async function openHouse(set: Surroundings): Promise<House> {
     practice ? "practice" : "relay",
     now,
   );
-  const stopLinkOf = (guardianId: string, address: string) =>
-    new URL(`/api/family/stop/${familyDesk.token(guardianId, noBook.codeOf(address))}`, origin).href;
+  const cardHolds = await CardHolds.open(path.join(data, "families"), (address) => noBook.codeOf(address));
+  // Real letters lead to no page that opens on this computer alone.
+  const hasPages = practice !== undefined || set.VINE_PUBLIC_URL !== undefined;
+  const stopOf = (letter: HandedLetter): StopWay | undefined => {
+    if (!isToFamilies(letter)) return undefined;
+    const { guardianId, to } = letter;
+    if (guardianId === undefined || !hasPages) return "write back";
+    return {
+      link: new URL(`/api/family/stop/${familyDesk.token(guardianId, noBook.codeOf(to.address))}`, origin).href,
+    };
+  };
   const postRoom = await PostRoom.open({
     folder,
-    transport: smtpTransport(server, stopLinkOf),
+    transport: smtpTransport(server, stopOf),
     post: practice ? "practice" : "relay",
     now,
     saidNoAfter: (guardianId, familySeq) => familyDesk.saidNoAfter(guardianId, familySeq),
     familyJournalId: familyDesk.journalId,
     isClosed: (address) => noBook.isClosed(address),
+    isOnHold: (address) => cardHolds.has(address),
     limits: { dailyLimit: set.VINE_DAILY_LIMIT ?? kept.dailyLimit, perMinute: set.VINE_PER_MINUTE ?? kept.perMinute },
   });
   // What can't be called back now is asked about again before it leaves.
@@ -135,6 +151,10 @@ async function openHouse(set: Surroundings): Promise<House> {
       await (isNo ? noBook.close([addressCode], "the family") : noBook.reopen([addressCode]));
     if (isNo) await takeBack();
   });
+  await familyDesk.whenAnswered((answer) => cardHolds.say(answer.answerId, addressesOfNoes(answer)));
+  const answersSettled = async (answerIds: readonly string[]) => {
+    if (await cardHolds.settle(answerIds)) postRoom.lookAgain();
+  };
   /** What the teacher says of addresses: a call, a reply, a wish taken back on purpose. */
   const sayOfAddresses = async ({ addresses, wanted }: AddressWord) => {
     const codes = addresses.map((address) => noBook.codeOf(address));
@@ -164,6 +184,7 @@ async function openHouse(set: Surroundings): Promise<House> {
     practice,
     familyDesk,
     sayOfAddresses,
+    answersSettled,
     isClosed: (address) => noBook.isClosed(address),
     familiesAt: set.VINE_PUBLIC_URL && new URL(set.VINE_PUBLIC_URL).origin,
     mail: new MailDesk(data, mailEnvironment(set), mailbox),

@@ -154,8 +154,8 @@ describe("the practice post", () => {
     opened.push(practice);
     const desk = await FamilyDesk.open(path.join(folder, "families"), Date.now);
     opened.push(desk);
-    const stopLinkOf = (id: string) => `http://127.0.0.1/api/family/stop/${desk.token(id)}`;
-    const room = await openRoom({ transport: smtpTransport(await practice.listen(), stopLinkOf) });
+    const stopOf = ({ guardianId = "" }) => ({ link: `http://127.0.0.1/api/family/stop/${desk.token(guardianId)}` });
+    const room = await openRoom({ transport: smtpTransport(await practice.listen(), stopOf) });
     inbox = await Inbox.open(path.join(folder, "inbox"), room);
     const send = (id: string, address: string) =>
       room.handOver({

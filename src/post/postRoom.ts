@@ -35,6 +35,8 @@ export interface PostRoomOptions {
   saidNoAfter?: (guardianId: string, familySeq: number) => boolean;
   /** Whether no letters are wanted at an address, whoever has it. */
   isClosed?: (address: string) => boolean;
+  /** Whether letters to an address wait for the teacher to look at something. */
+  isOnHold?: (address: string) => boolean;
   /** The journal that such numbers are of. */
   familyJournalId?: string;
   /** After so many events more than twice those that were left the journal is written anew, once nothing waits. */
@@ -53,6 +55,8 @@ export class PostRoom {
   private readonly knownReplies = new Set<string>();
   /** Letters that were called back while they were leaving, with why: where they were not taken, they leave no more. */
   private readonly calledBack = new Map<string, string>();
+  /** Letters that wait for the teacher to look at something. */
+  private readonly onHold = new Set<string>();
   private readonly trouble = new CurrentTrouble();
   private timer: NodeJS.Timeout | undefined;
   private underWay = 0;
@@ -188,6 +192,15 @@ export class PostRoom {
       ids.filter((id) => mayWithdraw(this.letters.stateOf(id))),
       NO_MORE_ANSWER,
     );
+  }
+
+  /** What letters waited for is settled: they are looked at now. */
+  lookAgain(): void {
+    const ids = [...this.onHold];
+    this.onHold.clear();
+    this.timetable.letGo(ids);
+    for (const id of ids) this.timetable.add(id, 0, this.options.now());
+    this.pump();
   }
 
   /** Keeps the letters of a round from leaving, or lets them go on; what is leaving now is not held up. */
@@ -364,6 +377,7 @@ export class PostRoom {
     const queued = await this.queue.get(id).catch(() => undefined);
     try {
       if (queued && this.isUnwanted(queued)) return await this.takeBack([id], NO_MORE_ANSWER);
+      if (queued && this.isOnHold(queued.letter)) return await this.holdForTeacher(id);
       await this.moves.write([this.letters.begin(id, "leaving")]);
     } catch {
       // It has not begun to leave, and waits like the others until the disk takes something again.
@@ -436,6 +450,17 @@ export class PostRoom {
     return this.isClosed(together ?? [to.address]);
   }
 
+  private isOnHold({ together, to }: HandedLetter): boolean {
+    return (together ?? [to.address]).some((address) => this.options.isOnHold?.(address) ?? false);
+  }
+
+  private async holdForTeacher(id: string): Promise<void> {
+    const nextAt = this.options.now() + ON_HOLD_MS;
+    await this.moves.write([this.letters.begin(id, "held", { nextAt, serverAnswer: ON_HOLD_ANSWER })]);
+    this.onHold.add(id);
+    this.timetable.add(id, nextAt, this.options.now());
+  }
+
   private isClosed(addresses: readonly string[]): boolean {
     return addresses.every((address) => this.options.isClosed?.(address) ?? false);
   }
@@ -483,6 +508,10 @@ export class PostRoom {
   }
 }
 
+/** After so long letters that wait for the teacher are looked at again, whatever was heard. */
+const ON_HOLD_MS = 6 * 3_600_000;
+const ON_HOLD_ANSWER =
+  "An answer to a contact card asks for no letters to this address. It waits until you have looked at that answer, under Families.";
 const COMPACT_AFTER = 50_000;
 const MAX_EVENTS_PER_ANSWER = 5_000;
 const CALLED_BACK_ANSWER = "It was called back after a try that broke off: nobody can say whether it was taken.";

@@ -8,6 +8,7 @@ import { simpleParser } from "mailparser";
 import { expect, test } from "vitest";
 import { freePort } from "../../e2e/support/freePort";
 import { Inbox } from "./inbox";
+import { withStopLine } from "./stopLine";
 import { folder, freshFolders, letter, opened, openRoom, statesOf, untilTrue } from "./testing";
 import { smtpTransport } from "./transport";
 import { watchMaildir } from "./watchMaildir";
@@ -114,7 +115,7 @@ test.skipIf(whyNot !== undefined)(
     const addresses = Array.from({ length: 12 }, (_, place) => `family${place}@harbourmail.example`);
     const { url, boxOf } = await startRelay([...addresses, TEACHER]);
     const room = await openRoom({
-      transport: smtpTransport(url, (id) => `http://127.0.0.1/api/family/stop/${id}`),
+      transport: smtpTransport(url, ({ guardianId }) => ({ link: `http://127.0.0.1/api/family/stop/${guardianId}` })),
       post: "relay",
     });
     const inbox = await Inbox.open(path.join(folder, "inbox"), room);
@@ -150,17 +151,19 @@ test.skipIf(whyNot !== undefined)(
       const file = path.join(box, name);
       const raw = await readFile(file);
       for (const line of raw.toString("latin1").split(/\r?\n/)) expect(line.length).toBeLessThanOrEqual(998);
+      const place = addresses.indexOf(address);
+      const stopped = withStopLine({ html, text }, { link: `http://127.0.0.1/api/family/stop/g${place}` });
       expect(readByPython(file)).toEqual({
         from: "Ilse Maronde <ilse@sallowbay.example>",
         to: `Ewa Wójcik <${address}>`,
         subject,
         parts: [
-          ["text/plain", text],
-          ["text/html", html],
+          ["text/plain", stopped.text.trim()],
+          ["text/html", stopped.html],
         ],
       });
       const mail = await simpleParser(raw);
-      expect(mail.messageId).toBe(`<letter-${addresses.indexOf(address)}@letters.vine-note.invalid>`);
+      expect(mail.messageId).toBe(`<letter-${place}@letters.vine-note.invalid>`);
       expect(mail.headerLines.map(({ line }) => line)).toContain("List-Unsubscribe-Post: List-Unsubscribe=One-Click");
       expect(mail.replyTo?.text).toContain(TEACHER);
     }

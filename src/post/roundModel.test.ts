@@ -16,6 +16,8 @@ import type { Transport } from "./transport";
 type Step =
   | { kind: "hand over"; round: number; letters: number; later: boolean }
   | { kind: "withdraw" | "pause" | "go on"; round: number }
+  /** Somebody wants no more letters, by their own link or by their address; or a card asks for none, until it was looked at. */
+  | { kind: "no" | "no at the address" | "card" | "card was looked at"; family: number }
   | { kind: "crash"; afterSends: number }
   | { kind: "time passes"; minutes: number };
 
@@ -28,6 +30,10 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     later: fc.boolean(),
   }),
   fc.record({ kind: fc.constantFrom("withdraw" as const, "pause" as const, "go on" as const), round }),
+  fc.record({
+    kind: fc.constantFrom("no" as const, "no at the address" as const, "card" as const, "card was looked at" as const),
+    family: fc.integer({ min: 0, max: 3 }),
+  }),
   fc.record({ kind: fc.constant("crash" as const), afterSends: fc.integer({ min: 0, max: 3 }) }),
   fc.record({ kind: fc.constant("time passes" as const), minutes: fc.integer({ min: 1, max: 200 }) }),
 );
@@ -52,20 +58,24 @@ class FarEnd {
   readonly taken = new Map<string, number>();
   /** What came without the file that belongs to it. */
   readonly withoutFile: string[] = [];
+  /** What came although no more was wanted, or before somebody had looked. */
+  readonly unwanted: string[] = [];
   /** After so many sends nothing is answered any more, as when the server dies. */
   sendsUntilDeath = Number.POSITIVE_INFINITY;
 
   constructor(
     private readonly post: PostStatus["post"],
     private readonly says: () => Said,
+    private readonly mayLeave: (address: string) => boolean,
   ) {}
 
   transport(): Transport {
     return {
-      send: async ({ id, enclosures = [] }, enclosed = []) => {
+      send: async ({ id, to, enclosures = [] }, enclosed = []) => {
         if (enclosed.length !== enclosures.length || enclosed.some(({ content }) => !content.equals(FILE))) {
           this.withoutFile.push(id);
         }
+        if (!this.mayLeave(to.address)) this.unwanted.push(id);
         const kind = this.says();
         if (kind === "accepted" && !(this.post === "practice" && this.taken.has(id))) {
           this.taken.set(id, (this.taken.get(id) ?? 0) + 1);
@@ -91,8 +101,21 @@ test.each(["practice", "relay"] as const)(
           let sends = 0;
           let clock = new Date(2026, 10, 24, 12).getTime();
           // A server that is in trouble for good would end no test.
-          const farEnd = new FarEnd(post, () => answers[sends++ % (answers.length + 1)] ?? "accepted");
-          const open = () => PostRoom.open({ folder, transport: farEnd.transport(), post, now: () => clock });
+          const closed = new Set<string>();
+          const saidNo = new Set<string>();
+          const onHold = new Set<string>();
+          const wanted = (address: string) => !closed.has(address) && !saidNo.has(address) && !onHold.has(address);
+          const farEnd = new FarEnd(post, () => answers[sends++ % (answers.length + 1)] ?? "accepted", wanted);
+          const open = () =>
+            PostRoom.open({
+              folder,
+              transport: farEnd.transport(),
+              post,
+              now: () => clock,
+              isClosed: (address) => closed.has(address),
+              saidNoAfter: (guardianId) => saidNo.has(addressOf(guardianId)),
+              isOnHold: (address) => onHold.has(address),
+            });
           let room = await open();
           const handed = new Set<string>();
           const withdrawn = new Set<string>();
@@ -116,6 +139,21 @@ test.each(["practice", "relay"] as const)(
                   }
                   break;
                 }
+                case "no":
+                  saidNo.add(addressOf(`g${one.family}`));
+                  await room.withdrawUnwanted();
+                  break;
+                case "no at the address":
+                  closed.add(addressOf(`g${one.family}`));
+                  await room.withdrawUnwanted();
+                  break;
+                case "card":
+                  onHold.add(addressOf(`g${one.family}`));
+                  break;
+                case "card was looked at":
+                  onHold.delete(addressOf(`g${one.family}`));
+                  room.lookAgain();
+                  break;
                 case "pause":
                 case "go on":
                   await room.pause(`r${one.round}`, one.kind === "pause");
@@ -132,6 +170,7 @@ test.each(["practice", "relay"] as const)(
                   room = await open();
               }
             }
+            onHold.clear();
             for (const name of ["r0", "r1", "r2"]) await room.pause(name, false);
             // Until a day has passed every letter that can still move has been tried to the end.
             for (let hour = 0; hour < DAY_MINUTES / 60 && !allFinal(statesOf(room)); hour += 1) {
@@ -148,11 +187,15 @@ test.each(["practice", "relay"] as const)(
               expect(arrived, `${id} is ${state}`).toBeLessThanOrEqual(1);
               if (state === "accepted") expect(arrived, id).toBe(1);
               // The practice post can be asked by trying again, unless the letter was called back before.
-              else if (state === "uncertain") expect(post === "relay" || calledBack.has(id.slice(0, 2)), id).toBe(true);
+              else if (state === "uncertain")
+                expect(post === "relay" || calledBack.has(id.slice(0, 2)) || !wanted(addressOfLetter(id)), id).toBe(
+                  true,
+                );
               else expect(state === "refused" || state === "withdrawn", `${id} is ${state}`).toBe(true);
               if (withdrawn.has(id)) expect(state).toBe("withdrawn");
             }
             expect(farEnd.withoutFile).toEqual([]);
+            expect(farEnd.unwanted).toEqual([]);
             expect(
               room.eventsAfter(0).filter((event) => "serverAnswer" in event && /file/.test(event.serverAnswer ?? "")),
             ).toEqual([]);
@@ -169,9 +212,16 @@ test.each(["practice", "relay"] as const)(
   120_000,
 );
 
+/** Each letter of a round goes to a family of its own, the same in all rounds. */
+const addressOf = (guardianId: string) => `${guardianId}@harbourmail.example`;
+const addressOfLetter = (id: string) => addressOf(`g${id.slice(-1)}`);
+
 /** Every other letter has a file with it, which is handed over first; another letter may have taken it along meanwhile. */
 async function handOverWithFile(room: PostRoom, request: HandOver): Promise<void> {
-  const letters = request.letters.map((one, place) => (place % 2 === 0 ? { ...one, enclosures: [ENCLOSURE] } : one));
+  const letters = request.letters.map((one, place) => {
+    const to = { name: "", address: addressOfLetter(one.id) };
+    return { ...one, to, guardianId: `g${place}`, ...(place % 2 === 0 && { enclosures: [ENCLOSURE] }) };
+  });
   for (;;) {
     await room.enclosures.put(ENCLOSURE.sha256, FILE);
     try {

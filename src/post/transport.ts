@@ -6,6 +6,7 @@ import { composeMessage } from "./composeMessage";
 import type { EnclosedFile } from "./disk/enclosures";
 import type { SendingServer } from "./mail/sendingServer";
 import { type Outcome, outcomeOf, type SmtpFailure } from "./outcomeOf";
+import type { StopWay } from "./stopLine";
 
 export interface Transport {
   send(letter: HandedLetter, enclosed?: readonly EnclosedFile[]): Promise<Outcome>;
@@ -18,7 +19,7 @@ export const CONNECTIONS = 4;
 /** Letters by SMTP over a pool of connections, to the practice post or to a relay. */
 export function smtpTransport(
   server: SendingServer,
-  stopLinkOf: (guardianId: string, address: string) => string | undefined = () => undefined,
+  stopOf: (letter: HandedLetter) => StopWay | undefined = () => undefined,
 ): Transport {
   const place = typeof server === "string" ? { url: server } : server;
   const pool = createTransport({
@@ -41,9 +42,8 @@ export function smtpTransport(
       const onGivenOver = () => {
         wasGivenOver = true;
       };
-      const stopLink = letter.guardianId === undefined ? undefined : stopLinkOf(letter.guardianId, letter.to.address);
       try {
-        const message = { ...composeMessage(letter, { stopLink, enclosed }), onGivenOver };
+        const message = { ...composeMessage(letter, { stop: stopOf(letter), enclosed }), onGivenOver };
         const { response, accepted, rejectedErrors = [] } = await pool.sendMail(message);
         return rejectedErrors.length > 0
           ? inPart(accepted.length, rejectedErrors)

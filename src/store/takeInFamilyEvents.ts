@@ -1,5 +1,5 @@
 import { type Change, isEmptyChange } from "@/core/change/change";
-import { type FamilyAnswer, type FamilyEvent, familyAnswerSchema } from "@/core/families/familyEvent";
+import { addressesOfNoes, type FamilyAnswer, type FamilyEvent, familyAnswerSchema } from "@/core/families/familyEvent";
 import { wishChange } from "@/core/families/wishChange";
 import type { ContactCard } from "@/core/model/contactCard";
 import { fullName } from "@/core/model/student";
@@ -86,6 +86,19 @@ export async function answersWereTold(database: VineDatabase, seqs: readonly num
     .modify({ untoldSeq: undefined });
 }
 
+/** Answers that are settled here while letters wait for them on the server. */
+export async function untoldSettlements(database: VineDatabase): Promise<string[]> {
+  const answers = await database.familyAnswers
+    .filter(({ isUntold, state }) => isUntold === true && state !== "waiting")
+    .toArray();
+  return answers.map(({ id }) => id);
+}
+
+/** The server was told that these answers are settled. */
+export async function settlementsWereTold(database: VineDatabase, ids: readonly string[]): Promise<void> {
+  await database.familyAnswers.where("id").anyOf(ids).modify({ isUntold: undefined });
+}
+
 /** "A wish of Ewa Wójcik", "Wishes of 3 guardians". */
 function wishWords({ guardians, students }: Change): string {
   const changed = [...Object.values(guardians?.updated ?? {}), ...Object.values(students?.updated ?? {})].map(
@@ -107,7 +120,8 @@ export function settleAnswer(
   const words = `The answer about ${answer.answer.studentName} was ${state === "refused" ? "not used" : state}.`;
   const about = { words, screen: "Families", kind: "change", answers: { [answer.id]: state } } as const;
   return commitChange(database, change, about, now, async () => {
-    await database.familyAnswers.update(answer.id, { state });
+    const isUntold = addressesOfNoes(answer.answer).length > 0 ? true : undefined;
+    await database.familyAnswers.update(answer.id, { state, isUntold });
   });
 }
 

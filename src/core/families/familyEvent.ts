@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { frequencySchema } from "../model/guardian";
 import { idSchema } from "../model/id";
-import { cardAnswerSchema } from "./cardAnswer";
+import { type CardAnswer, cardAnswerSchema } from "./cardAnswer";
 
 /** What a guardian says on the page of their own: whether, how often and in which language they wish to be written to. */
 export const wishSchema = z.object({
@@ -41,6 +41,8 @@ export const familyAnswerSchema = z.object({
   answer: cardAnswerSchema,
   /** Its number in the families' journal, as long as the server was not told that the answer is here. */
   untoldSeq: z.number().int().optional(),
+  /** Set as long as the server was not told that the teacher has settled it, where letters wait for that. */
+  isUntold: z.literal(true).optional(),
 });
 export type FamilyAnswer = z.infer<typeof familyAnswerSchema>;
 
@@ -51,6 +53,14 @@ export const answersTakenSchema = z.object({
   journalId: z.string(),
   seqs: z.array(z.number().int().min(1)).min(1).max(MAX_ANSWERS_TOLD),
 });
+
+/** Tells the server which answers the teacher has taken in or refused. */
+export const answersSettledSchema = z.object({ answerIds: z.array(idSchema).min(1).max(MAX_ANSWERS_TOLD) });
+
+/** The addresses at which an answer asks for no letters. */
+export function addressesOfNoes({ guardians }: CardAnswer): string[] {
+  return guardians.flatMap(({ frequency, address }) => (frequency === "none" && address ? [address] : []));
+}
 
 /** Asks for a link of their own for each guardian; the names are shown on the page that it leads to. */
 export const linksRequestSchema = z.object({

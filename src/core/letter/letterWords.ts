@@ -13,6 +13,9 @@ export interface LetterWords {
   readonly average: string;
   readonly overall: string;
   readonly noScoresYet: string;
+  /** The quiet line at the end of a letter: the words of the link that stops the letters, and what to do where there is none. */
+  readonly stopLetters: string;
+  readonly stopByWritingBack: string;
   /** The heads of a table of missing work. */
   readonly assignment: string;
   readonly dueHead: string;
@@ -39,6 +42,8 @@ const ENGLISH: LetterWords = {
   average: "Average",
   overall: "Overall",
   noScoresYet: "no scores yet",
+  stopLetters: "No more letters like this",
+  stopByWritingBack: "If you want no more letters like this, write back and say so.",
   assignment: "Assignment",
   dueHead: "Due",
   overdueHead: "Overdue",
@@ -75,6 +80,8 @@ const SPANISH: LetterWords = {
   average: "Promedio",
   overall: "General",
   noScoresYet: "sin notas todavía",
+  stopLetters: "No recibir más cartas como esta",
+  stopByWritingBack: "Si no desea recibir más cartas como esta, responda a este mensaje y díganoslo.",
   assignment: "Trabajo",
   dueHead: "Fecha",
   overdueHead: "Retraso",
@@ -111,6 +118,8 @@ const POLISH: LetterWords = {
   average: "Średnia",
   overall: "Ogółem",
   noScoresYet: "brak ocen",
+  stopLetters: "Nie chcę więcej takich listów",
+  stopByWritingBack: "Jeśli nie chcą Państwo otrzymywać takich listów, prosimy o odpowiedź na tę wiadomość.",
   assignment: "Praca",
   dueHead: "Termin",
   overdueHead: "Opóźnienie",
@@ -150,6 +159,8 @@ const VIETNAMESE: LetterWords = {
   average: "Trung bình",
   overall: "Tổng kết",
   noScoresYet: "chưa có điểm",
+  stopLetters: "Không nhận thêm những thư như thế này",
+  stopByWritingBack: "Nếu không muốn nhận thêm những thư như thế này, xin trả lời thư và cho biết.",
   assignment: "Bài",
   dueHead: "Hạn",
   overdueHead: "Trễ",
@@ -186,6 +197,8 @@ const ARABIC: LetterWords = {
   average: "المعدل",
   overall: "المجموع",
   noScoresYet: "لا درجات بعد",
+  stopLetters: "لا أريد مزيدًا من هذه الرسائل",
+  stopByWritingBack: "إذا كنتم لا ترغبون في تلقي مزيد من هذه الرسائل، فأجيبوا على هذه الرسالة وأخبرونا بذلك.",
   assignment: "العمل",
   dueHead: "الموعد",
   overdueHead: "التأخير",

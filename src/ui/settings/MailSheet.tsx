@@ -104,8 +104,8 @@ function MailNow({ view, isReal }: { view: MailView; isReal: boolean }) {
       )}
       {isReal && !familiesReachLinks && (
         <li>
-          Families can’t reach pages on this computer: contact cards and links that stop letters don’t open for them.
-          Have Vine Note run where they can reach it (VINE_PUBLIC_URL), or let them write back.
+          Families can’t reach pages on this computer, so contact cards don’t open for them, and letters end with “write
+          back” in the place of a link that stops them. Have Vine Note run where they can reach it (VINE_PUBLIC_URL).
         </li>
       )}
     </ul>
