@@ -3,6 +3,7 @@ import { applyChange, type Change, isEmptyChange, type TableChange } from "@/cor
 import type { ChangeAbout } from "@/core/change/changeEntry";
 import type { Round } from "@/core/delivery/round";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
+import { newNoes } from "@/core/families/newNoes";
 import { type Day, dayOfInstant, instantOf } from "@/core/model/day";
 import type { Enclosure } from "@/core/model/enclosure";
 import type { PastScores } from "@/core/model/pastScores";
@@ -32,6 +33,7 @@ import { PostLine } from "./postLine";
 import { type Reading, readingOf } from "./reading";
 import { storageTrouble } from "./storageTrouble";
 import type { Channel, Surroundings } from "./surroundings";
+import { closeAddresses } from "./tellNoes";
 
 /** What screens look at. It is another one after every change. */
 export interface OfficeState {
@@ -145,10 +147,24 @@ export class Office {
 
   /** Makes a change, fitted to what others did meanwhile; where that can't be, nothing is done and it says why. */
   commit(wanted: Wanted, about: ChangeAbout): Promise<Commit> {
-    return this.inTurn(() => {
+    return this.inTurn(async () => {
       const change = typeof wanted === "function" ? wanted(this.world) : wanted;
+      const problem = await this.closeFor(change);
+      if (problem !== undefined) return { ok: false, problem };
       return this.spread(commitChange(this.database, change, about, this.around.now()));
     });
+  }
+
+  /** A no holds at the post room before it is shown as kept here; why it can't be, in words. */
+  private async closeFor(change: Change): Promise<string | undefined> {
+    const addresses = newNoes(change);
+    if (addresses.length === 0) return undefined;
+    try {
+      await closeAddresses(this, addresses);
+      return undefined;
+    } catch (cause) {
+      return `Letters that wait could not be called back yet, so nothing was kept. ${(cause as Error).message} Try again in a moment.`;
+    }
   }
 
   /** Takes a change of the list back or makes it again: the one named, or the one whose turn it is. */
@@ -158,7 +174,11 @@ export class Office {
 
   bringIn(record: Omit<BroughtIn, "id" | "appliedAt">, recipes: readonly Recipe[], screen: string): Promise<Commit> {
     const whole = { ...record, id: this.around.newId(), appliedAt: this.around.now() };
-    return this.inTurn(() => this.spread(applyBroughtIn(this.database, whole, recipes, screen)));
+    return this.inTurn(async () => {
+      const problem = await this.closeFor(record.change);
+      if (problem !== undefined) return { ok: false, problem };
+      return this.spread(applyBroughtIn(this.database, whole, recipes, screen));
+    });
   }
 
   /** Takes what was brought in back, or brings it in again. */

@@ -1,5 +1,5 @@
 import type { AddressWord } from "@/core/families/addressWord";
-import { isGoodAddress } from "@/core/matching/isGoodAddress";
+import { addressesOf } from "@/core/families/newNoes";
 import { wantsNoLetters } from "@/core/model/guardian";
 import type { World } from "@/core/model/world";
 import { ask } from "./ask";
@@ -22,8 +22,7 @@ export async function tellNoes(office: Office, told: ToldNoes): Promise<void> {
   const known = new Set([...told.values()].flat());
   const fresh = [...isClosed].filter((address) => !known.has(address));
   const reopened = [...told].flatMap(([id, addresses]) => (people.get(id)?.isNo === false ? addresses : []));
-  for (let start = 0; start < fresh.length; start += MOST_AT_ONCE)
-    await say(office, { addresses: fresh.slice(start, start + MOST_AT_ONCE), wanted: false });
+  await closeAddresses(office, fresh);
   const open = [...new Set(reopened)].filter((address) => !isClosed.has(address));
   if (open.length > 0) await say(office, { addresses: open.slice(0, MOST_AT_ONCE), wanted: true });
   for (const [id] of told) if (people.get(id)?.isNo === false) told.delete(id);
@@ -32,7 +31,13 @@ export async function tellNoes(office: Office, told: ToldNoes): Promise<void> {
 
 const MOST_AT_ONCE = 500;
 
-function say({ around }: Office, word: AddressWord): Promise<unknown> {
+/** Closes addresses at once, before it is kept here that no letters are wanted there. Errors: the post room does not answer. */
+export async function closeAddresses(office: Pick<Office, "around">, addresses: readonly string[]): Promise<void> {
+  for (let start = 0; start < addresses.length; start += MOST_AT_ONCE)
+    await say(office, { addresses: addresses.slice(start, start + MOST_AT_ONCE), wanted: false });
+}
+
+function say({ around }: Pick<Office, "around">, word: AddressWord): Promise<unknown> {
   return ask(around, "/api/family/noes", {
     method: "POST",
     headers: { "content-type": "application/json" },
@@ -43,10 +48,7 @@ function say({ around }: Office, word: AddressWord): Promise<unknown> {
 /** Guardians and students by id, with the addresses that letters could go to. */
 function peopleOf({ guardians, students }: World): Map<string, { isNo: boolean; addresses: string[] }> {
   const people = new Map<string, { isNo: boolean; addresses: string[] }>();
-  const add = (id: string, isNo: boolean, addresses: readonly string[]) =>
-    people.set(id, { isNo, addresses: addresses.filter(isGoodAddress).map((address) => address.toLowerCase()) });
-  for (const guardian of guardians.values()) add(guardian.id, wantsNoLetters(guardian), guardian.addresses);
-  for (const student of students.values())
-    add(student.id, wantsNoLetters(student), student.address ? [student.address] : []);
+  for (const person of [...guardians.values(), ...students.values()])
+    people.set(person.id, { isNo: wantsNoLetters(person), addresses: addressesOf(person) });
   return people;
 }

@@ -15,13 +15,13 @@ export function keptNos(change: Change): Change {
   };
 }
 
-function withNos<Person extends Pick<Student, "confirmation"> | Pick<Guardian, "confirmation">>(
+function withNos<Person extends Pick<Student, "confirmation" | "said"> | Pick<Guardian, "confirmation" | "said">>(
   updated: Readonly<Record<string, [Person, Person]>>,
 ): Record<string, [Person, Person]> {
   return Object.fromEntries(
     Object.entries(updated).map(([id, [now, next]]) => [
       id,
-      [now, wantsNoLetters(now) ? { ...next, confirmation: now.confirmation } : next],
+      [now, wantsNoLetters(now) ? { ...next, confirmation: now.confirmation, said: now.said } : next],
     ]),
   );
 }

@@ -56,6 +56,7 @@ export function mergeGuardians(kept: Guardian, gone: Guardian, world: World): Ch
   const merged: Guardian = {
     ...kept,
     addresses,
+    ...(strict?.said && { said: strict.said }),
     confirmation: strict?.confirmation ?? (kept.confirmation === "not asked" ? gone.confirmation : kept.confirmation),
   };
   const students = [...world.students.values()].flatMap((student): [string, Student][] =>

@@ -4,6 +4,9 @@ import * as z from "zod";
 export const confirmationSchema = z.enum(["not asked", "asked", "confirmed", "declined", "stopped"]);
 export type Confirmation = z.infer<typeof confirmationSchema>;
 
+/** What was said of being written to, in a few words, and when (ms since the epoch). */
+export const saidOfLettersSchema = z.object({ words: z.string().max(500), at: z.number() });
+
 /** How often a guardian wishes to hear: each letter as it comes, or gathered in a digest. */
 export const frequencySchema = z.enum(["each letter", "daily", "weekly"]);
 export type Frequency = z.infer<typeof frequencySchema>;
@@ -19,6 +22,7 @@ export const guardianSchema = z.object({
   language: z.string(),
   householdId: z.string(),
   confirmation: confirmationSchema,
+  said: saidOfLettersSchema.optional(),
   frequency: frequencySchema,
 });
 export type Guardian = z.infer<typeof guardianSchema>;

@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { daySchema } from "./day";
-import { confirmationSchema } from "./guardian";
+import { confirmationSchema, saidOfLettersSchema } from "./guardian";
 
 /** A student, once however many classes they are in; the classes name their students. */
 export const studentSchema = z.object({
@@ -14,6 +14,7 @@ export const studentSchema = z.object({
   address: z.string().optional(),
   /** What the student has said about being written to; none is not asked. */
   confirmation: confirmationSchema.optional(),
+  said: saidOfLettersSchema.optional(),
   birthday: daySchema.optional(),
   /** Groups of the teacher's own, such as "choir"; they cut across classes. */
   tags: z.array(z.string().min(1)),

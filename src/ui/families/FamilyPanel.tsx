@@ -25,6 +25,7 @@ import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressField } from "./AddressField";
 import { CONFIRMATION_WORDS, GuardianCard } from "./GuardianCard";
+import { liftsWithoutWhy, WhyOfLetters } from "./WhyOfLetters";
 
 interface FamilyPanelProps {
   /** None for somebody new. */
@@ -48,13 +49,18 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
   const isBad = (address: string | undefined) => Boolean(address?.trim()) && !isGoodAddress(address?.trim() ?? "");
   const name = fullName(draft.student) || "New student";
   const wrongOwn = wrongOwnValue(draft, opened);
+  const lifted =
+    liftsWithoutWhy(draft.student, student) ||
+    draft.guardians.some(({ guardian }) => liftsWithoutWhy(guardian, opened.guardians.get(guardian.id)));
   const problem = !draft.student.givenName.trim()
     ? "A student needs a given name."
     : isBad(draft.student.address)
       ? "The student’s address is not one yet."
       : wrongOwn
         ? `“${wrongOwn.name}” holds ${OWN_TYPE_WORDS[wrongOwn.type]}.`
-        : "";
+        : lifted
+          ? "Somebody wanted no more letters. Say why they are wanted again."
+          : "";
   const keep = async () => {
     const wanted = draftChange(draft, opened, office.around.newId);
     if (!(await change(wanted, student ? `The family of ${name} was changed.` : `${name} was added.`))) return;
@@ -79,7 +85,7 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
         </Button>
       </div>
       {student?.takenOutOf && <p className="finding">Taken out: in no class, and nobody writes about them.</p>}
-      <StudentFields draft={draft} set={set} />
+      <StudentFields draft={draft} before={student} set={set} />
       <ClassChecks draft={draft} onChange={(classIds) => setDraft({ ...draft, classIds })} />
       <OwnValues draft={draft} onChange={(own) => setDraft({ ...draft, own })} />
       {draft.guardians.map((one, place) => (
@@ -87,6 +93,7 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
           key={one.guardian.id}
           draft={one}
           place={place}
+          before={opened.guardians.get(one.guardian.id)}
           onChange={(next) => setGuardians(draft.guardians.map((known) => (known === one ? next : known)))}
           onFirst={() => setGuardians([one, ...draft.guardians.filter((known) => known !== one)])}
           onRemove={() => setGuardians(draft.guardians.filter((known) => known !== one))}
@@ -110,7 +117,13 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
   );
 }
 
-function StudentFields({ draft: { student }, set }: { draft: FamilyDraft; set: (part: Partial<Student>) => void }) {
+interface StudentFieldsProps {
+  readonly draft: FamilyDraft;
+  readonly before: Student | undefined;
+  readonly set: (part: Partial<Student>) => void;
+}
+
+function StudentFields({ draft: { student }, before, set }: StudentFieldsProps) {
   const field = (id: string, label: string, value: string, onChange: (value: string) => void, type = "text") => (
     <Form.Group controlId={`student-${id}`}>
       <Form.Label className="small mb-1">{label}</Form.Label>
@@ -160,6 +173,13 @@ function StudentFields({ draft: { student }, set }: { draft: FamilyDraft; set: (
             ))}
           </Form.Select>
         )}
+        <WhyOfLetters
+          id="student"
+          person={student}
+          before={before}
+          label="the student"
+          onChange={(said) => set({ said })}
+        />
       </div>
     </div>
   );

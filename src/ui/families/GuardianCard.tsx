@@ -1,9 +1,10 @@
 "use client";
 import { Button, Form } from "react-bootstrap";
 import type { GuardianDraft } from "@/core/families/familyDraft";
-import { type Confirmation, confirmationSchema, type Guardian } from "@/core/model/guardian";
+import { type Confirmation, confirmationSchema, type Guardian, wantsNoLetters } from "@/core/model/guardian";
 import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { AddressField } from "./AddressField";
+import { WhyOfLetters } from "./WhyOfLetters";
 
 /** What somebody said about being written to, as it is chosen. */
 export const CONFIRMATION_WORDS: Record<Confirmation, string> = {
@@ -17,13 +18,15 @@ export const CONFIRMATION_WORDS: Record<Confirmation, string> = {
 interface GuardianCardProps {
   readonly draft: GuardianDraft;
   readonly place: number;
+  /** As it was before it was edited; none of somebody new. */
+  readonly before: Guardian | undefined;
   readonly onChange: (draft: GuardianDraft) => void;
   readonly onFirst: () => void;
   readonly onRemove: () => void;
 }
 
 /** One guardian of a student, to be edited; the first is the first contact. */
-export function GuardianCard({ draft, place, onChange, onFirst, onRemove }: GuardianCardProps) {
+export function GuardianCard({ draft, place, before, onChange, onFirst, onRemove }: GuardianCardProps) {
   const { guardian, relation } = draft;
   const set = (part: Partial<Guardian>) => onChange({ ...draft, guardian: { ...guardian, ...part } });
   const addresses = guardian.addresses.length > 0 ? guardian.addresses : [""];
@@ -106,13 +109,25 @@ export function GuardianCard({ draft, place, onChange, onFirst, onRemove }: Guar
             <option value="weekly">weekly</option>
           </Form.Select>
         </div>
-        <div className="d-flex gap-2">
+        <WhyOfLetters
+          id={id}
+          person={guardian}
+          before={before}
+          label={`guardian ${place + 1}`}
+          onChange={(said) => set({ said })}
+        />
+        <div className="d-flex flex-wrap gap-2">
           <Button variant="link" size="sm" onClick={() => set({ addresses: [...addresses, ""] })}>
             Add an address
           </Button>
           {place > 0 && (
             <Button variant="link" size="sm" onClick={onFirst}>
               Make first contact
+            </Button>
+          )}
+          {!wantsNoLetters(guardian) && (
+            <Button variant="link" size="sm" onClick={() => set({ confirmation: "stopped" })}>
+              No more letters
             </Button>
           )}
           <Button variant="link" size="sm" className="ms-auto" onClick={onRemove}>
