@@ -80,7 +80,7 @@ describe("the check", () => {
       findingsOf(progress({ selection: { ...progress().selection, period: "autumn" } })).map(
         ({ severity, code }) => `${severity}: ${code}`,
       ),
-    ).toEqual(["caution: term-not-current"]);
+    ).toEqual(["stop: missing-not-known", "caution: term-not-current"]);
     const students = [
       sampleStudent({ guardians: [{ guardianId: "guardian", relation: "parent" }] }),
       sampleStudent({ id: "alone", givenName: "Bo" }),

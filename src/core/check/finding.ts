@@ -1,6 +1,6 @@
-/** What the check reports: a stop (the note can't be sent) or a caution (needs a word). Words are made elsewhere. */
+/** What the check reports: a stop (the note can't be sent), a caution (needs a word), or a quiet line. Words are made elsewhere. */
 export interface Finding {
-  readonly severity: "stop" | "caution";
+  readonly severity: "stop" | "caution" | "line";
   readonly code: FindingCode;
   readonly path: {
     /** The first letter it was found in. */
@@ -10,6 +10,8 @@ export interface Finding {
     readonly recipientIds?: readonly string[];
     readonly field?: string;
     readonly place?: "subject" | "body";
+    /** The word that it is about, where several of a kind are told apart by it. */
+    readonly word?: string;
     /** Of words that are not the note's own: the language of the variant. */
     readonly language?: string;
   };
@@ -25,6 +27,8 @@ export interface Finding {
   };
   /** Names and words quoted in the message. */
   readonly quotes: readonly string[];
+  /** Why the teacher means it, where it would be a stop. */
+  readonly meant?: string;
 }
 
 /** What can't be sent as it is. */
@@ -43,6 +47,8 @@ export const STOP_CODES = [
   "drafting-words",
   "bad-link",
   "foreign-name",
+  "missing-not-known",
+  "gone-source",
   "too-large-letter",
 ] as const;
 
@@ -66,21 +72,51 @@ export const CAUTION_CODES = [
   "broken-sentence",
   "language-missing",
   "picture-without-alt",
+  "maybe-foreign-name",
+  "greeting-typed",
+  "figure-typed",
+  "other-term",
+  "says-nothing-missing",
+  "shared-mailbox",
+  "score-too-high",
+  "same-title",
+  "twice-in-class",
+  "in-two-blocks",
 ] as const;
 
+/** What is worth knowing and asks for nothing. */
+export const LINE_CODES = ["not-in-all-classes", "one-mailbox"] as const;
+
+/** Stops of which the teacher can say that it is meant so. */
+const MEANABLE: ReadonlySet<FindingCode> = new Set(["foreign-name", "drafting-words", "missing-not-known"]);
+
 /** Every code there is, so that tests can ask whether each is planted, found and worded. */
-export const FINDING_CODES = [...STOP_CODES, ...CAUTION_CODES] as const;
+export const FINDING_CODES = [...STOP_CODES, ...CAUTION_CODES, ...LINE_CODES] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 
 type Details = Partial<Pick<Finding, "path" | "numbers" | "quotes">>;
 
 /** A finding of a code; its severity follows from the code alone. */
 export function findingOf(code: FindingCode, details: Details = {}): Finding {
-  const severity = (STOP_CODES as readonly string[]).includes(code) ? "stop" : "caution";
+  const isIn = (codes: readonly string[]) => codes.includes(code);
+  const severity = isIn(STOP_CODES) ? "stop" : isIn(LINE_CODES) ? "line" : "caution";
   return { severity, code, path: {}, numbers: {}, quotes: [], ...details };
 }
 
 /** Whether a finding keeps the note from being sent, whatever the teacher says. */
 export function isStop(finding: Finding): boolean {
   return finding.severity === "stop";
+}
+
+/** Names a stop that the teacher can say is meant; none where it can't be. */
+export function meaningKey({ code, path, quotes }: Finding): string | undefined {
+  if (!MEANABLE.has(code)) return undefined;
+  return [code, path.language ?? "", path.place ?? "", path.word ?? quotes.join(", ")].join("/");
+}
+
+/** A stop that is meant asks for no more than to be known: it is a caution with the teacher’s own word. */
+export function asMeant(finding: Finding, meant: readonly { readonly key: string; readonly why: string }[]): Finding {
+  const key = meaningKey(finding);
+  const said = key === undefined ? undefined : meant.find((one) => one.key === key);
+  return said ? { ...finding, severity: "caution", meant: said.why } : finding;
 }

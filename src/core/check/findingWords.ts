@@ -32,10 +32,19 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
         mend: "They are selected, but no guardian or student who can be written to belongs to this note.",
       };
     case "empty-subject":
-      return { title: `The ${inLanguage}subject is empty`, mend: "Write what the letter is about, in a few words." };
+      return {
+        title:
+          path.letterKey === undefined
+            ? `The ${inLanguage}subject is empty`
+            : `The subject is empty for ${listed(quotes)}`,
+        mend: "Write what the letter is about, in a few words.",
+      };
     case "empty-body":
       return {
-        title: `The ${inLanguage}letter is empty`,
+        title:
+          path.letterKey === undefined
+            ? `The ${inLanguage}letter is empty`
+            : `The letter is empty for ${listed(quotes)}`,
         mend: "Write the letter, or place a field or a block in it.",
       };
     case "unfilled-field":
@@ -50,7 +59,10 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
       };
     case "drafting-words":
       return {
-        title: `The ${place} still says ${listed(quotes.map((word) => `“${word}”`))}`,
+        title:
+          path.word !== undefined
+            ? `A comment, a file’s name or the like still says “${path.word}”, in ${letters}`
+            : `The ${place} still says ${listed(quotes.map((word) => `“${word}”`))}`,
         mend: "It looks like a reminder to yourself. Replace or delete it.",
       };
     case "not-a-guardian":
@@ -77,6 +89,73 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
       return {
         title: `The ${place} has a link that leads nowhere: ${listed(quotes)}`,
         mend: "Write the whole address, such as https://school.example/page.",
+      };
+    case "gone-source":
+      return {
+        title: `${path.place === "body" ? "A passage asks" : "A condition asks"} for “${quotes[0]}”, and no class of this note has it`,
+        mend: "Nobody can meet it. Choose what is there, or other classes.",
+      };
+    case "not-in-all-classes":
+      return {
+        title: `“${quotes[0]}” is not in ${listed(quotes.slice(1))}`,
+        mend: "There it is not known, selects nobody, and what stands in is written.",
+      };
+    case "one-mailbox":
+      return {
+        title: `${letters} ${numbers.letters === 1 ? "goes" : "go"} to a mailbox that several read: ${listed(quotes)}`,
+        mend: "They get one letter, with all their names in the greeting.",
+      };
+    case "shared-mailbox":
+      return {
+        title: `One address, and not one family: ${listed(quotes)}`,
+        mend: "Each would read what is about the other’s child. See in Families whose address it is.",
+      };
+    case "missing-not-known":
+      return {
+        title: `${letters} ${numbers.letters === 1 ? "says" : "say"} “${quotes[0]}”, and that is not known`,
+        mend: `Nothing was marked in this term for ${counted(numbers.students ?? 0, "student")}: ${listed(quotes.slice(1))}. Take it out, or leave these classes out.`,
+      };
+    case "says-nothing-missing":
+      return {
+        title: `${letters} ${numbers.letters === 1 ? "says" : "say"} “${quotes[0]}”, and something is missing`,
+        mend: `${listed(quotes.slice(1))}. Put it into a passage for those alone who miss nothing.`,
+      };
+    case "maybe-foreign-name":
+      return {
+        title: `“${quotes[0]}” in ${letters} may be another student’s name`,
+        mend: `It would be read by the family of ${listed(quotes.slice(1))}. Where somebody else is meant, all is well.`,
+      };
+    case "greeting-typed":
+      return {
+        title: `“${quotes[0]}” is the name of one family, and ${letters} ${numbers.letters === 1 ? "goes" : "go"} to others`,
+        mend: "Place the field “Recipient’s name” in the greeting.",
+      };
+    case "figure-typed":
+      return {
+        title: `“${quotes[0]}” was typed, and is the figure of ${quotes[1]} alone`,
+        mend: "All would read it. Place the field instead.",
+      };
+    case "other-term":
+      return {
+        title: `The ${inLanguage}letter speaks of ${quotes[0]}, and its figures are of ${quotes[1] || "no term"}`,
+        mend: "Change the words or the term.",
+      };
+    case "score-too-high":
+      return {
+        title: `${counted(numbers.students ?? 0, "score")} far above what is possible: ${listed(quotes)}`,
+        mend: "A digit too many, perhaps. Mend it in the gradebook; averages go by it.",
+      };
+    case "same-title":
+      return {
+        title: `Two assignments have one title: ${listed(quotes)}`,
+        mend: "The letter speaks of the one that fell due first. Give them titles of their own.",
+      };
+    case "twice-in-class":
+      return { title: `Twice in one class: ${listed(quotes)}`, mend: "Take one of them out, in Families." };
+    case "in-two-blocks":
+      return {
+        title: `In two blocks of one course: ${listed(quotes)}`,
+        mend: "After a move the old block may have been left behind. Take it away in Families, where it is so.",
       };
     case "foreign-name":
       return {

@@ -1,105 +1,307 @@
+import { baseLanguage } from "../letter/letterWords";
+import { nameKey } from "../matching/nameKey";
 import type { Guardian } from "../model/guardian";
 import { classLabel } from "../model/schoolClass";
 import { SETTINGS_ID } from "../model/settings";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
 import type { PlannedLetter } from "../selection/planNote";
-
-/** First names that are words of the language as well: alone they say nothing about a student. */
-const USUAL_WORDS = new Set(
-  "Angel Art Asia August Autumn Bay Bell Berry Bill Brook Cliff Coral Crystal Daisy Dale Dawn Dean Drew Eden Ever Faith Fern Field Flora Forest Frank Gene Ginger Glen Grace Grant Harmony Hazel Heather Holly Hope Iris Ivy Jack Jade Jasmine Joy June King Lake Lane Lily Mark Marina May Melody Mercy Miles Olive Page Pat Pearl Poppy Ray Reed Rich River Rob Robin Rose Ruby Sage Sandy Sky Star Stone Sue Summer Sunny Violet Wave West Will Winter Wren".split(
-    " ",
-  ),
-);
+import { speaksOfPerson } from "./speaksOfPerson";
+import { CALENDAR_WORDS, USUAL_FAMILY_WORDS, USUAL_WORDS } from "./usualWords";
 
 const WORD = /\p{L}[\p{L}\p{M}'’-]*/gu;
+/** Who is called so is no student: grown-ups, the great, and places. */
+const TITLES =
+  /^(?:mr|mrs|ms|miss|mx|dr|prof|professor|sir|lady|lord|king|queen|prince|princess|saint|st|san|santa|sankt|pope|president|captain|aunt|uncle|lake|mount|cape|port|point|fort|river|isle|se[nñ]or(?:a|ita)?|sr|sra|don|do[nñ]a|pan|pani|monsieur|madame|herr|frau)$/i;
+/** Small words that stand with capitals in headings. */
+const SMALL =
+  /^(?:And|Or|The|A|An|Is|Are|Has|Have|Had|Was|Will|Did|Does|Do|For|In|On|At|To|With|From|Of|By|Who|Y|I|Et|Und)$/;
+const PARTICLES = /^(?:de|del|della|da|dos|das|di|du|la|le|van|von|der|den|ter|ten|bin|ibn|al|el|mac|mc|of|st)$/;
+/** Languages that decline names; elsewhere an ending makes another word of it. */
+const DECLINING = new Set(["pl", "uk", "ru", "cs", "sk", "hr", "sr", "sl", "bg", "lt", "lv", "hu", "fi", "et", "tr"]);
+const ENDINGS =
+  /(?:owi|owie|ami|iem|ego|emu|ach|ów|om|em|ie|ią|ę|ą|a|y|i|u|e|o|ем|ом|ою|ові|еві|ами|ах|ів|ой|у|ю|а|я|и|і|е|ь)$/u;
+const SHORTEST_DECLINED = 4;
 
 /** The name of a student as it stands in a text. */
 export interface FoundName {
   readonly text: string;
+  /** In a form that compares. */
   readonly words: readonly string[];
+  readonly students: readonly Student[];
+  /** Whether it can hardly be anything but a name: a full name, or a first name that is no usual word. */
+  readonly certainty: "full name" | "first name" | "maybe";
+}
+
+/** A name of somebody else in a letter: for sure, or one that only may be one. */
+export interface ForeignName {
+  readonly text: string;
+  readonly isSure: boolean;
+}
+
+interface Token {
+  readonly text: string;
+  /** Without a possessive. */
+  readonly bare: string;
+  readonly key: string;
+  readonly at: number;
+  readonly end: number;
 }
 
 /**
- * Finds the names of other students in finished letters. A first name alone counts where it is no usual word; names
- * that the letter's own people, the teacher, the school or the classes share are nobody else's, nor are those of
- * brothers and sisters.
+ * Finds the names of other students in what somebody wrote. Names that the letter's own people, the teacher, the school or
+ * the classes share are nobody else's; a name that is a word as well counts only where the sentence speaks of a person;
+ * titles of the gradebook are passed over.
  */
 export class ForeignNames {
-  /** By each first name as it is written, whose it is. */
   private readonly byFirstName = new Map<string, Student[]>();
+  private readonly byFamilyName = new Map<string, Student[]>();
   private readonly byGuardian = new Map<string, Student[]>();
-  /** By student, the words of the family's names. */
-  private readonly ofFamily = new Map<string, ReadonlySet<string>>();
+  private readonly classesOf = new Map<string, string[]>();
+  /** By recipient and student, the words of the names that are their own. */
+  private readonly own = new Map<string, ReadonlySet<string>>();
   private readonly everywhere: ReadonlySet<string>;
+  private readonly titles: RegExp | undefined;
 
-  constructor(private readonly world: Pick<World, "students" | "guardians" | "settings" | "classes">) {
+  constructor(
+    private readonly world: Pick<World, "students" | "guardians" | "settings" | "classes" | "assignments" | "terms">,
+  ) {
+    const add = (map: Map<string, Student[]>, key: string, student: Student) => {
+      if (!key) return;
+      const known = map.get(key);
+      if (!known) map.set(key, [student]);
+      else if (!known.includes(student)) known.push(student);
+    };
     for (const student of world.students.values()) {
-      for (const { guardianId } of student.guardians) {
-        this.byGuardian.set(guardianId, [...(this.byGuardian.get(guardianId) ?? []), student]);
-      }
-      for (const name of new Set([student.givenName, student.preferredName ?? ""])) {
-        const [first] = wordsOf(name);
-        if (first) this.byFirstName.set(first, [...(this.byFirstName.get(first) ?? []), student]);
+      for (const { guardianId } of student.guardians) add(this.byGuardian, guardianId, student);
+      for (const name of [student.givenName, student.preferredName ?? ""])
+        add(this.byFirstName, nameKey(wordsOf(name)[0] ?? ""), student);
+      for (const word of wordsOf(student.familyName)) {
+        if (PARTICLES.test(word.toLowerCase())) continue;
+        add(this.byFamilyName, nameKey(word), student);
       }
     }
-    const settings = world.settings.get(SETTINGS_ID);
     const classes = [...world.classes.values()];
-    this.everywhere = new Set(
-      [settings?.teacherName ?? "", settings?.schoolName ?? "", ...classes.map(classLabel)].flatMap(wordsOf),
-    );
+    for (const { id, studentIds } of classes)
+      for (const one of studentIds) this.classesOf.set(one, [...(this.classesOf.get(one) ?? []), id]);
+    const settings = world.settings.get(SETTINGS_ID);
+    const names = [settings?.teacherName ?? "", settings?.schoolName ?? "", ...classes.map(classLabel)];
+    this.everywhere = new Set(names.flatMap(wordsOf).map(nameKey));
+    this.titles = this.titlesWithNames();
   }
 
-  /** The names of students in a line, whosever letter it stands in. */
-  namesIn(line: string): FoundName[] {
+  /** The names of students in a text of a language, whosever letter it stands in. */
+  namesIn(written: string, language = "en"): FoundName[] {
+    const text = this.titles ? written.replace(this.titles, (title) => " ".repeat(title.length)) : written;
+    const tokens = [...text.matchAll(WORD)].map(({ 0: word, index }): Token => {
+      const bare = word.replace(/['’]s$/i, "").replace(/['’]+$/, "");
+      return { text: word, bare, key: nameKey(bare), at: index, end: index + word.length };
+    });
     const found: FoundName[] = [];
-    let before: { word: string; end: number; students: readonly Student[] } | undefined;
-    for (const { 0: word, index: at } of line.matchAll(WORD)) {
-      // A first name and the family name after it are that student, even where the first name is a usual word.
-      const follows = before && /^[ \u00a0]+$/.test(line.slice(before.end, at));
-      if (before && follows && before.students.some(({ familyName }) => wordsOf(familyName)[0] === word)) {
-        found.push({ text: `${before.word} ${word}`, words: [before.word, word] });
-      }
-      const students = this.byFirstName.get(word);
-      before = students && { word, end: at + word.length, students };
-      if (students && !USUAL_WORDS.has(word) && !this.everywhere.has(word)) found.push({ text: word, words: [word] });
+    for (let place = 0; place < tokens.length; place += 1) {
+      const name = this.nameAt(text, tokens, place, baseLanguage(language));
+      if (!name) continue;
+      found.push(name.found);
+      place += name.takes - 1;
     }
     return found;
   }
 
-  /** The first of some names that is none of the letter's own people's; none where all are. */
+  /** The first of some names that is none of the letter's own people's, those that are sure before those that may be; none where all are. */
   foreign(
     names: readonly FoundName[],
-    { match, recipient }: Pick<PlannedLetter, "match" | "recipient">,
-  ): string | undefined {
+    letter: Pick<PlannedLetter, "matches" | "recipient" | "others">,
+  ): ForeignName | undefined {
     if (names.length === 0) return undefined;
-    const family = this.wordsOfFamily(match.studentId);
-    const strange = names.filter(({ words }) => words.some((word) => !family.has(word)));
-    if (strange.length === 0) return undefined;
-    const own = new Set([...family, ...wordsOf(recipient.name)]);
-    return strange.find(({ words }) => words.some((word) => !own.has(word)))?.text;
+    const own = this.wordsOfOwn(letter);
+    const classIds = new Set(letter.matches.map(({ classId }) => classId));
+    let maybe: ForeignName | undefined;
+    for (const { text, words, students, certainty } of names) {
+      if (words.every((word) => own.has(word))) continue;
+      const isClassmate = students.some(({ id }) => this.classesOf.get(id)?.some((one) => classIds.has(one)));
+      if (certainty === "full name" || (certainty === "first name" && isClassmate)) return { text, isSure: true };
+      maybe ??= { text, isSure: false };
+    }
+    return maybe;
   }
 
-  /** The words in the names of a student, of those with the same guardians, and of all these guardians. */
-  private wordsOfFamily(studentId: string): ReadonlySet<string> {
-    const known = this.ofFamily.get(studentId);
+  private nameAt(
+    text: string,
+    tokens: readonly Token[],
+    place: number,
+    language: string,
+  ): { found: FoundName; takes: number } | undefined {
+    const token = tokens[place] as Token;
+    if (!isCapital(token.text)) return undefined;
+    const [before, next] = [tokens[place - 1], tokens[place + 1]];
+    const follows = next !== undefined && /^[ \u00a0]$/.test(text.slice(token.end, next.at)) && isCapital(next.text);
+    const preceded = before !== undefined && /^\.?[ \u00a0]$/.test(text.slice(before.end, token.at));
+    if (preceded && TITLES.test(before.text)) return undefined;
+    const first = this.byFirstName.get(token.key) ?? [];
+    const family = this.byFamilyName.get(token.key) ?? [];
+    const full = this.fullName(text, tokens, place, first, family);
+    if (full) return full;
+    // A name between others is theirs: "Rosa Parks", "Victor Hugo".
+    const isOthers =
+      follows && !SMALL.test(next.text) && !CALENDAR_WORDS.has(next.text) && !this.byFirstName.has(next.key);
+    if (first.length > 0 && !isOthers) {
+      const isUsual = USUAL_WORDS.has(token.bare) || this.everywhere.has(token.key);
+      if (this.everywhere.has(token.key) && !USUAL_WORDS.has(token.bare)) return undefined;
+      const isMeant =
+        !isUsual || speaksOfPerson(text.slice(0, token.at), token.bare, text.slice(token.at + token.bare.length));
+      const certainty = isUsual ? "maybe" : "first name";
+      return isMeant
+        ? { found: { text: token.bare, words: [token.key], students: first, certainty }, takes: 1 }
+        : undefined;
+    }
+    if (first.length > 0) return undefined;
+    if (family.length > 0) return this.familyAlone(text, tokens, place, family, isOthers);
+    return this.declined(token, language);
+  }
+
+  /** "Ana Wójcik", "Wójcik, Ana": both together are that student, whatever else the words mean. */
+  private fullName(
+    text: string,
+    tokens: readonly Token[],
+    place: number,
+    first: readonly Student[],
+    family: readonly Student[],
+  ): { found: FoundName; takes: number } | undefined {
+    const token = tokens[place] as Token;
+    const next = tokens[place + 1];
+    if (!next) return undefined;
+    const between = text.slice(token.end, next.at);
+    const made = (students: readonly Student[], takes: number, last: Token) => ({
+      found: {
+        text: text.slice(token.at, last.at + last.bare.length),
+        words: tokens.slice(place, place + takes).map(({ key }) => key),
+        students,
+        certainty: "full name" as const,
+      },
+      takes,
+    });
+    if (first.length > 0 && /^[ \u00a0]$/.test(between)) {
+      // Particles stand between the two: "Ana de la Cruz".
+      for (let at = place + 1; at < Math.min(tokens.length, place + 4); at += 1) {
+        const one = tokens[at] as Token;
+        const students = first.filter(({ familyName }) =>
+          wordsOf(familyName).some((word) => nameKey(word) === one.key),
+        );
+        if (students.length > 0 && isCapital(one.text)) return made(students, at - place + 1, one);
+        if (!PARTICLES.test(one.text.toLowerCase())) break;
+      }
+    }
+    if (family.length > 0 && /^,? $/.test(between)) {
+      const students = family.filter((one) =>
+        [one.givenName, one.preferredName ?? ""].some((name) => nameKey(wordsOf(name)[0] ?? "") === next.key),
+      );
+      if (students.length > 0 && isCapital(next.text)) return made(students, 2, next);
+    }
+    return undefined;
+  }
+
+  /** A family name alone may be anybody's of that name. */
+  private familyAlone(
+    text: string,
+    tokens: readonly Token[],
+    place: number,
+    family: readonly Student[],
+    isOthers: boolean,
+  ): { found: FoundName; takes: number } | undefined {
+    const token = tokens[place] as Token;
+    const before = tokens[place - 1];
+    const isAfterName =
+      before !== undefined &&
+      isCapital(before.text) &&
+      /^[ \u00a0]$/.test(text.slice(before.end, token.at)) &&
+      !SMALL.test(before.text) &&
+      !isSentenceStart(text, before.at);
+    if (isOthers || isAfterName || this.everywhere.has(token.key)) return undefined;
+    if (USUAL_FAMILY_WORDS.has(token.bare) || USUAL_WORDS.has(token.bare) || token.bare.length < 3) {
+      const isMeant = speaksOfPerson(text.slice(0, token.at), token.bare, text.slice(token.at + token.bare.length));
+      if (!isMeant || isSentenceStart(text, token.at)) return undefined;
+    }
+    return { found: { text: token.bare, words: [token.key], students: family, certainty: "maybe" }, takes: 1 };
+  }
+
+  /** "Dmitrija", "Anny", "the Dmitris": a name in another case, or in the plural. */
+  private declined({ bare }: Token, language: string): { found: FoundName; takes: number } | undefined {
+    const stems = [bare.replace(/e?s$/, ""), bare.replace(/s$/, "")];
+    const plural = stems.find((stem) => stem !== bare && stem.length >= 3 && this.isName(stem));
+    if (plural !== undefined) return this.asDeclined(bare, plural, "maybe");
+    if (!DECLINING.has(language) || bare.length < SHORTEST_DECLINED || !ENDINGS.test(bare)) return undefined;
+    const stem = bare.replace(ENDINGS, "");
+    if (stem.length < SHORTEST_DECLINED - 1) return undefined;
+    const base = [stem, ...["a", "o", "y", "ek", "а", "я", "о", "й"].map((ending) => stem + ending)].find((one) =>
+      this.isName(one),
+    );
+    return base === undefined ? undefined : this.asDeclined(bare, base, "first name");
+  }
+
+  private isName(word: string): boolean {
+    return this.byFirstName.has(nameKey(word)) && !USUAL_WORDS.has(word) && !this.everywhere.has(nameKey(word));
+  }
+
+  private asDeclined(text: string, base: string, certainty: FoundName["certainty"]) {
+    const key = nameKey(base);
+    return { found: { text, words: [key], students: this.byFirstName.get(key) ?? [], certainty }, takes: 1 };
+  }
+
+  /** The words in the names of whom a letter is about, of their guardians, and of whoever gets it with all children of theirs. */
+  private wordsOfOwn({
+    matches,
+    recipient,
+    others = [],
+  }: Pick<PlannedLetter, "matches" | "recipient" | "others">): ReadonlySet<string> {
+    const key = `${recipient.id}/${matches.map(({ studentId }) => studentId).join("/")}`;
+    const known = this.own.get(key);
     if (known) return known;
-    const words = new Set(this.familyOf(studentId).flatMap(namesOf).flatMap(wordsOf));
-    this.ofFamily.set(studentId, words);
+    const { students, guardians } = this.world;
+    const about = matches.flatMap(({ studentId }) => students.get(studentId) ?? []);
+    // A guardian knows their own children; a student their brothers and sisters.
+    const ids =
+      recipient.kind === "guardian"
+        ? [recipient.id]
+        : about.flatMap((one) => one.guardians.map((link) => link.guardianId));
+    const family = [...about, ...ids.flatMap((id) => this.byGuardian.get(id) ?? [])];
+    const people: (Student | Guardian)[] = [
+      ...family,
+      ...family.flatMap((one) => one.guardians.flatMap(({ guardianId }) => guardians.get(guardianId) ?? [])),
+    ];
+    const words = new Set(
+      [...people.flatMap(namesOf), ...[recipient, ...others].map(({ name }) => name)].flatMap(wordsOf).map(nameKey),
+    );
+    this.own.set(key, words);
     return words;
   }
 
-  private familyOf(studentId: string): (Student | Guardian)[] {
-    const { students, guardians } = this.world;
-    const student = students.get(studentId);
-    if (!student) return [];
-    const guardianIds = student.guardians.map(({ guardianId }) => guardianId);
-    return [
-      student,
-      ...guardianIds.flatMap((id) => this.byGuardian.get(id) ?? []),
-      ...guardianIds.flatMap((id) => guardians.get(id) ?? []),
-    ];
+  /** Titles, classes and terms in which names stand: there they are nobody's. */
+  private titlesWithNames(): RegExp | undefined {
+    const { assignments, classes, terms } = this.world;
+    const all = new Set([
+      ...[...assignments.values()].map(({ title }) => title),
+      ...[...classes.values()].flatMap(({ name, categories }) => [name, ...categories.map((one) => one.name)]),
+      ...[...terms.values()].map(({ name }) => name),
+    ]);
+    const named = [...all].filter((title) =>
+      wordsOf(title).some((word) => this.byFirstName.has(nameKey(word)) || this.byFamilyName.has(nameKey(word))),
+    );
+    if (named.length === 0) return undefined;
+    const longestFirst = named
+      .sort((a, b) => b.length - a.length)
+      .map((title) => title.replace(/[.*+?^${}()|[\]\\]/g, "\\$&"));
+    return new RegExp(`(?<![\\p{L}\\p{N}])(?:${longestFirst.join("|")})(?![\\p{L}\\p{N}])`, "giu");
   }
+}
+
+function isSentenceStart(text: string, at: number): boolean {
+  return /(?:^|[.!?:\n][ \u00a0]*)[“"'(]*$/.test(text.slice(Math.max(0, at - 4), at));
+}
+
+/** Scripts without capitals have none to miss. */
+function isCapital(word: string): boolean {
+  const [first = ""] = word;
+  return first !== first.toLocaleLowerCase() || first === first.toLocaleUpperCase();
 }
 
 function namesOf(person: Student | Guardian): string[] {

@@ -2,56 +2,63 @@ import { MAX_HEADER_CHARACTERS, MAX_LETTER_CHARACTERS } from "../delivery/handOv
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
 import { roundFraction } from "../figures/roundFraction";
+import { assignmentsIn } from "../figures/studentFigures";
 import type { RenderedLetter } from "../letter/compileLetter";
 import { hasSource } from "../letter/fieldsFor";
-import { noteLetters } from "../letter/noteLetters";
+import { languageOf, noteLetters, wordsFor } from "../letter/noteLetters";
+import { writtenLines } from "../model/letterBody";
 import type { Note } from "../model/note";
-import type { World } from "../model/world";
 import type { Match, NotePlan, PlannedLetter } from "../selection/planNote";
-import { type Finding, type FindingCode, findingOf } from "./finding";
-import { ForeignNames, type FoundName } from "./foreignNames";
-import { someNames } from "./someNames";
+import { Collected } from "./collected";
+import { draftingWords } from "./draftingWords";
+import type { Finding } from "./finding";
+import { brokenLine, WrittenReader } from "./readWritten";
 
 const LONGEST_SUBJECT = 60;
 const HEAVIEST_BYTES = 100_000;
 
-/** A number with more decimals than anybody reads. */
-const RAW_DECIMAL = /(?<![\d.,])(?:0?\.\d{3,}|\d+\.\d{4,})(?!\d|\.\d)/;
-/** What an empty value leaves behind: two spaces, a space before a comma, empty brackets, two commas. */
-const BROKEN = /\S {2,}\S|\p{L} [,.;](?:\s|$)|\(\s*\)|,\s*[,.;]/u;
-
 /** What only the finished letters show; each kind of finding once, with the first letter and how many more there are. */
 export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[] {
   const collected = new Collected(index);
-  const lines = linesFor(index.world);
+  const reader = WrittenReader.of(index.world);
+  const work = new KnownWork(index, note.selection.period);
   // A file named after a student goes to everybody.
-  const fileNames = (note.enclosures ?? []).map(({ name }) => name.replace(/[_.-]/g, " "));
+  const fileNames = (note.enclosures ?? []).map(({ name }) =>
+    name.replace(/\.[a-z0-9]+$/i, "").replace(/[_.-]+/g, " "),
+  );
+  const typed = draftingWordsTyped(note);
   for (const { planned, rendered } of noteLetters(index, note, plan.letters)) {
+    const { language } = wordsFor(note, languageOf(index, planned));
     for (const field of rendered.unfilled) {
       if (hasSource(field, index.world)) collected.add("unfilled-field", planned, { field });
     }
-    let [foreign, raw, broken] = ["", "", ""];
-    for (const name of fileNames) foreign ||= lines.names.foreign(lines.read(name).names, planned) ?? "";
-    for (const line of [rendered.subject, ...rendered.text.split("\n")]) {
-      const read = lines.read(line);
-      foreign ||= lines.names.foreign(read.names, planned) ?? "";
+    const isFilled = rendered.unfilled.length === 0;
+    if (!rendered.subject && isFilled) collected.add("empty-subject", planned, { place: "subject" });
+    if (rendered.isBlank && isFilled) collected.add("empty-body", planned, { place: "body" });
+    let [sure, maybe, raw, broken, claim] = ["", "", "", "", ""];
+    const written = fileNames.length > 0 ? [...fileNames, ...rendered.written] : rendered.written;
+    for (const words of written) {
+      const read = reader.read(words, language);
+      if (read.names.length > 0) {
+        const foreign = reader.names.foreign(read.names, planned);
+        if (foreign?.isSure) sure ||= foreign.text;
+        else if (foreign) maybe ||= foreign.text;
+      }
       raw ||= read.raw;
-      broken ||= read.broken;
+      claim ||= read.claim;
+      // A name of a file is no sentence.
+      if (!fileNames.includes(words)) broken ||= read.broken;
+      for (const left of read.drafting)
+        if (!typed.has(left)) collected.add("drafting-words", planned, { word: left }, left);
     }
-    if (foreign) collected.add("foreign-name", planned, {}, foreign);
+    // Only where a value is empty do the words around it meet.
+    if (rendered.empty > 0) broken ||= brokenLine(rendered.subject) || brokenLine(rendered.text);
+    if (sure) collected.add("foreign-name", planned, { word: sure }, sure);
+    else if (maybe) collected.add("maybe-foreign-name", planned, { word: maybe }, maybe);
     if (raw) collected.add("raw-decimal", planned, {}, raw);
     if (broken) collected.add("broken-sentence", planned, {}, broken);
-    if (rendered.subject.length > MAX_HEADER_CHARACTERS) {
-      collected.add("too-long", planned, {}, rendered.subject);
-    } else if (rendered.subject.length > LONGEST_SUBJECT) {
-      collected.add("long-subject", planned, {}, rendered.subject);
-    }
-    if (rendered.html.length + rendered.text.length > HEAVIEST_BYTES / 4) {
-      const bytes = new TextEncoder().encode(rendered.html + rendered.text).length;
-      const isTooLarge = Math.max(rendered.html.length, rendered.text.length) > MAX_LETTER_CHARACTERS;
-      const code = isTooLarge ? "too-large-letter" : "heavy-letter";
-      if (bytes > HEAVIEST_BYTES) collected.add(code, planned, {}, String(Math.ceil(bytes / 1000)));
-    }
+    if (claim) claimFindings(collected, index, note, planned, work, claim);
+    sizeFindings(collected, planned, rendered);
     if (speaksOfMissing(rendered) && missesNothing(index, note, planned)) collected.add("nothing-missing", planned);
     const decimals = decimalsBesideLabel(rendered);
     if (decimals !== undefined && disagrees(index, note, planned, decimals)) collected.add("letter-disagrees", planned);
@@ -59,42 +66,70 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
   return collected.findings();
 }
 
-/** Findings of many letters, gathered by what they are. */
-class Collected {
-  private readonly found = new Map<
-    string,
-    { code: FindingCode; field?: string; quote: string; letters: PlannedLetter[] }
-  >();
+/** The drafting words of the note itself are named by themselves; others stand in comments and file names. */
+function draftingWordsTyped(note: Note): ReadonlySet<string> {
+  const lines = [note, ...note.variants].flatMap(({ subject, body }) =>
+    [subject, body].flatMap((document) => writtenLines(document, () => " ")),
+  );
+  return new Set(draftingWords(lines.join("\n")));
+}
 
-  constructor(private readonly index: FiguresIndex) {}
+function sizeFindings(collected: Collected, planned: PlannedLetter, { subject, html, text }: RenderedLetter): void {
+  if (subject.length > MAX_HEADER_CHARACTERS) collected.add("too-long", planned, {}, subject);
+  else if (subject.length > LONGEST_SUBJECT) collected.add("long-subject", planned, {}, subject);
+  if (html.length + text.length <= HEAVIEST_BYTES / 4) return;
+  const bytes = new TextEncoder().encode(html + text).length;
+  const isTooLarge = Math.max(html.length, text.length) > MAX_LETTER_CHARACTERS;
+  const code = isTooLarge ? "too-large-letter" : "heavy-letter";
+  if (bytes > HEAVIEST_BYTES) collected.add(code, planned, {}, String(Math.ceil(bytes / 1000)));
+}
 
-  add(code: FindingCode, planned: PlannedLetter, { field }: { field?: string } = {}, quote = ""): void {
-    const key = field ? `${code}/${field}` : code;
-    const known = this.found.get(key);
-    if (known) known.letters.push(planned);
-    else this.found.set(key, { code, ...(field !== undefined && { field }), quote, letters: [planned] });
-  }
+/** A letter says that nothing is missing: nobody knows that where no work was marked, and it may not be so. */
+function claimFindings(
+  collected: Collected,
+  index: FiguresIndex,
+  note: Note,
+  planned: PlannedLetter,
+  work: KnownWork,
+  claim: string,
+): void {
+  const { period } = note.selection;
+  const unknown = planned.matches.filter(({ classId }) => !work.isKnownIn(classId));
+  if (unknown.length > 0) collected.add("missing-not-known", planned, { word: claim }, claim, unknown);
+  const untrue = planned.matches.filter(
+    ({ classId, studentId }) => work.isKnownIn(classId) && index.figures(classId, studentId, period).missing.length > 0,
+  );
+  // Of several children one may have it all, and the letter says so of that one.
+  if (untrue.length === planned.matches.length) collected.add("says-nothing-missing", planned, {}, claim, untrue);
+}
 
-  findings(): Finding[] {
-    return [...this.found.values()].map(({ code, field, quote, letters }) => {
-      const matches = letters.flatMap((letter) => letter.matches);
-      return findingOf(code, {
-        path: { letterKey: letters[0]?.key, ...(field !== undefined && { field }) },
-        numbers: {
-          letters: letters.length,
-          students: new Set(matches.map(({ studentId }) => studentId)).size,
-          ...(code === "long-subject" && { characters: quote.length }),
-          ...((code === "heavy-letter" || code === "too-large-letter") && { size: Number(quote) }),
-        },
-        quotes: code === "unfilled-field" ? someNames(this.index, matches) : [quote, ...someNames(this.index, matches)],
-      });
-    });
+/** In which classes it is known what is missing: those with work in the term, some of it marked. */
+class KnownWork {
+  private readonly known = new Map<string, boolean>();
+
+  constructor(
+    private readonly index: FiguresIndex,
+    private readonly period: Note["selection"]["period"],
+  ) {}
+
+  isKnownIn(classId: string): boolean {
+    const known = this.known.get(classId);
+    if (known !== undefined) return known;
+    const gradebook = this.index.gradebook(classId);
+    const isKnown =
+      gradebook !== undefined &&
+      [...assignmentsIn(gradebook, this.period)].some(({ id }) =>
+        Object.values(gradebook.columns.get(id)?.scores ?? {}).some(({ status }) => status !== "pending"),
+      );
+    this.known.set(classId, isKnown);
+    return isKnown;
   }
 }
 
 /** Whether a letter counts or lists missing work, whatever there is. */
 function speaksOfMissing({ fields, blocks }: RenderedLetter): boolean {
-  if (fields.some(({ field }) => field === "missing.count" || field === "missing.list")) return true;
+  if (fields.some(({ field, fallback }) => field === "missing.count" || (field === "missing.list" && !fallback.trim())))
+    return true;
   return blocks.some((block) => block.type === "missingWork" && !block.attrs.whenNothing.trim());
 }
 
@@ -107,8 +142,9 @@ function decimalsBesideLabel({ fields }: RenderedLetter): number | undefined {
   return hasLabel && written ? Number.parseInt(written.format, 10) : undefined;
 }
 
+/** Of several children one that misses something is enough to speak of it. */
 function missesNothing(index: FiguresIndex, note: Note, { matches }: PlannedLetter): boolean {
-  return matches.some(
+  return matches.every(
     (match) => index.figures(match.classId, match.studentId, note.selection.period).missing.length === 0,
   );
 }
@@ -123,46 +159,4 @@ function disagreesFor(index: FiguresIndex, note: Note, match: Match, decimals: n
   const scale = index.world.gradeScales.get(index.world.classes.get(match.classId)?.gradeScaleId ?? "");
   if (!overall || !scale) return false;
   return gradeLabel(scale, overall.shown) !== gradeLabel(scale, roundFraction(overall.exact, decimals));
-}
-
-interface ReadLine {
-  readonly names: readonly FoundName[];
-  readonly raw: string;
-  readonly broken: string;
-}
-
-const NOTHING: ReadLine = { names: [], raw: "", broken: "" };
-const MOST_KEPT = 20_000;
-
-/** Reads lines of letters; most lines stand in many letters, and are read once. */
-class Lines {
-  private readonly known = new Map<string, ReadLine>();
-
-  constructor(readonly names: ForeignNames) {}
-
-  read(line: string): ReadLine {
-    if (line === "") return NOTHING;
-    const known = this.known.get(line);
-    if (known) return known;
-    const read = {
-      names: this.names.namesIn(line),
-      raw: RAW_DECIMAL.exec(line)?.[0] ?? "",
-      broken: BROKEN.test(line.trimEnd()) ? line.trim() : "",
-    };
-    if (this.known.size >= MOST_KEPT) this.known.clear();
-    this.known.set(line, read);
-    return read;
-  }
-}
-
-const kept = new WeakMap<World["students"], { readonly people: readonly unknown[]; readonly lines: Lines }>();
-
-/** The lines that were read for the same people: while one types, nearly all of a letter stays as it was. */
-function linesFor(world: World): Lines {
-  const people = [world.guardians, world.settings, world.classes];
-  const known = kept.get(world.students);
-  if (known?.people.every((table, place) => table === people[place])) return known.lines;
-  const lines = new Lines(new ForeignNames(world));
-  kept.set(world.students, { people, lines });
-  return lines;
 }

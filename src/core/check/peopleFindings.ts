@@ -3,8 +3,9 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { wantsNoLetters } from "../model/guardian";
 import { firstName } from "../model/student";
 import type { NotePlan, PlannedLetter } from "../selection/planNote";
+import { listed } from "../words";
 import { type Finding, findingOf } from "./finding";
-import { someNames } from "./someNames";
+import { fewOf, someNames } from "./someNames";
 
 /** A line break or another control character: in a name it could end a header of the message. */
 const BREAKS_HEADER = /[\p{Cc}\u2028\u2029]/u;
@@ -30,7 +31,50 @@ export function peopleFindings(index: FiguresIndex, plan: NotePlan): Finding[] {
   if (plan.notReached.length > 0) {
     findings.push(findingOf("student-not-reached", { quotes: someNames(index, plan.notReached) }));
   }
-  return [...findings, ...nameFindings(index, plan)];
+  return [...findings, ...mailboxFindings(index, plan), ...nameFindings(index, plan)];
+}
+
+/** Mailboxes that several people read: one letter for them, or, where they have other children, a word of caution. */
+function mailboxFindings(index: FiguresIndex, { letters }: NotePlan): Finding[] {
+  const together = letters.filter(({ others }) => others !== undefined);
+  const line =
+    together.length > 0
+      ? [
+          findingOf("one-mailbox", {
+            path: { letterKey: together[0]?.key },
+            numbers: { letters: together.length },
+            quotes: fewOf(
+              together.map(({ recipient, others = [] }) => listed([recipient, ...others].map(({ name }) => name))),
+            ),
+          }),
+        ]
+      : [];
+  const byAddress = new Map<string, Map<string, PlannedLetter>>();
+  for (const letter of letters) {
+    if (!letter.recipient.addressIsGood) continue;
+    const address = letter.recipient.address.toLowerCase();
+    byAddress.set(address, (byAddress.get(address) ?? new Map()).set(letter.recipient.id, letter));
+  }
+  const shared = [...byAddress.values()].filter(({ size }) => size > 1);
+  const [first] = shared;
+  if (!first) return line;
+  const [letter] = [...first.values()];
+  return [
+    findingOf("shared-mailbox", {
+      path: { letterKey: letter?.key },
+      numbers: { letters: shared.length },
+      quotes: fewOf(
+        shared.map((readers) =>
+          listed(
+            [...readers.values()].map(
+              ({ recipient, matches }) => `${recipient.name} (${listed(someNames(index, matches))})`,
+            ),
+          ),
+        ),
+      ),
+    }),
+    ...line,
+  ];
 }
 
 function recipientProblem(index: FiguresIndex, { matches, recipient }: PlannedLetter): Finding["code"] | undefined {

@@ -2,7 +2,7 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { dayOfInstant, daysBetween, MS_PER_DAY } from "../model/day";
 import type { Note } from "../model/note";
 import { classLabel } from "../model/schoolClass";
-import { currentTerm, WHOLE_YEAR } from "../model/term";
+import { WHOLE_YEAR } from "../model/term";
 import type { NotePlan } from "../selection/planNote";
 import { type Finding, findingOf } from "./finding";
 import { someNames } from "./someNames";
@@ -34,10 +34,10 @@ export function roundFindings(index: FiguresIndex, note: Note, plan: NotePlan, n
 function termFindings(index: FiguresIndex, note: Note): Finding[] {
   const { period } = note.selection;
   const terms = [...index.world.terms.values()];
-  const current = currentTerm(terms, index.today);
+  const current = terms.find(({ from, to }) => from <= index.today && index.today <= to);
   const chosen = terms.find(({ id }) => id === period);
-  if (period === WHOLE_YEAR || !current || chosen?.id === current.id) return [];
-  return [findingOf("term-not-current", { quotes: [chosen?.name ?? "no term", current.name] })];
+  if (period === WHOLE_YEAR || terms.length === 0 || (current && chosen?.id === current.id)) return [];
+  return [findingOf("term-not-current", { quotes: [chosen?.name ?? "no term", current?.name ?? "no term"] })];
 }
 
 /** The same note, or another one with the same to say, to a family that had one in the last days. */

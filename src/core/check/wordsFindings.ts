@@ -1,6 +1,6 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { liveBlocks } from "../letter/blockModel";
-import { hasSource } from "../letter/fieldsFor";
+import { hasSource, sourceOf } from "../letter/fieldsFor";
 import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks } from "../model/letterBody";
 import type { Note } from "../model/note";
 import { draftingWords } from "./draftingWords";
@@ -15,20 +15,10 @@ export function wordsFindings(index: FiguresIndex, note: Pick<Note, "subject" | 
 }
 
 function findingsIn(index: FiguresIndex, note: Pick<Note, "subject" | "body">): Finding[] {
-  const assignments = liveBlocks(note.body).flatMap((block) => {
-    if (block.type === "missingWork") return block.attrs.assignments ?? [];
-    return block.type === "assignmentScore" ? [block.attrs.assignment] : [];
-  });
-  const gone = [...new Set(assignments)].filter(
-    (assignment) => !hasSource(`assignment.score.${assignment}`, index.world),
-  );
   const pictures = [...plainBlocks(note.body)].flatMap((block) => (block.type === "picture" ? [block.attrs] : []));
   return [
     ...documentFindings(index, "subject", note.subject, false),
     ...documentFindings(index, "body", note.body, liveBlocks(note.body).length + pictures.length > 0),
-    ...gone.map((assignment) =>
-      findingOf("unknown-field", { path: { place: "body", field: `assignment.score.${assignment}` } }),
-    ),
     ...(pictures.some(({ alt }) => !alt.trim()) ? [findingOf("picture-without-alt", { path: { place: "body" } })] : []),
   ];
 }
@@ -49,7 +39,9 @@ function documentFindings(
   const left = draftingWords(text);
   if (left.length > 0) findings.push(findingOf("drafting-words", { path: { place }, quotes: left }));
   for (const field of fields) {
-    if (!hasSource(field, index.world)) findings.push(findingOf("unknown-field", { path: { place, field } }));
+    // What has a name is looked for in the classes of the note.
+    if (sourceOf(field) === undefined && !hasSource(field, index.world))
+      findings.push(findingOf("unknown-field", { path: { place, field } }));
   }
   const links = nodes.flatMap((node) =>
     node.type === "hardBreak"

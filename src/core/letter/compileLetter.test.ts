@@ -348,7 +348,10 @@ describe("a letter to a family", () => {
     worldOf(
       sampleWorld({
         students: children.map(({ student }) => student),
-        guardians: [sampleGuardian(), sampleGuardian({ id: "other", givenName: "Olu", familyName: "Ode" })],
+        guardians: [
+          sampleGuardian(),
+          sampleGuardian({ id: "other", givenName: "Olu", familyName: "Ode", addresses: ["olu@tidepost.example"] }),
+        ],
         work: [
           {
             assignment: sampleAssignment(),

@@ -5,6 +5,7 @@ import {
   type LetterBody,
   type LetterSubject,
   type PlainBlockNode,
+  plainBlocks,
   type SignatureDocument,
 } from "../model/letterBody";
 import { type LiveBlockNode, liveBlocks } from "./blockModel";
@@ -27,6 +28,10 @@ export interface RenderedLetter {
   /** The fields and blocks that this letter has: those of passages that it does not have are not among them. */
   readonly fields: readonly FieldNode["attrs"][];
   readonly blocks: readonly LiveBlockNode[];
+  /** What somebody wrote, as far as it stands in this letter, run by run: what comes from the school’s record is not among it. */
+  readonly written: readonly string[];
+  /** Whether nothing is in it but blanks and the signature. */
+  readonly isBlank: boolean;
 }
 
 /**
@@ -46,6 +51,8 @@ export function compileLetter(
   const before = compileBlocks(blocks.slice(0, from), slots);
   const run = compileBlocks(blocks.slice(from, to), slots);
   const after = compileBlocks(blocks.slice(to), slots);
+  const hasPicture = [...plainBlocks(words.body)].some(({ type }) => type === "picture");
+  const unsigned = compileBlocks(signed(words.body.content, NO_SIGNATURE), slots);
   let last: AboutStudent | undefined;
 
   return (contexts) => {
@@ -63,9 +70,13 @@ export function compileLetter(
     };
     const html = mailDocument(subjectLine, body("html"), context.language);
     const text = `${body("text").trimEnd()}\n`;
+    const isBlank =
+      !hasPicture &&
+      text.length < LONGEST_OF_BLANK &&
+      [first, ...rest].every((one) => !/[\p{L}\p{N}]/u.test(one.plain(unsigned.text)));
     if (rest.length === 0) {
-      const { unfilled, empty, fields, blocks: shown } = first;
-      return { subject: subjectLine, html, text, unfilled, empty, fields, blocks: shown };
+      const { unfilled, empty, fields, blocks: shown, written } = first;
+      return { subject: subjectLine, html, text, unfilled, empty, fields, blocks: shown, written, isBlank };
     }
     const made = [all, first, ...rest];
     return {
@@ -76,9 +87,15 @@ export function compileLetter(
       empty: made.reduce((sum, { empty }) => sum + empty, 0),
       fields: made.flatMap(({ fields }) => fields),
       blocks: made.flatMap((one) => one.blocks),
+      written: made.flatMap((one) => one.written),
+      isBlank,
     };
   };
 }
+
+const NO_SIGNATURE: SignatureDocument = { type: "doc", content: [] };
+/** Longer letters have words beside a signature; in characters. */
+const LONGEST_OF_BLANK = 1_000;
 
 /**
  * The part of a letter that is said again for each child and class of a family: from the first block that speaks of a

@@ -48,7 +48,8 @@ type NamedSource =
   | { kind: "category" | "statement" | "own"; name: string }
   | { kind: "assignment"; of: AssignmentFieldKind; name: string };
 
-function sourceOf(id: string): NamedSource | undefined {
+/** What a field speaks of by its name; none where it is in every gradebook, or is no field. */
+export function sourceOf(id: string): NamedSource | undefined {
   const [kind = "", ...rest] = id.split(".");
   if (kind === "category" || kind === "statement" || kind === "own") return { kind, name: rest.join(".") };
   const of = ASSIGNMENT_FIELD_KINDS.find((one) => one === rest[0]);

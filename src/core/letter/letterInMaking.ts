@@ -4,7 +4,7 @@ import { blockModel, type LiveBlockNode } from "./blockModel";
 import { fieldWriter } from "./fieldWriter";
 import type { LetterContext } from "./letterContext";
 import { blockHtml, blockText, escapeHtml } from "./mailDocument";
-import { writingIn } from "./writingIn";
+import { valueForEach } from "./valueForEach";
 
 type Part =
   | string
@@ -36,21 +36,41 @@ export class Passage {
   }
 }
 
+/** Fields and blocks of which somebody wrote the words, and not the school’s record. */
+const WRITTEN_FIELDS = /^(?:assignment\.comment|own|statement)\./;
+const WRITTEN_BLOCKS: ReadonlySet<LiveBlockNode["type"]> = new Set(["classLog", "assignmentScore"]);
+
+/** One field of a letter, ready to be written. */
+export interface Slot {
+  readonly key: string;
+  readonly attrs: FieldNode["attrs"];
+  readonly write: (context: LetterContext) => string;
+  /** Whether somebody wrote what it holds, such as a comment. */
+  readonly isWritten: boolean;
+}
+
 /** The distinct fields of a letter. */
 export class FieldSlots {
-  readonly slots: { key: string; attrs: FieldNode["attrs"]; write: (context: LetterContext) => string }[] = [];
+  readonly slots: Slot[] = [];
 
   placeOf({ attrs }: FieldNode): number {
     const key = JSON.stringify([attrs.field, attrs.fallback, attrs.format, attrs.upperFirst]);
     const known = this.slots.findIndex((slot) => slot.key === key);
     if (known >= 0) return known;
-    return this.slots.push({ key, attrs, write: fieldWriter(attrs) }) - 1;
+    return this.slots.push({ key, attrs, write: fieldWriter(attrs), isWritten: WRITTEN_FIELDS.test(attrs.field) }) - 1;
   }
+}
+
+interface DrawnBlock {
+  readonly html: string;
+  readonly text: string;
+  /** Whether there was nothing to say, and what the teacher wrote for that stands there. */
+  readonly isStandIn: boolean;
 }
 
 /** What is the same in all letters about one student in one class: the blocks, and which passages are on. */
 export class AboutStudent {
-  private readonly drawn = new Map<LiveBlockNode, { readonly html: string; readonly text: string }>();
+  private readonly drawn = new Map<LiveBlockNode, DrawnBlock>();
   private readonly passages = new Map<Passage, boolean>();
 
   constructor(private readonly context: LetterContext) {}
@@ -65,11 +85,13 @@ export class AboutStudent {
     );
   }
 
-  draw(block: LiveBlockNode): { readonly html: string; readonly text: string } {
+  draw(block: LiveBlockNode): DrawnBlock {
     const known = this.drawn.get(block);
     if (known) return known;
     const model = blockModel(block, this.context);
-    const made = { html: blockHtml(model), text: blockText(model) };
+    const { whenNothing = "" } = (block.attrs ?? {}) as { whenNothing?: string };
+    const isStandIn = model.kind === "sentence" && model.text !== "" && model.text === whenNothing;
+    const made = { html: blockHtml(model), text: blockText(model), isStandIn };
     this.drawn.set(block, made);
     return made;
   }
@@ -89,6 +111,8 @@ export class LetterInMaking {
   empty = 0;
   readonly fields: FieldNode["attrs"][] = [];
   readonly blocks: LiveBlockNode[] = [];
+  /** What somebody wrote, as far as it stands in this letter: the note’s own words, what stands in, comments and the like. */
+  readonly written: string[] = [];
   private readonly values: { readonly text: string; readonly html: string }[] = [];
 
   constructor(
@@ -99,35 +123,51 @@ export class LetterInMaking {
     private readonly others: readonly LetterContext[] = [],
   ) {}
 
+  /** A run as plain text, without noting what stands in it. */
+  plain({ parts }: Track): string {
+    return parts
+      .map((part) => {
+        if (typeof part === "string") return part;
+        if (typeof part === "number") return this.value(part).text;
+        if ("block" in part) return this.about.draw(part.block).text;
+        return this.plain(this.about.isOn(part.passage) ? part.on : part.off);
+      })
+      .join("");
+  }
+
   join({ parts }: Track, as: "html" | "text"): string {
     let joined = "";
     for (const part of parts) {
-      if (typeof part === "string") joined += part;
-      else if (typeof part === "number") joined += this.value(part)[as];
+      if (typeof part === "string") {
+        joined += part;
+        if (as === "text") this.written.push(part);
+      } else if (typeof part === "number") joined += this.value(part)[as];
       else if ("block" in part) {
         // The HTML is made first; the text has the same blocks.
         if (as === "html") this.blocks.push(part.block);
-        joined += this.about.draw(part.block)[as];
+        const drawn = this.about.draw(part.block);
+        joined += drawn[as];
+        if (as === "text" && (WRITTEN_BLOCKS.has(part.block.type) || drawn.isStandIn)) this.written.push(drawn.text);
       } else joined += this.join(this.about.isOn(part.passage) ? part.on : part.off, as);
     }
     return joined;
   }
 
-  private written(write: (context: LetterContext) => string): string {
-    if (this.others.length === 0) return write(this.context);
-    const each = [this.context, ...this.others].map(write).filter(Boolean);
-    return writingIn(this.context.language).list([...new Set(each)]);
+  private valueOf(slot: Slot): string {
+    const { write } = slot;
+    return this.others.length === 0 ? write(this.context) : valueForEach(slot, [this.context, ...this.others]);
   }
 
   private value(place: number): { readonly text: string; readonly html: string } {
     const known = this.values[place];
     if (known) return known;
     const slot = this.slots.slots[place];
-    const own = slot ? this.written(slot.write) : "";
+    const own = slot ? this.valueOf(slot) : "";
     const text = own || slot?.attrs.fallback || "";
     if (!own) this.empty += 1;
     if (slot && !text) this.unfilled.push(slot.attrs.field);
     if (slot) this.fields.push(slot.attrs);
+    if (slot && text && (!own || slot.isWritten)) this.written.push(text);
     const made = { text, html: escapeHtml(text) };
     this.values[place] = made;
     return made;

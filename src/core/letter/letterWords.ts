@@ -13,6 +13,8 @@ export interface LetterWords {
   readonly average: string;
   readonly overall: string;
   readonly noScoresYet: string;
+  /** Beside the name of a child who has no such value while a brother or sister has. */
+  readonly nothingYet: string;
   /** The quiet line at the end of a letter: the words of the link that stops the letters, and what to do where there is none. */
   readonly stopLetters: string;
   readonly stopByWritingBack: string;
@@ -42,6 +44,7 @@ const ENGLISH: LetterWords = {
   average: "Average",
   overall: "Overall",
   noScoresYet: "no scores yet",
+  nothingYet: "nothing yet",
   stopLetters: "No more letters like this",
   stopByWritingBack: "If you want no more letters like this, write back and say so.",
   assignment: "Assignment",
@@ -80,6 +83,7 @@ const SPANISH: LetterWords = {
   average: "Promedio",
   overall: "General",
   noScoresYet: "sin notas todavía",
+  nothingYet: "todavía nada",
   stopLetters: "No recibir más cartas como esta",
   stopByWritingBack: "Si no desea recibir más cartas como esta, responda a este mensaje y díganoslo.",
   assignment: "Trabajo",
@@ -118,6 +122,7 @@ const POLISH: LetterWords = {
   average: "Średnia",
   overall: "Ogółem",
   noScoresYet: "brak ocen",
+  nothingYet: "jeszcze nic",
   stopLetters: "Nie chcę więcej takich listów",
   stopByWritingBack: "Jeśli nie chcą Państwo otrzymywać takich listów, prosimy o odpowiedź na tę wiadomość.",
   assignment: "Praca",
@@ -159,6 +164,7 @@ const VIETNAMESE: LetterWords = {
   average: "Trung bình",
   overall: "Tổng kết",
   noScoresYet: "chưa có điểm",
+  nothingYet: "chưa có gì",
   stopLetters: "Không nhận thêm những thư như thế này",
   stopByWritingBack: "Nếu không muốn nhận thêm những thư như thế này, xin trả lời thư và cho biết.",
   assignment: "Bài",
@@ -197,6 +203,7 @@ const ARABIC: LetterWords = {
   average: "المعدل",
   overall: "المجموع",
   noScoresYet: "لا درجات بعد",
+  nothingYet: "لا شيء بعد",
   stopLetters: "لا أريد مزيدًا من هذه الرسائل",
   stopByWritingBack: "إذا كنتم لا ترغبون في تلقي مزيد من هذه الرسائل، فأجيبوا على هذه الرسالة وأخبرونا بذلك.",
   assignment: "العمل",

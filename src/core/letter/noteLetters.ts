@@ -9,24 +9,26 @@ import { classRowsOf } from "../selection/selectionRow";
 import { compileLetter, type RenderedLetter } from "./compileLetter";
 import type { LetterContext } from "./letterContext";
 import { baseLanguage } from "./letterWords";
+import { writingIn } from "./writingIn";
 
 /** What one planned letter can speak of, in a language, for each student and class that it is about. They must exist. */
 export function letterContexts(
   index: FiguresIndex,
   note: Pick<Note, "selection">,
-  { matches, recipient }: PlannedLetter,
+  { matches, recipient, others = [] }: PlannedLetter,
   language: string,
 ): [LetterContext, ...LetterContext[]] {
-  const [first, ...others] = matches.map((match) => letterContext(index, note, match, recipient, language));
+  const readers = [recipient, ...others];
+  const [first, ...rest] = matches.map((match) => letterContext(index, note, match, readers, language));
   if (!first) throw new Error("A planned letter is about nobody.");
-  return [first, ...others];
+  return [first, ...rest];
 }
 
 function letterContext(
   index: FiguresIndex,
   note: Pick<Note, "selection">,
   match: Match,
-  recipient: Recipient,
+  readers: readonly Recipient[],
   language: string,
 ): LetterContext {
   const { world } = index;
@@ -35,16 +37,18 @@ function letterContext(
   if (!student || !gradebook) throw new Error("A planned letter names a student or a class that is not there.");
   const { schoolClass } = gradebook;
   const { period } = note.selection;
-  const person = recipient.kind === "student" ? student : world.guardians.get(recipient.id);
+  const people = readers.map((one) => (one.kind === "student" ? student : world.guardians.get(one.id)));
+  const { list } = writingIn(language);
+  const each = (values: readonly string[]) => list([...new Set(values.filter(Boolean))]);
   return {
     index,
     student,
     row: classRowsOf(index, gradebook, period).row(student),
     recipient: {
-      name: recipient.name,
-      givenName: person?.givenName ?? "",
-      familyName: person?.familyName ?? "",
-      relation: recipient.relation,
+      name: each(readers.map(({ name }) => name)),
+      givenName: each(people.map((one) => one?.givenName ?? "")),
+      familyName: each(people.map((one) => one?.familyName ?? "")),
+      relation: each(readers.map(({ relation }) => relation)),
     },
     language,
     schoolClass,

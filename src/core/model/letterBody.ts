@@ -200,6 +200,26 @@ function* walk(nodes: readonly (BlockNode | ListNode["content"][number])[]): Gen
   }
 }
 
+/** The written words of a document line by line, each field as the mark that `markOf` gives it. */
+export function writtenLines(document: LetterBody | LetterSubject, markOf: (field: string) => string): string[] {
+  const lines: string[] = [];
+  const take = (nodes: readonly (BlockNode | ListNode["content"][number])[]): void => {
+    for (const node of nodes) {
+      if (node.type === "paragraph" || node.type === "heading") {
+        const line = (node.content ?? []).map((one) =>
+          one.type === "text" ? one.text : one.type === "field" ? markOf(one.attrs.field) : "\n",
+        );
+        lines.push(...line.join("").split("\n"));
+      } else if (node.type === "table")
+        for (const row of node.content) for (const cell of row.content) take(cell.content);
+      else if (node.type === "passage") for (const part of node.content) take(part.content);
+      else if ("content" in node && node.content) take(node.content);
+    }
+  };
+  take(document.content);
+  return lines;
+}
+
 /** The passages of a letter, in reading order. */
 export function passagesOf(body: LetterBody): PassageNode[] {
   return body.content.filter((block): block is PassageNode => block.type === "passage");

@@ -45,6 +45,8 @@ export const noteSchema = z.object({
   body: letterBodySchema,
   /** Who reads none of these languages gets the words above. */
   variants: variantsSchema,
+  /** Stops of the check that are meant so, by what names them, each with a word why. */
+  meant: z.array(z.object({ key: z.string(), why: z.string().max(300) })).optional(),
   /** Ms since the epoch. */
   changedAt: z.number(),
 });

@@ -30,6 +30,8 @@ export interface PlannedLetter {
   /** All that it is about, in the order of the list. */
   readonly matches: readonly Match[];
   readonly recipient: Recipient;
+  /** Others who read the same mailbox: the letter is for all of them. */
+  readonly others?: readonly Recipient[];
 }
 
 /** Who gets a note and who does not: the same plan is shown, checked and sent. */
@@ -137,7 +139,8 @@ function lettersTo(
     for (const one of leftOut) leftOutRecipients.push({ ...one, match });
     if (recipients.length === 0) notReached.push(match);
   }
-  return { letters: note.perFamily ? byRecipient(letters) : letters, leftOutRecipients, notReached };
+  const perRecipient = note.perFamily ? byRecipient(letters) : letters;
+  return { letters: oneForEachMailbox(perRecipient), leftOutRecipients, notReached };
 }
 
 const NOBODY: ReadonlySet<string> = new Set();
@@ -157,4 +160,22 @@ function byRecipient(letters: readonly PlannedLetter[]): PlannedLetter[] {
     families.set(key, known ? { ...known, matches: [...known.matches, letter.match] } : { ...letter, key });
   }
   return [...families.values()];
+}
+
+/**
+ * Of letters about the very same to one mailbox one is enough, for all who read it there, first the first contact. Where one
+ * of them has children who are not the other's, each gets a letter of their own.
+ */
+function oneForEachMailbox(letters: readonly PlannedLetter[]): readonly PlannedLetter[] {
+  const byMailbox = new Map<string, PlannedLetter>();
+  let isShared = false;
+  for (const letter of letters) {
+    const { key, matches, recipient } = letter;
+    const about = matches.map(({ classId, studentId }) => `${classId}/${studentId}`).join(" ");
+    const place = recipient.addressIsGood ? `${recipient.address.toLowerCase()} ${about}` : key;
+    const known = byMailbox.get(place);
+    if (known) isShared = true;
+    byMailbox.set(place, known ? { ...known, others: [...(known.others ?? []), recipient] } : letter);
+  }
+  return isShared ? [...byMailbox.values()] : letters;
 }

@@ -28,7 +28,7 @@ export interface LeftOutRecipient {
 export function recipientsOf(
   student: Student,
   note: Pick<Note, "audience" | "leftOutRecipientIds" | "recipientChoices">,
-  world: Pick<World, "guardians">,
+  world: Pick<World, "guardians" | "students">,
 ): { recipients: Recipient[]; leftOut: LeftOutRecipient[] } {
   const { audience, leftOutRecipientIds, recipientChoices } = note;
   const choice = recipientChoices[student.id];
@@ -43,7 +43,7 @@ export function recipientsOf(
     const guardian = world.guardians.get(guardianId);
     if (!guardian || !(choice ? choice.includes(guardianId) : audience.guardians !== "none")) continue;
     const recipient = recipientFor("guardian", guardian.id, fullName(guardian), guardian.addresses[0] ?? "", relation);
-    if (wantsNoLetters(guardian)) {
+    if (wantsNoLetters(guardian) || isClosed(recipient.address, world)) {
       leftOut.push({ recipient, cause: "asked not to be written to" });
       continue;
     }
@@ -53,10 +53,27 @@ export function recipientsOf(
   }
   if (choice ? choice.includes(student.id) : audience.students) {
     const recipient = recipientFor("student", student.id, fullName(student), student.address ?? "", "student");
-    if (wantsNoLetters(student)) leftOut.push({ recipient, cause: "asked not to be written to" });
+    if (wantsNoLetters(student) || isClosed(recipient.address, world))
+      leftOut.push({ recipient, cause: "asked not to be written to" });
     else take(recipient);
   }
   return { recipients, leftOut };
+}
+
+const closedOf = new WeakMap<object, { readonly students: object; readonly addresses: ReadonlySet<string> }>();
+
+/** Whether somebody who wants no letters reads at an address: then none goes there, to whomever else. */
+function isClosed(address: string, { guardians, students }: Pick<World, "guardians" | "students">): boolean {
+  let known = closedOf.get(guardians);
+  if (known?.students !== students) {
+    const closed = [
+      ...[...guardians.values()].flatMap((one) => (wantsNoLetters(one) ? one.addresses : [])),
+      ...[...students.values()].flatMap((one) => (wantsNoLetters(one) && one.address ? [one.address] : [])),
+    ];
+    known = { students, addresses: new Set(closed.map((one) => one.toLowerCase())) };
+    closedOf.set(guardians, known);
+  }
+  return known !== undefined && known.addresses.size > 0 && known.addresses.has(address.toLowerCase());
 }
 
 function recipientFor(kind: Recipient["kind"], id: string, name: string, address: string, relation: string): Recipient {

@@ -152,7 +152,7 @@ export function addStudents(
       // In the order that people look for them, whoever stands first in the table.
       [...classes]
         .filter(([id, { studentIds }]) => world.classes.has(id) || studentIds.length > 0)
-        .sort(([, a], [, b]) => IN_ORDER.compare(classLabel(a), classLabel(b))),
+        .sort(([, a], [, b]) => (read.table.preset ? 0 : IN_ORDER.compare(classLabel(a), classLabel(b)))),
     ),
   };
   return { rows, moving: [...moving], change, after: applyChange(world, change) };

@@ -1,0 +1,110 @@
+import type { FiguresIndex } from "../figures/figuresIndex";
+import { assignmentsIn } from "../figures/studentFigures";
+import type { Note } from "../model/note";
+import { classLabel } from "../model/schoolClass";
+import { fullName } from "../model/student";
+import { titleKey } from "../model/titleKey";
+import type { NotePlan } from "../selection/planNote";
+import { type Finding, findingOf } from "./finding";
+import { sourcesOf } from "./namedSources";
+import { fewOf } from "./someNames";
+
+/** Points so many times what is possible are a slip sooner than a feat. */
+const FAR_ABOVE = 1.5;
+
+/** What in the gradebook itself would mislead the families of a note. */
+export function gradebookFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[] {
+  const classIds = [...new Set(plan.letters.flatMap(({ matches }) => matches.map(({ classId }) => classId)))];
+  return [
+    ...scoreFindings(index, note, plan, classIds),
+    ...sameTitleFindings(index, note, classIds),
+    ...twiceFindings(index, classIds),
+    ...blockFindings(index, plan),
+  ];
+}
+
+function scoreFindings(
+  index: FiguresIndex,
+  { selection }: Note,
+  plan: NotePlan,
+  classIds: readonly string[],
+): Finding[] {
+  const written = new Set(
+    plan.letters.flatMap(({ matches }) => matches.map((one) => `${one.classId}/${one.studentId}`)),
+  );
+  const high: string[] = [];
+  for (const classId of classIds) {
+    const gradebook = index.gradebook(classId);
+    if (!gradebook) continue;
+    for (const { id, title, pointsPossible, extraCredit } of assignmentsIn(gradebook, selection.period)) {
+      if (extraCredit || pointsPossible <= 0) continue;
+      for (const [studentId, { points = 0 }] of Object.entries(gradebook.columns.get(id)?.scores ?? {})) {
+        const student = index.world.students.get(studentId);
+        if (points > pointsPossible * FAR_ABOVE && student && written.has(`${classId}/${studentId}`))
+          high.push(`${fullName(student)}, ${points} of ${pointsPossible} on ${title}`);
+      }
+    }
+  }
+  return high.length > 0
+    ? [findingOf("score-too-high", { numbers: { students: high.length }, quotes: fewOf(high) })]
+    : [];
+}
+
+/** A title that the note speaks of and that several assignments of one class have: one of them is taken. */
+function sameTitleFindings(index: FiguresIndex, note: Note, classIds: readonly string[]): Finding[] {
+  const titles = new Set(sourcesOf(note).flatMap(({ kind, name }) => (kind === "assignment" ? [titleKey(name)] : [])));
+  if (titles.size === 0) return [];
+  const doubled = classIds.flatMap((classId) => {
+    const gradebook = index.gradebook(classId);
+    const work = gradebook ? assignmentsIn(gradebook, note.selection.period) : [];
+    const seen = new Set<string>();
+    return work.flatMap(({ title }) => {
+      const key = titleKey(title);
+      if (!titles.has(key)) return [];
+      if (seen.has(key)) return [`${title} in ${labelOf(index, classId)}`];
+      seen.add(key);
+      return [];
+    });
+  });
+  return doubled.length > 0 ? [findingOf("same-title", { quotes: fewOf([...new Set(doubled)]) })] : [];
+}
+
+function twiceFindings(index: FiguresIndex, classIds: readonly string[]): Finding[] {
+  const twice = classIds.flatMap((classId) => {
+    const ids = index.world.classes.get(classId)?.studentIds ?? [];
+    const again = new Set(ids.filter((id, place) => ids.indexOf(id) !== place));
+    return [...again].map((id) => `${nameOf(index, id)} in ${labelOf(index, classId)}`);
+  });
+  return twice.length > 0 ? [findingOf("twice-in-class", { quotes: fewOf(twice) })] : [];
+}
+
+/** Somebody who is in two blocks of one course has hardly two of it: a move left the old one behind. */
+function blockFindings(index: FiguresIndex, plan: NotePlan): Finding[] {
+  const byStudent = new Map<string, Set<string>>();
+  for (const { matches } of plan.letters)
+    for (const { studentId, classId } of matches)
+      byStudent.set(studentId, (byStudent.get(studentId) ?? new Set()).add(classId));
+  const both = [...byStudent].flatMap(([studentId, classIds]) => {
+    const byCourse = new Map<string, string[]>();
+    for (const classId of classIds) {
+      const course = titleKey(index.world.classes.get(classId)?.name ?? "");
+      byCourse.set(course, [...(byCourse.get(course) ?? []), labelOf(index, classId)]);
+    }
+    return [...byCourse.values()].flatMap((labels) =>
+      labels.length > 1 ? [`${nameOf(index, studentId)} (${labels.join("; ")})`] : [],
+    );
+  });
+  return both.length > 0
+    ? [findingOf("in-two-blocks", { numbers: { students: both.length }, quotes: fewOf(both) })]
+    : [];
+}
+
+function nameOf({ world }: FiguresIndex, studentId: string): string {
+  const student = world.students.get(studentId);
+  return student ? fullName(student) : "somebody";
+}
+
+function labelOf({ world }: FiguresIndex, classId: string): string {
+  const schoolClass = world.classes.get(classId);
+  return schoolClass ? classLabel(schoolClass) : "a class";
+}
