@@ -32,7 +32,7 @@ export async function leaveOutUnreachable(page: Page): Promise<void> {
   for (;;) {
     const stops = await page.$$(".finding.is-stop");
     if (stops.length === 0) return;
-    await press(page, "Leave out");
+    await page.locator('::-p-xpath(//*[contains(@class, "is-stop")]//button[starts-with(., "Leave out")])').click();
     await page.waitForFunction(
       (before) => document.querySelectorAll(".finding.is-stop").length < before,
       {},

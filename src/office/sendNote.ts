@@ -66,7 +66,9 @@ async function sendInTurn(office: Office, note: Note, choices: SendingChoices, s
     noteKind: note.kind,
     sentence: begun.sentence,
     summary: begun.summary,
-    acceptedCautions: begun.check.findings.map(({ title }) => title),
+    acceptedCautions: begun.check.findings.flatMap(({ finding, title }) =>
+      finding.severity === "line" ? [] : finding.meant ? `${title} (meant: ${finding.meant})` : title,
+    ),
     ...(Object.keys(begun.brothersAndSisters).length > 0 && { brothersAndSisters: begun.brothersAndSisters }),
   };
   await making.finish(
@@ -114,7 +116,9 @@ async function obstacle(
 function newFindings({ check, letterCount }: RoundBegun, seenCautions: readonly string[]): string | undefined {
   if (check.stops > 0)
     return "Something was changed that must be mended first, so nothing was sent. Go back to see what it is.";
-  const fresh = check.findings.find(({ id }) => !seenCautions.includes(id));
+  const fresh = check.findings.find(
+    ({ id, finding }) => finding.severity === "caution" && !finding.meant && !seenCautions.includes(id),
+  );
   if (fresh) return `Nothing was sent yet, since there is something new to look at: ${fresh.title}`;
   return letterCount === 0 ? "Nobody is written to any more, so nothing was sent." : undefined;
 }

@@ -1,5 +1,6 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { assignmentsIn } from "../figures/studentFigures";
+import { isFarAbove } from "../gradebook/isFarAbove";
 import type { Note } from "../model/note";
 import { classLabel } from "../model/schoolClass";
 import { fullName } from "../model/student";
@@ -8,9 +9,6 @@ import type { NotePlan } from "../selection/planNote";
 import { type Finding, findingOf } from "./finding";
 import { sourcesOf } from "./namedSources";
 import { fewOf } from "./someNames";
-
-/** Points so many times what is possible are a slip sooner than a feat. */
-const FAR_ABOVE = 1.5;
 
 /** What in the gradebook itself would mislead the families of a note. */
 export function gradebookFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[] {
@@ -36,12 +34,13 @@ function scoreFindings(
   for (const classId of classIds) {
     const gradebook = index.gradebook(classId);
     if (!gradebook) continue;
-    for (const { id, title, pointsPossible, extraCredit } of assignmentsIn(gradebook, selection.period)) {
-      if (extraCredit || pointsPossible <= 0) continue;
-      for (const [studentId, { points = 0 }] of Object.entries(gradebook.columns.get(id)?.scores ?? {})) {
+    for (const assignment of assignmentsIn(gradebook, selection.period)) {
+      const { id, title, pointsPossible } = assignment;
+      for (const [studentId, score] of Object.entries(gradebook.columns.get(id)?.scores ?? {})) {
+        if (!isFarAbove(score, assignment)) continue;
         const student = index.world.students.get(studentId);
-        if (points > pointsPossible * FAR_ABOVE && student && written.has(`${classId}/${studentId}`))
-          high.push(`${fullName(student)}, ${points} of ${pointsPossible} on ${title}`);
+        if (student && written.has(`${classId}/${studentId}`))
+          high.push(`${fullName(student)}, ${score.points} of ${pointsPossible} on ${title}`);
       }
     }
   }

@@ -14,7 +14,11 @@ export interface PlanCounts {
 export function planCounts(plan: Pick<NotePlan, "letters">): PlanCounts {
   const distinct = (values: Iterable<string>) => new Set(values).size;
   const recipients = (kind: "guardian" | "student") =>
-    distinct(plan.letters.filter(({ recipient }) => recipient.kind === kind).map(({ recipient }) => recipient.id));
+    distinct(
+      plan.letters.flatMap(({ recipient, others = [] }) =>
+        [recipient, ...others].flatMap((one) => (one.kind === kind ? [one.id] : [])),
+      ),
+    );
   return {
     letters: plan.letters.length,
     guardians: recipients("guardian"),

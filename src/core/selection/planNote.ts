@@ -129,9 +129,13 @@ function lettersTo(
     if (!student) continue;
     const { recipients: wanted, leftOut } = recipientsOf(student, note, index.world);
     const had = note.onlyNew ? recipientsWhoHad(index, note.id, student.id) : NOBODY;
-    const recipients = wanted.filter(({ id }) => !had.has(id));
+    // Who reads the same mailbox has read it too.
+    const mailboxes = new Set(wanted.flatMap(({ id, address }) => (had.has(id) ? [address.toLowerCase()] : [])));
+    const hadIt = ({ id, address }: Recipient) =>
+      had.has(id) || (address !== "" && mailboxes.has(address.toLowerCase()));
+    const recipients = wanted.filter((one) => !hadIt(one));
     for (const recipient of wanted) {
-      if (had.has(recipient.id)) leftOutRecipients.push({ recipient, cause: "had this note already", match });
+      if (hadIt(recipient)) leftOutRecipients.push({ recipient, cause: "had this note already", match });
     }
     for (const recipient of recipients) {
       letters.push({ key: `${match.classId}/${match.studentId}/${recipient.id}`, match, matches: [match], recipient });

@@ -2,6 +2,7 @@
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import { applyChange } from "@/core/change/change";
+import { isFarAbove } from "@/core/gradebook/isFarAbove";
 import {
   editScores,
   isStatusKey,
@@ -61,6 +62,8 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
   const latest = useRef({ world, waiting: 0 });
   if (latest.current.waiting === 0) latest.current.world = world;
   const size = { rows: rowKeys.length, columns };
+  /** What was asked back, so that keeping it once more means it. */
+  const sureOf = useRef("");
 
   const scoreAt = (assignmentId: string, studentId: string) =>
     latest.current.world.scoreColumns.get(assignmentId)?.scores[studentId];
@@ -115,6 +118,14 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
     const typed = typedScore(draft, scoreAt(assignment.id, studentId), assignment);
     if (!typed.ok) {
       toast.error(typed.problem);
+      return false;
+    }
+    const asked = `${assignment.id}/${studentId}/${draft}`;
+    if (isFarAbove(typed.score, assignment) && sureOf.current !== asked) {
+      sureOf.current = asked;
+      toast.warning(
+        `${typed.score?.points} of ${assignment.pointsPossible} is far above what is possible. Keep it once more if it is meant, or mend it.`,
+      );
       return false;
     }
     edit([{ assignmentId: assignment.id, studentId, score: typed.score }]);
@@ -174,8 +185,13 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
       selected,
       scoreAt,
     );
+    const high = edits.filter(({ assignmentId, score }) => {
+      const assignment = world.assignments.get(assignmentId);
+      return assignment && isFarAbove(score, assignment);
+    }).length;
     const words = [
       `${counted(edits.length, "cell")} pasted.`,
+      high > 0 ? `${counted(high, "score")} far above what is possible: take them back if they are not meant.` : "",
       refused.length > 0 ? `Not a score, and not used: ${refused.slice(0, 4).join(", ")}.` : "",
       beyond > 0 ? `${counted(beyond, "cell")} lay beyond the last student or assignment.` : "",
     ];

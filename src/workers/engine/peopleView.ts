@@ -1,5 +1,5 @@
 import { checkNote } from "@/core/check/checkNote";
-import { type Finding, isStop } from "@/core/check/finding";
+import { type Finding, isStop, meaningKey } from "@/core/check/finding";
 import { findingWords } from "@/core/check/findingWords";
 import { lettersInAnotherLanguage } from "@/core/check/languageFindings";
 import { groupsOfAddresses } from "@/core/delivery/togetherDrafts";
@@ -46,6 +46,8 @@ export interface FindingView {
   readonly id: string;
   readonly title: string;
   readonly mend: string;
+  /** Names it where the teacher can say that it is meant. */
+  readonly meaningKey?: string;
 }
 
 /** Who gets a note, who does not, and why. */
@@ -92,7 +94,7 @@ export function checkPlan(index: FiguresIndex, note: Note, plan: NotePlan, now: 
   const findings = checkNote(index, note, plan, now).map(findingView);
   const others = [...lettersInAnotherLanguage(index, note, plan).values()].flat().length;
   const stops = findings.filter(({ finding }) => isStop(finding)).length;
-  const cautions = findings.length - stops;
+  const cautions = findings.filter(({ finding }) => finding.severity === "caution" && !finding.meant).length;
   return {
     findings,
     stops,
@@ -117,7 +119,7 @@ export function noteSentence(index: FiguresIndex, note: Pick<Note, "selection">)
 
 /** The planned letters with the names and reasons that the record keeps. */
 export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[] {
-  return plan.letters.map(({ key, matches, recipient }) => {
+  return plan.letters.map(({ key, matches, recipient, others = [] }) => {
     const views = matches.map((match) => matchView(index, match));
     const distinct = (words: (view: MatchView) => string) => [...new Set(views.map(words))];
     return {
@@ -128,7 +130,8 @@ export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[
       classId: matches[0]?.classId ?? "",
       className: listed(distinct(({ className }) => className)),
       reason: distinct(({ reason }) => reason).join("; "),
-      recipient,
+      recipient:
+        others.length > 0 ? { ...recipient, name: listed([recipient, ...others].map(({ name }) => name)) } : recipient,
     };
   });
 }
@@ -138,8 +141,9 @@ export function peopleView(index: FiguresIndex, note: NotePeople): PeopleView {
   const plan = planNote(index, note);
   const views = (matches: readonly Match[]) => matches.map((match) => matchView(index, match));
   const recipients = new Map<string, string[]>();
-  for (const { matches, recipient } of plan.letters) {
-    for (const key of matches.map(selectedKey)) recipients.set(key, [...(recipients.get(key) ?? []), recipient.name]);
+  for (const { matches, recipient, others = [] } of plan.letters) {
+    const names = [recipient, ...others].map(({ name }) => name);
+    for (const key of matches.map(selectedKey)) recipients.set(key, [...(recipients.get(key) ?? []), ...names]);
   }
   return {
     sentence: noteSentence(index, note),
@@ -185,8 +189,11 @@ function matchView(index: FiguresIndex, match: Match): MatchView {
 
 function findingView(finding: Finding): FindingView {
   const { path } = finding;
-  const id = [finding.code, path.place, path.language, path.field, path.recipientId].filter(Boolean).join("/");
-  return { finding, id, ...findingWords(finding) };
+  const id = [finding.code, path.place, path.language, path.field, path.word, path.recipientId]
+    .filter(Boolean)
+    .join("/");
+  const key = meaningKey(finding);
+  return { finding, id, ...findingWords(finding), ...(key !== undefined && { meaningKey: key }) };
 }
 
 function findingsSentence(stops: number, cautions: number): string {

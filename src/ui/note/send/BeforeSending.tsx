@@ -17,7 +17,8 @@ import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
-import type { CheckView, PeopleView } from "@/workers/engine/peopleView";
+import type { CheckView, FindingView, PeopleView } from "@/workers/engine/peopleView";
+import { findingsByKind } from "../check/findingsByKind";
 import { RecipientTable } from "./RecipientTable";
 import { SendWhen } from "./SendWhen";
 
@@ -48,7 +49,8 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const then = useAnswer(async (asked) => (at === undefined ? undefined : asked.check(note, at)), [note, at]);
   const check = then ?? props.check;
   const confirmed = useKept((read) => read.realIsConfirmed(), []);
-  const cautions = check.findings.filter(({ finding }) => finding.severity === "caution");
+  // What is meant was said already.
+  const cautions = check.findings.filter(({ finding }) => finding.severity === "caution" && !finding.meant);
   const unseen = cautions.filter(({ id }) => !ticked.includes(id)).length;
   const sender = senderOf(settings, note.sender);
   const hasSender = isGoodAddress(settings.teacherAddress);
@@ -120,19 +122,8 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
             {problem}
           </p>
         )}
-        {cautions.map(({ id, title, mend }) => (
-          <div key={id} className="finding mb-2">
-            <div data-private>{title}</div>
-            <div className="quiet small">{mend}</div>
-            <Form.Check
-              id={`seen-${id}`}
-              label="I have seen this; send all the same"
-              checked={ticked.includes(id)}
-              onChange={(event) =>
-                setTicked(event.target.checked ? [...ticked, id] : ticked.filter((known) => known !== id))
-              }
-            />
-          </div>
+        {findingsByKind(cautions).map((kind) => (
+          <SeenKind key={kind[0].id} kind={kind} ticked={ticked} onTick={setTicked} />
         ))}
         {words.map(({ word, why }) => (
           <Form.Group key={word} controlId={`word-${word}`} className="finding mb-2">
@@ -166,5 +157,37 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
         </Button>
       </Modal.Footer>
     </>
+  );
+}
+
+interface SeenKindProps {
+  readonly kind: readonly [FindingView, ...FindingView[]];
+  readonly ticked: readonly string[];
+  readonly onTick: (ticked: readonly string[]) => void;
+}
+
+/** Cautions of one kind: one tick says that all of them were seen. */
+function SeenKind({ kind, ticked, onTick }: SeenKindProps) {
+  const ids = kind.map(({ id }) => id);
+  const isSeen = ids.every((id) => ticked.includes(id));
+  return (
+    <div className="finding mb-2">
+      {kind.map(({ id, title, mend }) => (
+        <div key={id}>
+          <div data-private>{title}</div>
+          <div className="quiet small">{mend}</div>
+        </div>
+      ))}
+      <Form.Check
+        id={`seen-${ids[0]}`}
+        label={
+          kind.length > 1
+            ? `I have seen these ${kind.length}; send all the same`
+            : "I have seen this; send all the same"
+        }
+        checked={isSeen}
+        onChange={() => onTick([...ticked.filter((id) => !ids.includes(id)), ...(isSeen ? [] : ids)])}
+      />
+    </div>
   );
 }

@@ -49,6 +49,12 @@ export function SendWhen({ at, takeBackSeconds, onChange }: SendWhenProps) {
           />
         )}
       </div>
+      {at !== undefined && (
+        <p className="quiet small mb-0">
+          The letters are made now and leave as they are: what changes in the gradebook until then changes nothing in
+          them. A no that is said meanwhile holds.
+        </p>
+      )}
     </fieldset>
   );
 }
