@@ -17,7 +17,7 @@ export function checkBench(): Promise<Comparison> {
   const plan = planNote(index, note);
   const now = instantOf(TODAY, 12);
   return compare(
-    { name: `findings of ${plan.letters.length} letters`, peerName: "making the letters alone", goal: 2 },
+    { name: `findings of ${plan.letters.length} letters`, peerName: "making the letters alone", goal: 1.5 },
     7,
     () => checkNote(index, note, plan, now),
     () => {

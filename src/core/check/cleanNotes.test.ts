@@ -81,6 +81,13 @@ const PARAGRAPHS = [
   "Ms Hill and Mr Voss visit on Friday; Mrs Grace takes the register.",
   "Dr Amber speaks about corals. Lake Florence is frozen.",
   "He who hopes, waits; who waits, learns: an old harbour saying.",
+  "May the Fourth be with you: films on Friday. Between May and July there is no lesson.",
+  "Our Rose Window project is done; Amber light falls on it. Thanks to the Hope Foundation for the microscopes.",
+  "Students may use the Jan–Feb tables. From April to June we garden.",
+  "See [1] and [2] for sources; [Smith 2020] too. f(x) = {x if x > 0}, else 0.",
+  "The Voss water bottle goes to recycling. Hallam Street is closed.",
+  "If nothing is missing, you need not write back. All work is due on Friday, and nothing is due this week.",
+  "Dear families of Block 3, your child needs 10 points for the badge; each has 3 tries.",
   "Mark your calendars: the science fair is on 21 January, from 9 to 12.",
 ];
 

@@ -16,16 +16,26 @@ const DRAFTING: readonly {
   },
   { pattern: /\{\{([^{}]{1,60})\}\}/g },
   // A set of letters or numbers is mathematics.
-  { pattern: /(?<!\{)\{([^{}]{1,60})\}(?!\})/g, isMeant: (inside) => !/\p{L}{2,}/u.test(inside) },
+  {
+    pattern: /(?<!\{)\{([^{}]{1,60})\}(?!\})/g,
+    isMeant: (inside) => !/\p{L}{2,}/u.test(inside) || /[<>=≤≥|∈]/u.test(inside),
+  },
   { pattern: /<<([^<>]{1,60})>>/g },
   // Some languages quote with these.
-  { pattern: /«([^«»]{1,60})»/g, isMeant: (inside) => /\s/.test(inside.trim()) || !isPlace(inside) },
+  { pattern: /[«‹]([^«»‹›]{1,60})[»›]/g, isMeant: (inside) => /\s/.test(inside.trim()) || !isPlace(inside) },
   { pattern: /<([\p{L} _]{2,40})>/gu, isMeant: (inside) => !isPlace(inside) },
   { pattern: /%([A-Za-z][A-Za-z_]*)%/g },
   { pattern: /\$([A-Za-z_]{2,})\b/g, isMeant: (inside) => /^(?:US|USD|CAD|AUD|NZD)$/.test(inside) },
   // Twenty, in the numbers that chapters, acts and centuries have.
   { pattern: /\b(X{2,})\b/g, isMeant: (inside, before, after) => inside.length < 4 && isNumbered(before, after) },
-  { pattern: /\b(?:TODO|TBD|FIXME)\b/g },
+  { pattern: /\b(x{3,})\b/g },
+  {
+    pattern:
+      /(?<![\w.])[@#]((?:first_?|last_?|student_?|parent_?|guardian_?)?(?:name|grade|score|student|date|guardian|parent))\b/gi,
+  },
+  { pattern: /\b(?:Student|Parent|Guardian|Child|Teacher|First|Last|Your|Class) Name(?=,| \p{Ll})/gu },
+  { pattern: /(?:\.{5,}|…{2,})/g },
+  { pattern: /\b(?:TODO|TBD|TBC|FIXME|PLACEHOLDER)\b/g },
   { pattern: /\blorem ipsum\b/gi },
   {
     pattern:

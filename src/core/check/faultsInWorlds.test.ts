@@ -128,6 +128,10 @@ const FAULTS: readonly Fault[] = [
   },
   { what: "a family name alone", code: "maybe-foreign-name", ...named("The chart of Idrissi was the best.") },
   { what: "a name in the plural", code: "maybe-foreign-name", ...named("We have two Dmitris in the year.") },
+  { what: "in capitals", code: "foreign-name", ...named("SALMA has the key.") },
+  { what: "beside another by a stroke", code: "foreign-name", ...named("Desk of Jan Kowal/Zoe.") },
+  { what: "two words that are names, paired", code: "maybe-foreign-name", ...named("I paired Will with Mark for it.") },
+  { what: "the mother of a month", code: "maybe-foreign-name", ...named("May’s mother called me.") },
   {
     what: "a half-brother’s name to the father who is not his",
     code: "foreign-name",
@@ -283,6 +287,19 @@ const FAULTS: readonly Fault[] = [
     letters: (_scene, all) => all,
     notIn: ["five classes", "families with half-brothers", "two languages"],
   },
+  ...[
+    "There is no missing work.",
+    "He has turned in all assignments.",
+    "All assignments complete!",
+    "She is not missing any work.",
+  ].map(
+    (words): Fault => ({
+      what: `“${words}” where nothing is known`,
+      code: "missing-not-known",
+      plant: (scene) => write(scene, words),
+      notIn: ["five classes", "families with half-brothers", "two languages"],
+    }),
+  ),
   {
     what: "“all work is in” as what stands in where nothing is known",
     code: "missing-not-known",

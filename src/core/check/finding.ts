@@ -85,7 +85,7 @@ export const CAUTION_CODES = [
 ] as const;
 
 /** What is worth knowing and asks for nothing. */
-export const LINE_CODES = ["not-in-all-classes", "one-mailbox"] as const;
+const LINE_CODES = ["not-in-all-classes", "one-mailbox"] as const;
 
 /** Stops of which the teacher can say that it is meant so. */
 const MEANABLE: ReadonlySet<FindingCode> = new Set(["foreign-name", "drafting-words", "missing-not-known"]);

@@ -216,7 +216,12 @@ export class ForeignNames {
       /^[ \u00a0]$/.test(text.slice(before.end, token.at)) &&
       !SMALL.test(before.text) &&
       !isSentenceStart(text, before.at);
-    if (isOthers || isAfterName || this.everywhere.has(token.key)) return undefined;
+    // "The Voss bottle" is a thing.
+    const isThing =
+      before !== undefined &&
+      /^(?:the|a|an|this|that)$/i.test(before.text) &&
+      /^[ \u00a0]\p{Ll}/u.test(text.slice(token.end));
+    if (isOthers || isAfterName || isThing || this.everywhere.has(token.key)) return undefined;
     if (USUAL_FAMILY_WORDS.has(token.bare) || USUAL_WORDS.has(token.bare) || token.bare.length < 3) {
       const isMeant = speaksOfPerson(text.slice(0, token.at), token.bare, text.slice(token.at + token.bare.length));
       if (!isMeant || isSentenceStart(text, token.at)) return undefined;

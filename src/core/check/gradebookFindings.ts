@@ -1,8 +1,10 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { assignmentsIn } from "../figures/studentFigures";
 import { isFarAbove } from "../gradebook/isFarAbove";
+import type { Assignment } from "../model/assignment";
 import type { Note } from "../model/note";
 import { classLabel } from "../model/schoolClass";
+import type { ScoreColumn } from "../model/score";
 import { fullName } from "../model/student";
 import { titleKey } from "../model/titleKey";
 import type { NotePlan } from "../selection/planNote";
@@ -21,29 +23,46 @@ export function gradebookFindings(index: FiguresIndex, note: Note, plan: NotePla
   ];
 }
 
+const looked = new WeakMap<ScoreColumn, { readonly assignment: Assignment; readonly studentIds: readonly string[] }>();
+
+/** Whose points on an assignment are far above what it is worth; looked for once, as long as neither changes. */
+function farAbove(column: ScoreColumn | undefined, assignment: Assignment): readonly string[] {
+  if (!column) return [];
+  const known = looked.get(column);
+  if (known?.assignment === assignment) return known.studentIds;
+  const studentIds = Object.keys(column.scores).filter((id) => isFarAbove(column.scores[id], assignment));
+  looked.set(column, { assignment, studentIds });
+  return studentIds;
+}
+
 function scoreFindings(
   index: FiguresIndex,
   { selection }: Note,
   plan: NotePlan,
   classIds: readonly string[],
 ): Finding[] {
-  const written = new Set(
-    plan.letters.flatMap(({ matches }) => matches.map((one) => `${one.classId}/${one.studentId}`)),
-  );
-  const high: string[] = [];
+  const found: { key: string; words: string }[] = [];
   for (const classId of classIds) {
     const gradebook = index.gradebook(classId);
     if (!gradebook) continue;
     for (const assignment of assignmentsIn(gradebook, selection.period)) {
       const { id, title, pointsPossible } = assignment;
-      for (const [studentId, score] of Object.entries(gradebook.columns.get(id)?.scores ?? {})) {
-        if (!isFarAbove(score, assignment)) continue;
+      for (const studentId of farAbove(gradebook.columns.get(id), assignment)) {
         const student = index.world.students.get(studentId);
-        if (student && written.has(`${classId}/${studentId}`))
-          high.push(`${fullName(student)}, ${score.points} of ${pointsPossible} on ${title}`);
+        const points = gradebook.columns.get(id)?.scores[studentId]?.points;
+        if (student)
+          found.push({
+            key: `${classId}/${studentId}`,
+            words: `${fullName(student)}, ${points} of ${pointsPossible} on ${title}`,
+          });
       }
     }
   }
+  if (found.length === 0) return [];
+  const written = new Set(
+    plan.letters.flatMap(({ matches }) => matches.map((one) => `${one.classId}/${one.studentId}`)),
+  );
+  const high = found.flatMap(({ key, words }) => (written.has(key) ? [words] : []));
   return high.length > 0
     ? [findingOf("score-too-high", { numbers: { students: high.length }, quotes: fewOf(high) })]
     : [];

@@ -95,12 +95,20 @@ function nameFindings(index: FiguresIndex, plan: NotePlan): Finding[] {
   const odd = new Map<string, string>();
   const read = new Set<string>();
   for (const { key, matches, recipient } of plan.letters) {
-    const students = matches.flatMap(({ studentId }) => index.world.students.get(studentId) ?? []);
-    for (const name of [...students.flatMap((one) => [firstName(one), one.familyName]), recipient.name]) {
-      if (!name || read.has(name)) continue;
-      read.add(name);
-      if (isOdd(name)) odd.set(name, key);
+    const look = (name: string) => {
+      if (name && isOdd(name)) odd.set(name, key);
+    };
+    for (const { studentId } of matches) {
+      if (read.has(studentId)) continue;
+      read.add(studentId);
+      const student = index.world.students.get(studentId);
+      if (!student) continue;
+      look(firstName(student));
+      look(student.familyName);
     }
+    if (read.has(recipient.id)) continue;
+    read.add(recipient.id);
+    look(recipient.name);
   }
   const [first] = odd;
   return first ? [findingOf("odd-name", { path: { letterKey: first[1] }, quotes: [...odd.keys()].slice(0, 3) })] : [];

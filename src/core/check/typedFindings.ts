@@ -18,7 +18,7 @@ const FIGURE = new RegExp(`(?<![\\d.,/-])${NUMBER}${UNIT}`, "giu");
 const OF_SOMEBODY =
   /\b(?:your|his|her) (?:child|son|daughter|student|average|grade|score|mark)\b|\byou (?:have|had|got|scored|earned|are at|stand at|now have)\b|(?<!\p{L})(?:su|tu) (?:hij[oa]|nota|promedio)|(?:Państwa|Pani|Pana) (?:dzieck|syn|córk)|con (?:anh|chị|quý vị|em)/iu;
 /** A field of somebody’s name, in a line of written words. */
-export const NAME_FIELD = "\u2064";
+const NAME_FIELD = "\u2064";
 
 /** What was typed for one family and would go to many. */
 export function typedFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[] {

@@ -1,7 +1,7 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { liveBlocks } from "../letter/blockModel";
 import { hasSource, sourceOf } from "../letter/fieldsFor";
-import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks } from "../model/letterBody";
+import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks, writtenLines } from "../model/letterBody";
 import type { Note } from "../model/note";
 import { draftingWords } from "./draftingWords";
 import { type Finding, findingOf } from "./finding";
@@ -31,7 +31,7 @@ function documentFindings(
 ): Finding[] {
   const nodes = [...inlineNodes(document)];
   const fields = new Set(nodes.flatMap((node) => (node.type === "field" ? [node.attrs.field] : [])));
-  const text = nodes.map((node) => (node.type === "text" ? node.text : " ")).join("");
+  const text = writtenLines(document, () => " ").join("\n");
   const findings: Finding[] = [];
   if (!text.trim() && fields.size === 0 && !hasBlocks) {
     findings.push(findingOf(place === "subject" ? "empty-subject" : "empty-body", { path: { place } }));

@@ -51,8 +51,10 @@ export function compileLetter(
   const before = compileBlocks(blocks.slice(0, from), slots);
   const run = compileBlocks(blocks.slice(from, to), slots);
   const after = compileBlocks(blocks.slice(to), slots);
-  const hasPicture = [...plainBlocks(words.body)].some(({ type }) => type === "picture");
   const unsigned = compileBlocks(signed(words.body.content, NO_SIGNATURE), slots);
+  // Words that stand in every letter, outside of passages: then none is blank.
+  const hasFixedWords = unsigned.text.parts.some((part) => typeof part === "string" && WORDS.test(part));
+  const hasPicture = [...plainBlocks(words.body)].some(({ type }) => type === "picture");
   let last: AboutStudent | undefined;
 
   return (contexts) => {
@@ -72,8 +74,9 @@ export function compileLetter(
     const text = `${body("text").trimEnd()}\n`;
     const isBlank =
       !hasPicture &&
+      !hasFixedWords &&
       text.length < LONGEST_OF_BLANK &&
-      [first, ...rest].every((one) => !/[\p{L}\p{N}]/u.test(one.plain(unsigned.text)));
+      [first, ...rest].every((one) => !WORDS.test(one.plain(unsigned.text)));
     if (rest.length === 0) {
       const { unfilled, empty, fields, blocks: shown, written } = first;
       return { subject: subjectLine, html, text, unfilled, empty, fields, blocks: shown, written, isBlank };
@@ -94,6 +97,7 @@ export function compileLetter(
 }
 
 const NO_SIGNATURE: SignatureDocument = { type: "doc", content: [] };
+const WORDS = /[\p{L}\p{N}]/u;
 /** Longer letters have words beside a signature; in characters. */
 const LONGEST_OF_BLANK = 1_000;
 
