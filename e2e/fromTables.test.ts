@@ -89,7 +89,9 @@ test("from an empty gradebook and 22 files to sent: nothing is corrected, and on
     await page.waitForFunction(() => document.querySelector(".foot .btn-primary"));
     const stops = await page.$$(".finding.is-stop");
     if (stops.length === 0) break;
-    await clicks("Leave out");
+    await act("leave out who can’t be reached", () =>
+      page.locator('::-p-xpath(//*[contains(@class, "is-stop")]//button[starts-with(., "Leave out")])').click(),
+    );
     await page.waitForFunction(
       (count) => document.querySelectorAll(".finding.is-stop").length < count,
       {},

@@ -2,10 +2,10 @@ import type { Assignment } from "../model/assignment";
 import type { Day } from "../model/day";
 import { type Period, WHOLE_YEAR } from "../model/term";
 import { type Average, averageOf, computedValue, percentOf } from "./average";
-import { categorySums, overallOfSums } from "./categorySums";
+import { type CategorySum, categorySums, overallOfSums } from "./categorySums";
 import { medianOf } from "./classStatistics";
 import { type CountingScore, isMissing } from "./countingScore";
-import { compareFractions, type Fraction, fraction, weightedMean } from "./fraction";
+import { addFractions, compareFractions, type Fraction, fraction, weightedMean } from "./fraction";
 import { missingWork } from "./missingWork";
 import { pointsToUnits } from "./pointsToUnits";
 import { assignmentsIn, type ClassGradebook, countingIn, scoreIn, termsOf } from "./studentFigures";
@@ -25,7 +25,7 @@ const HUNDRED: Fraction = { numerator: 100n, denominator: 1n };
  * The overall average if the missing assignments were handed in, by the class's own method, drops made anew, without a late
  * deduction. Each earns `percent` of its points possible; without it the student's own average in the category without
  * the missing assignments, capped at 100, else the median of the category's averages over the class, else it stays as it is.
- * Earned points are rounded to a hundred-millionth of a point.
+ * Exact: what is handed in earns a fraction of a point where its share is one.
  */
 export function handingIn(
   gradebook: ClassGradebook,
@@ -69,8 +69,16 @@ function overallIf(
     const possible = pointsToUnits(assignment.pointsPossible);
     return { assignmentId: assignment.id, earned: shareOfUnits(possible, share), possible, extraCredit: false };
   };
-  const overallIn = (term: Period) =>
-    overallOfSums(schoolClass, categorySums(schoolClass, assignmentsIn(gradebook, term), countingOf));
+  const overallIn = (term: Period) => {
+    const assignments = assignmentsIn(gradebook, term);
+    const shares = new Map(
+      assignments.flatMap((one): [string, Fraction][] => {
+        const share = handedIn.has(one.id) && one.pointsPossible > 0 ? shareOf(one) : undefined;
+        return share ? [[one.id, share]] : [];
+      }),
+    );
+    return exactOverall(schoolClass, categorySums(schoolClass, assignments, countingOf), shares);
+  };
   if (period !== WHOLE_YEAR || schoolClass.year === "pooled") return overallIn(period);
   return weightedMean(
     termsOf(gradebook).flatMap(({ termId, weight }) => {
@@ -78,6 +86,43 @@ function overallIf(
       return value ? [{ value, weight }] : [];
     }),
   );
+}
+
+/**
+ * The overall average of sums in which some scores are shares of what is possible. Whole units decide which scores are dropped;
+ * what those that are kept come to is summed exactly.
+ */
+function exactOverall(
+  schoolClass: ClassGradebook["schoolClass"],
+  sums: readonly CategorySum[],
+  shares: ReadonlyMap<string, Fraction>,
+): Fraction | undefined {
+  if (shares.size === 0) return overallOfSums(schoolClass, sums);
+  const exact = sums.map((sum) => {
+    const earned = sum.kept.map(({ assignmentId, earned, possible }): Fraction => {
+      const share = shares.get(assignmentId);
+      return share
+        ? { numerator: BigInt(possible) * share.numerator, denominator: share.denominator * 100n }
+        : fraction(earned, 1);
+    });
+    return { sum, earned: earned.reduce(addFractions, fraction(0, 1)) };
+  });
+  if (schoolClass.method === "points") {
+    return exactPercent(
+      exact.map(({ earned }) => earned).reduce(addFractions, fraction(0, 1)),
+      sums.reduce((total, { possible }) => total + possible, 0),
+    );
+  }
+  return weightedMean(
+    exact.flatMap(({ sum, earned }) => {
+      const value = exactPercent(earned, sum.possible);
+      return value ? [{ value, weight: sum.category.weight }] : [];
+    }),
+  );
+}
+
+function exactPercent({ numerator, denominator }: Fraction, possible: number): Fraction | undefined {
+  return possible > 0 ? { numerator: numerator * 100n, denominator: denominator * BigInt(possible) } : undefined;
 }
 
 /** What a missing assignment may be expected to earn: see `handingIn`. */
@@ -120,7 +165,7 @@ function averageWithoutMissing(
   return sum && percentOf(sum.earned, sum.possible);
 }
 
-/** A percent of units, half away from zero to a whole unit. */
+/** A percent of units, half away from zero to a whole unit: enough to say which scores are dropped. */
 function shareOfUnits(units: number, percent: Fraction): number {
   const numerator = BigInt(units) * percent.numerator * 2n + percent.denominator * 100n;
   return Number(numerator / (percent.denominator * 200n));

@@ -10,6 +10,8 @@ export interface MissingAssignment {
   readonly categoryName: string;
   /** Whole calendar days; 0 for an assignment that is not due yet or has no due date. */
   readonly daysOverdue: number;
+  /** Handed in, and not whole. */
+  readonly isIncomplete: boolean;
 }
 
 /** The assignments a student has not handed in, by due date (assignments without one last), then in the order of the gradebook. */
@@ -24,6 +26,7 @@ export function missingWork(
     .map((assignment) => ({
       assignment,
       categoryName: schoolClass.categories.find(({ id }) => id === assignment.categoryId)?.name ?? "",
+      isIncomplete: scoreOf(assignment)?.status === "incomplete",
       daysOverdue: assignment.dueDate ? Math.max(0, daysBetween(assignment.dueDate, today)) : 0,
     }))
     .sort((a, b) => compareDueDates(a.assignment, b.assignment) || a.assignment.order - b.assignment.order);

@@ -227,6 +227,33 @@ describe("what handing it in would do", () => {
     );
   });
 
+  test("is exact where shares are thirds: no tie of rounding is tipped", () => {
+    // Two of three points so far; with three more of ten at two thirds each it is just 22 of 33.
+    const schoolClass = sampleClass({ decimals: 2 });
+    const work = [3, 10, 10, 10].map((pointsPossible, order) =>
+      sampleAssignment({ id: `a${order}`, pointsPossible, order, title: `Lab ${order}` }),
+    );
+    const columns = new Map(
+      work.map(({ id }, place) => [
+        id,
+        {
+          assignmentId: id,
+          classId: "class",
+          scores: {
+            student: place === 0 ? ({ status: "scored", points: 2 } as const) : ({ status: "missing" } as const),
+          },
+        },
+      ]),
+    );
+    const { after } = handingIn(
+      { schoolClass, assignments: work, columns, averages: new Map() },
+      "student",
+      "winter",
+      RANDOM_DAY,
+    );
+    expect(after && after.exact.numerator * 3n === after.exact.denominator * 200n).toBe(true);
+  });
+
   test("of the year it is the mean of the terms, and the assignment that lifts most comes first", () => {
     fc.assert(
       fc.property(randomGradebook, (gradebook) => {

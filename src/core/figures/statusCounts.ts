@@ -1,10 +1,11 @@
 import type { Assignment } from "../model/assignment";
 import type { Day } from "../model/day";
+import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
-import { isUnmarked } from "./countingScore";
+import { isMissing, isUnmarked } from "./countingScore";
 import { NOT_IN_CLASS } from "./whileInClass";
 
-/** How many assignments stand one way for a student. Unmarked is blank past its due date. */
+/** How many assignments stand one way for a student. Unmarked is blank past its due date, unless the class calls that missing. */
 export interface StatusCounts {
   readonly unmarked: number;
   readonly late: number;
@@ -15,6 +16,7 @@ export interface StatusCounts {
 export function statusCounts(
   assignments: readonly Assignment[],
   scoreOf: (assignment: Assignment) => Score | undefined,
+  rules: Pick<SchoolClass, "blankAfterDueIsMissing">,
   today: Day,
 ): StatusCounts {
   const counts = { unmarked: 0, late: 0, excused: 0 };
@@ -22,7 +24,7 @@ export function statusCounts(
     const score = scoreOf(assignment);
     if (score === NOT_IN_CLASS) continue;
     if (score?.status === "late" || score?.status === "excused") counts[score.status] += 1;
-    else if (isUnmarked(score, assignment, today)) counts.unmarked += 1;
+    else if (isUnmarked(score, assignment, today) && !isMissing(score, assignment, rules, today)) counts.unmarked += 1;
   }
   return counts;
 }

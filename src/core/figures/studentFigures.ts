@@ -51,7 +51,7 @@ export function studentFigures(
       schoolClass.decimals,
     ),
     missing: missingWork(schoolClass, inPeriod, scoreOf, today),
-    counts: statusCounts(inPeriod, scoreOf, today),
+    counts: statusCounts(inPeriod, scoreOf, schoolClass, today),
   };
 }
 

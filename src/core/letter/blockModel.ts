@@ -160,7 +160,7 @@ function missingWork(
   return {
     kind: "table",
     head: [words.assignment, ...shown.map(({ head }) => head)],
-    rows: missing.map((one) => [one.assignment.title, ...shown.map(({ cell }) => cell(one))]),
+    rows: missing.map((one) => [missingTitle(one, language), ...shown.map(({ cell }) => cell(one))]),
   };
 }
 
@@ -225,7 +225,7 @@ function listOr(whenNothing: string, items: readonly string[]): BlockModel {
 
 /** "Lab 4 (Labs, due 12 November 2026, 20 points)", in a language (BCP 47), with the details that are wanted. */
 export function missingAssignmentWords(
-  { assignment, categoryName, daysOverdue }: MissingAssignment,
+  { assignment, categoryName, daysOverdue, isIncomplete }: MissingAssignment,
   language = "en",
   details: readonly MissingDetail[] = USUAL_DETAILS,
 ): string {
@@ -233,18 +233,25 @@ export function missingAssignmentWords(
   return assignmentWords(assignment, details.includes("category") ? categoryName : "", language, {
     due: details.includes("due"),
     points: details.includes("points"),
+    first: isIncomplete ? wordsIn(language).status.incomplete : "",
     more: overdue ? writingIn(language).counted(daysOverdue, "day overdue") : "",
   });
+}
+
+/** The title, with a word where it is there in part: "Lab 4 (incomplete)". */
+export function missingTitle({ assignment, isIncomplete }: MissingAssignment, language: string): string {
+  return isIncomplete ? `${assignment.title} (${wordsIn(language).status.incomplete})` : assignment.title;
 }
 
 function assignmentWords(
   { title, dueDate, pointsPossible }: Assignment,
   categoryName: string,
   language: string,
-  wanted = { due: true, points: true, more: "" },
+  wanted = { due: true, points: true, first: "", more: "" },
 ): string {
   const writing = writingIn(language);
   const details = [
+    wanted.first,
     categoryName,
     wanted.due && dueDate ? wordsIn(language).due(writing.day(dueDate, "long")) : "",
     wanted.more,

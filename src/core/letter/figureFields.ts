@@ -9,6 +9,7 @@ import type { ClassGradebook } from "../figures/studentFigures";
 import type { Since } from "../model/condition";
 import { titleKey } from "../model/titleKey";
 import { earlierAverage } from "../selection/earlierAverage";
+import { missingTitle } from "./blockModel";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
@@ -31,8 +32,8 @@ export const FIGURE_FIELDS: readonly Field[] = [
     group: "Figures",
     label: "Titles of missing work",
     kind: "list",
-    value: ({ figures }) => {
-      const items = figures.missing.map(({ assignment }) => assignment.title);
+    value: ({ figures, language }) => {
+      const items = figures.missing.map((one) => missingTitle(one, language));
       return items.length > 0 ? { kind: "list", items } : undefined;
     },
   },

@@ -242,7 +242,7 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
           "handed in": !isMissing && (score?.status === "scored" || score?.status === "late"),
           late: score?.status === "late",
           excused: score?.status === "excused",
-          unmarked: isUnmarked,
+          unmarked: isUnmarked && !isMissing,
         }[one.status];
       }
       if (!found || isMissing || score?.points === undefined) return undefined;
@@ -260,7 +260,7 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
         inPeriod.filter(({ id, dueDate }) => {
           const score = scoreOf(id);
           return one.of === "unmarked"
-            ? score === undefined && dueDate !== undefined && dueDate < today
+            ? !missingIds.has(id) && score === undefined && dueDate !== undefined && dueDate < today
             : score?.status === one.of;
         }).length >= one.atLeast
       );

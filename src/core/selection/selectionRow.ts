@@ -51,11 +51,13 @@ export class SelectionRow {
     const assignment = assignmentByTitle(gradebook, period, title);
     if (!assignment) return undefined;
     const score = scoreIn(gradebook, this.student.id)(assignment);
+    const isGone = isMissing(score, assignment, this.schoolClass, index.today);
     return {
       assignment,
       score,
-      isMissing: isMissing(score, assignment, this.schoolClass, index.today),
-      isUnmarked: isUnmarked(score, assignment, index.today),
+      isMissing: isGone,
+      // What the class calls missing is not unmarked as well.
+      isUnmarked: !isGone && isUnmarked(score, assignment, index.today),
     };
   }
 
