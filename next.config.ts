@@ -1,8 +1,11 @@
 import type { NextConfig } from "next";
+import { version } from "./package.json";
 
 const config: NextConfig = {
   poweredByHeader: false,
   devIndicators: false,
+  // A worker that the browser kept has the policy of its day: with each version it is another address.
+  deploymentId: `v${version.replaceAll(".", "-")}`,
   // Types are checked by `npm run types`, once, for the whole project and its tests.
   typescript: { ignoreBuildErrors: true },
   // Above what a request may hold: where it is cut off before, nobody could say that it is too large.

@@ -1,7 +1,13 @@
 import { randomUUID } from "node:crypto";
 import { type NextRequest, NextResponse } from "next/server";
 import { escapeAttribute } from "@/core/letter/mailDocument";
-import { contentSecurityPolicy, isFamilyRequest, isOwnRequest, isPassedOn } from "@/post/edge/isOwnRequest";
+import {
+  contentSecurityPolicy,
+  isFamilyRequest,
+  isOwnRequest,
+  isPassedOn,
+  isWorkerScript,
+} from "@/post/edge/isOwnRequest";
 
 /** Every request passes here first: foreign ones are refused, pages get their security policy. */
 export function proxy(request: NextRequest) {
@@ -26,7 +32,7 @@ export function proxy(request: NextRequest) {
     return toTheAddress(`http://127.0.0.1${elsewhere[2] ?? ""}${pathname}${search}`);
   }
   const nonce = Buffer.from(randomUUID()).toString("base64");
-  const policy = contentSecurityPolicy(nonce, process.env.NODE_ENV === "development");
+  const policy = contentSecurityPolicy(nonce, process.env.NODE_ENV === "development", isWorkerScript(pathname));
   const headers = new Headers(request.headers);
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });

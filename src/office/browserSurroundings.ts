@@ -1,7 +1,11 @@
 import type { Day } from "@/core/model/day";
 import { startBringIn } from "@/workers/bringIn/startBringIn";
 import { startEngine } from "@/workers/engine/startEngine";
+import { PaperPool, papersAtOnce } from "@/workers/paper/paperPool";
 import type { Surroundings } from "./surroundings";
+
+/** Begun when the first paper is wanted. */
+let pool: PaperPool | undefined;
 
 /** The application in a browser's page. */
 export function browserSurroundings(pinnedToday: Day | undefined): Surroundings {
@@ -20,6 +24,10 @@ export function browserSurroundings(pinnedToday: Day | undefined): Surroundings 
     pause: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
     startEngine,
     startBringIn,
+    drawPaper: (...asked) => {
+      pool ??= new PaperPool(papersAtOnce());
+      return pool.draw(...asked);
+    },
     origin: window.location.origin,
   };
 }

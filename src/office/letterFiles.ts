@@ -7,6 +7,7 @@ import { enclosedBytes, enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { ask } from "./ask";
+import { ReportFiles } from "./drawReports";
 import { handOverFiles } from "./handOver";
 import { lettersInBatches } from "./lettersInBatches";
 import type { Office } from "./office";
@@ -42,10 +43,13 @@ export async function letterFiles(office: Office, note: Note, as: "eml" | "mbox"
     if (missing)
       return { ok: false, problem: `“${missing.name}” is not in this browser any more. Take it out, or add it again.` };
     const filesInText = BASE64_GROWTH * enclosedBytes(enclosures);
+    const files = new ReportFiles(office, note.reports ?? [], settings.teacherName);
     for await (const step of lettersInBatches(office.engine, note, office.now())) {
       if (step.kind === "begun") [written, messages, all] = [[], [], 0];
       else {
-        const letters = step.batch.letters.map(({ entry, rendered }): HandedLetter & { file: string } => {
+        const enclosed = await Promise.all(step.batch.letters.map(({ reports }) => files.of(reports)));
+        await handOverFiles(office, enclosed.flat());
+        const letters = step.batch.letters.map(({ entry, rendered }, place): HandedLetter & { file: string } => {
           all += 1;
           return {
             id: `draft-${all}`,
@@ -55,12 +59,16 @@ export async function letterFiles(office: Office, note: Note, as: "eml" | "mbox"
             subject: rendered.subject,
             html: rendered.html,
             text: rendered.text,
-            ...enclosedWith(note),
+            ...enclosedWith({ enclosures: [...enclosures, ...(enclosed[place] ?? [])] }),
             file: `${String(all).padStart(4, "0")} ${entry.studentName}.eml`,
           };
         });
         const good = letters.filter(({ to, subject }) => isGoodAddress(to.address) && subject !== "");
-        for (const part of handOverParts(good, ({ html, text }) => html.length + text.length + filesInText)) {
+        for (const part of handOverParts(
+          good,
+          ({ html, text, enclosures: own = [] }) =>
+            html.length + text.length + Math.max(filesInText, BASE64_GROWTH * enclosedBytes(own)),
+        )) {
           const body = JSON.stringify({ letters: part.map(({ file: _file, ...letter }) => letter) });
           const answer = await ask(office.around, "/api/post/messages", { method: "POST", body });
           messages.push(...messagesAnswerSchema.parse(answer).messages);

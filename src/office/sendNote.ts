@@ -10,6 +10,7 @@ import { missingFiles } from "@/store/keepFile";
 import { markRealConfirmed } from "@/store/roundRepository";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
 import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import { NoReport, ReportFiles } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
 import { MAKING_LOCK, type Office } from "./office";
 import { seenByRound } from "./seenByRound";
@@ -57,7 +58,15 @@ async function sendInTurn(office: Office, note: Note, choices: SendingChoices, s
       begun = step.begun;
       const found = newFindings(begun, choices.seenCautions);
       if (found !== undefined) return { ok: false, problem: found };
-    } else await making.add(step.batch);
+    } else {
+      try {
+        await making.add(step.batch);
+      } catch (cause) {
+        if (!(cause instanceof NoReport)) throw cause;
+        await making.drop();
+        return { ok: false, problem: `${cause.message} So nothing was sent, and the note is as it was.` };
+      }
+    }
   }
   if (!begun) return { ok: false, problem: "Nothing could be finished. Try again." };
   const about = {
@@ -132,6 +141,7 @@ class RoundMaking {
   private readonly lines: Line[] = [];
   private sample: LetterDraft | undefined;
   private readonly toMany: LetterDraft[] = [];
+  private readonly reports: ReportFiles;
 
   constructor(
     private readonly office: Office,
@@ -139,10 +149,13 @@ class RoundMaking {
     private readonly together: boolean,
   ) {
     this.roundId = office.around.newId();
+    const { teacherName } = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+    this.reports = new ReportFiles(office, note.reports ?? [], teacherName);
   }
 
   async add({ letters }: LetterBatch): Promise<void> {
-    const drafts = letters.map(({ entry, rendered }): LetterDraft => {
+    const enclosed = await Promise.all(letters.map(({ reports }) => this.reports.of(reports)));
+    const drafts = letters.map(({ entry, rendered }, place): LetterDraft => {
       const { kind, id, name, address } = entry.recipient;
       return {
         studentId: entry.studentIds[0] ?? "",
@@ -154,7 +167,7 @@ class RoundMaking {
         subject: rendered.subject,
         html: rendered.html,
         text: rendered.text,
-        ...enclosedWith(this.note),
+        ...enclosedWith({ enclosures: [...(this.note.enclosures ?? []), ...(enclosed[place] ?? [])] }),
       };
     });
     this.sample ??= drafts[0];

@@ -1,10 +1,11 @@
 import { type LetterDraft, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import type { Round, WholeLetter } from "@/core/delivery/round";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
-import { enclosedWith } from "@/core/model/enclosure";
+import { type Enclosure, enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
+import { NoReport, ReportFiles } from "./drawReports";
 import { MAKING_LOCK, type Office, type Wanted } from "./office";
 import type { Sent } from "./sendNote";
 
@@ -43,6 +44,14 @@ export async function sendTrial(
     const problem = "Your own address is not set. Write it under Settings, then send the letter to yourself.";
     return { ok: false, problem };
   }
+  let reports: Enclosure[];
+  try {
+    const drafts = await office.engine.reportsOfLetter(note, letterKey);
+    reports = await new ReportFiles(office, note.reports ?? [], name).of(drafts);
+  } catch (cause) {
+    if (!(cause instanceof NoReport)) throw cause;
+    return { ok: false, problem: `${cause.message} So nothing was sent.` };
+  }
   const draft: LetterDraft = {
     ...{ studentId: "", studentName: "A trial", classId: "", className: "" },
     recipient: { kind: "teacher", id: "teacher", name, address },
@@ -50,7 +59,7 @@ export async function sendTrial(
     subject: letter.subject,
     html: letter.html,
     text: letter.text,
-    ...enclosedWith(note),
+    ...enclosedWith({ enclosures: [...(note.enclosures ?? []), ...reports] }),
   };
   const about = {
     noteId: note.id,

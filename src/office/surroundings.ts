@@ -1,7 +1,9 @@
 import type { Day } from "@/core/model/day";
+import type { PaperPictures, PaperRun } from "@/core/report/paperContent";
 import type { Recipe } from "@/core/tables/recipe";
 import type { BringInWorker } from "@/workers/bringIn/startBringIn";
 import type { Engine } from "@/workers/engine/startEngine";
+import type { MadePaper } from "@/workers/paper/paperApi";
 
 /** Says to the other tabs of this browser, and hears from them. */
 export interface Channel {
@@ -35,6 +37,8 @@ export interface Surroundings {
     today: Day,
     onEnded: () => void,
   ): Promise<BringInWorker>;
+  /** Draws papers: a PDF, or an SVG to be looked at. Never throws; what can’t be drawn says why. */
+  drawPaper(run: PaperRun, pictures: PaperPictures, as: "pdf" | "svg"): Promise<MadePaper>;
   /** Where families reach this server: the beginning of their links. */
   readonly origin: string;
 }

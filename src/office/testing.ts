@@ -104,6 +104,7 @@ export class TestBrowser {
         return { engine: engineInProcess(before), end: () => undefined };
       },
       startBringIn: () => Promise.reject(new Error("No tables are brought in here.")),
+      drawPaper: () => Promise.resolve({ ok: false, problem: "Nothing is drawn here.", memory: 0 }),
       origin: ORIGIN,
     };
   }

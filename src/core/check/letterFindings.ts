@@ -8,6 +8,7 @@ import { hasSource } from "../letter/fieldsFor";
 import { languageOf, noteLetters, wordsFor } from "../letter/noteLetters";
 import { writtenLines } from "../model/letterBody";
 import type { Note } from "../model/note";
+import { type ReportDraft, reportPaper } from "../report/reportPaper";
 import type { Match, NotePlan, PlannedLetter } from "../selection/planNote";
 import { Collected } from "./collected";
 import { draftingWords } from "./draftingWords";
@@ -36,7 +37,11 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
     if (!rendered.subject && isFilled) collected.add("empty-subject", planned, { place: "subject" });
     if (rendered.isBlank && isFilled) collected.add("empty-body", planned, { place: "body" });
     let [sure, maybe, raw, broken, claim] = ["", "", "", "", ""];
-    const written = fileNames.length > 0 ? [...fileNames, ...rendered.written] : rendered.written;
+    const enclosed = reportsWith(index, note, planned, language);
+    for (const { unfilled } of enclosed)
+      for (const field of unfilled) collected.add("unfilled-field", planned, { field });
+    const more = [...fileNames, ...enclosed.flatMap((report) => report.written)];
+    const written = more.length > 0 ? [...more, ...rendered.written] : rendered.written;
     for (const words of written) {
       const read = reader.read(words, language);
       if (read.names.length > 0) {
@@ -47,7 +52,7 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
       raw ||= read.raw;
       claim ||= read.claim;
       // A name of a file is no sentence.
-      if (!fileNames.includes(words)) broken ||= read.broken;
+      if (!more.includes(words)) broken ||= read.broken;
       for (const left of read.drafting)
         if (!typed.has(left)) collected.add("drafting-words", planned, { word: left }, left);
     }
@@ -64,6 +69,19 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
     if (decimals !== undefined && disagrees(index, note, planned, decimals)) collected.add("letter-disagrees", planned);
   }
   return collected.findings();
+}
+
+const NO_REPORTS: readonly ReportDraft[] = [];
+
+/** The reports that go along with a letter: what somebody wrote in them is read like the letter. */
+function reportsWith(
+  index: FiguresIndex,
+  note: Note,
+  { matches }: PlannedLetter,
+  language: string,
+): readonly ReportDraft[] {
+  if (!note.reports || note.reports.length === 0) return NO_REPORTS;
+  return note.reports.map((choice) => reportPaper(index, choice, matches, note.selection.period, language));
 }
 
 /** The drafting words of the note itself are named by themselves; others stand in comments and file names. */

@@ -2,9 +2,20 @@ import { inlineNodes, passagesOf } from "../model/letterBody";
 import type { Note } from "../model/note";
 import { liveBlocks } from "./blockModel";
 
-/** Whether a note says the same to everybody: no field, no block and no passage, in one language. Such a letter can go to many at once. */
-export function isAnnouncement({ subject, body, variants }: Pick<Note, "subject" | "body" | "variants">): boolean {
+/** Whether a note says the same to everybody: no field, no block, no passage and no report, in one language. Such a letter can go to many at once. */
+export function isAnnouncement({
+  subject,
+  body,
+  variants,
+  reports = [],
+}: Pick<Note, "subject" | "body" | "variants" | "reports">): boolean {
   const nodes = [...inlineNodes(subject), ...inlineNodes(body)];
   const isFixed = nodes.every(({ type }) => type !== "field");
-  return isFixed && variants.length === 0 && liveBlocks(body).length === 0 && passagesOf(body).length === 0;
+  return (
+    isFixed &&
+    reports.length === 0 &&
+    variants.length === 0 &&
+    liveBlocks(body).length === 0 &&
+    passagesOf(body).length === 0
+  );
 }

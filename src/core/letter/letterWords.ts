@@ -23,6 +23,11 @@ export interface LetterWords {
   readonly dueHead: string;
   readonly overdueHead: string;
   readonly pointsHead: string;
+  /** The heads of a table of scores. */
+  readonly scoreHead: string;
+  readonly commentHead: string;
+  /** Where an average stands among those of the class: half of them lie between two values. */
+  readonly standing: (own: string, from: string, to: string, median: string) => string;
   readonly handingIn: (now: string, after: string) => string;
   readonly due: (day: string) => string;
   readonly of: (points: string, possible: string) => string;
@@ -51,6 +56,10 @@ const ENGLISH: LetterWords = {
   dueHead: "Due",
   overdueHead: "Overdue",
   pointsHead: "Points",
+  scoreHead: "Score",
+  commentHead: "Comment",
+  standing: (own, from, to, median) =>
+    `${own}. In this class half of the averages lie between ${from} and ${to}; the one in the middle is ${median}.`,
   handingIn: (now, after) => `${now} now; about ${after} with what is missing handed in.`,
   due: (day) => `due ${day}`,
   of: (points, possible) => `${points} of ${possible}`,
@@ -90,6 +99,10 @@ const SPANISH: LetterWords = {
   dueHead: "Fecha",
   overdueHead: "Retraso",
   pointsHead: "Puntos",
+  scoreHead: "Nota",
+  commentHead: "Comentario",
+  standing: (own, from, to, median) =>
+    `${own}. En esta clase, la mitad de los promedios está entre ${from} y ${to}; el del medio es ${median}.`,
   handingIn: (now, after) => `Ahora ${now}; unos ${after} si se entrega lo que falta.`,
   due: (day) => `para el ${day}`,
   of: (points, possible) => `${points} de ${possible}`,
@@ -129,6 +142,10 @@ const POLISH: LetterWords = {
   dueHead: "Termin",
   overdueHead: "Opóźnienie",
   pointsHead: "Punkty",
+  scoreHead: "Wynik",
+  commentHead: "Komentarz",
+  standing: (own, from, to, median) =>
+    `${own}. W tej klasie połowa średnich leży między ${from} a ${to}; środkowa to ${median}.`,
   handingIn: (now, after) => `Teraz ${now}; około ${after} po oddaniu brakujących prac.`,
   due: (day) => `termin ${day}`,
   of: (points, possible) => `${points} z ${possible}`,
@@ -171,6 +188,10 @@ const VIETNAMESE: LetterWords = {
   dueHead: "Hạn",
   overdueHead: "Trễ",
   pointsHead: "Điểm",
+  scoreHead: "Điểm đạt được",
+  commentHead: "Nhận xét",
+  standing: (own, from, to, median) =>
+    `${own}. Trong lớp này, một nửa số điểm trung bình nằm giữa ${from} và ${to}; điểm ở giữa là ${median}.`,
   handingIn: (now, after) => `Hiện tại ${now}; khoảng ${after} nếu nộp các bài còn thiếu.`,
   due: (day) => `hạn ${day}`,
   of: (points, possible) => `${points} trên ${possible}`,
@@ -210,6 +231,10 @@ const ARABIC: LetterWords = {
   dueHead: "الموعد",
   overdueHead: "التأخير",
   pointsHead: "النقاط",
+  scoreHead: "النتيجة",
+  commentHead: "تعليق",
+  standing: (own, from, to, median) =>
+    `${own}. في هذا الصف يقع نصف المعدلات بين ${from} و${to}؛ والمعدل الأوسط هو ${median}.`,
   handingIn: (now, after) => `الآن ${now}؛ نحو ${after} عند تسليم ما ينقص.`,
   due: (day) => `موعده ${day}`,
   of: (points, possible) => `${points} من ${possible}`,

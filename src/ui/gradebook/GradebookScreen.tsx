@@ -99,6 +99,9 @@ export function GradebookScreen() {
           </div>
         }
       >
+        <Link className="btn btn-outline-primary" href="/gradebook/reports">
+          Reports
+        </Link>
         <Link className="btn btn-primary" href="/gradebook/bring-in">
           Bring in
         </Link>

@@ -47,7 +47,7 @@ export function SidePart(props: SidePartProps) {
         Keys of this screen
       </Button>
       {helping && <KeysDialog of="the note" keys={NOTE_KEYS} onClose={() => setHelping(false)} />}
-      <EnclosuresPart note={props.note} onChange={props.onChange} />
+      <EnclosuresPart note={props.note} letterKey={letter.key} onChange={props.onChange} />
       <SenderPart note={props.note} onChange={props.onChange} />
     </aside>
   );

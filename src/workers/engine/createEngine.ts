@@ -12,9 +12,11 @@ import { answersView } from "./answersView";
 import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterExtremes } from "./letterExtremes";
+import { letterReports } from "./letterReports";
 import { letterView } from "./letterView";
 import { checkView, noteSentence, peopleView } from "./peopleView";
 import { previewView } from "./previewView";
+import { reportKeys, reportsOf } from "./reportsView";
 import { RoundInMaking } from "./roundInMaking";
 import { selectionNewsView } from "./selectionNewsView";
 import { assignmentDetails, classDetails, studentDetails } from "./studentDetails";
@@ -81,6 +83,12 @@ export function createEngine(): EngineApi {
     answerChange: ({ answer }, studentId) => planAnswer(answer, { kind: "nobody" }, index().world, studentId).change,
     balance: () => balance(index()),
     cameIn: (about, at, now) => cameIn(index(), about, at, now),
+    reportKeys: (wanted) => reportKeys(index(), wanted),
+    reports: (wanted, keys) => reportsOf(index(), wanted, keys),
+    reportsOfLetter: (note, key) => {
+      const [planned] = planNote(index(), note).letters.filter((letter) => letter.key === key);
+      return planned ? letterReports(index(), note, planned) : [];
+    },
     lendWorld: (port) => {
       port.postMessage(recordsOf(index().world));
       port.close();

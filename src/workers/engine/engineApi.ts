@@ -11,6 +11,7 @@ import type { PastScores } from "@/core/model/pastScores";
 import type { Selection } from "@/core/model/selection";
 import type { Period } from "@/core/model/term";
 import type { WorldRecords } from "@/core/model/world";
+import type { ReportDraft } from "@/core/report/reportPaper";
 import type { NotePeople } from "@/core/selection/planNote";
 import type { AnswerView } from "./answersView";
 import type { GradebookView } from "./gradebookView";
@@ -18,6 +19,7 @@ import type { LetterExtremes } from "./letterExtremes";
 import type { LiveParts } from "./letterView";
 import type { CheckView, PeopleView } from "./peopleView";
 import type { PreviewView } from "./previewView";
+import type { ReportInRun, ReportsWanted } from "./reportsView";
 import type { LetterBatch, RoundBegun } from "./roundInMaking";
 import type { SelectionNewsView } from "./selectionNewsView";
 import type { LetterView } from "./shownLetter";
@@ -62,6 +64,12 @@ export interface EngineApi {
   balance(): Balance;
   /** What came in after a round of what was missing when it was sent. */
   cameIn(about: readonly { studentId: string; classId: string }[], at: number, now: number): CameIn;
+  /** Whom reports would be made about, each by a key. */
+  reportKeys(wanted: ReportsWanted): readonly string[];
+  /** Some of these reports, ready to be drawn. */
+  reports(wanted: ReportsWanted, keys: readonly string[]): readonly ReportInRun[];
+  /** The reports that go along with one letter. */
+  reportsOfLetter(note: Note, key: string): readonly ReportDraft[];
   /** Sends everything it holds through a port, to another worker. */
   lendWorld(port: MessagePort): void;
 }

@@ -3,8 +3,10 @@ import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { Note } from "@/core/model/note";
+import type { ReportDraft } from "@/core/report/reportPaper";
 import { planCounts, planSentence } from "@/core/selection/planCounts";
 import { planNote } from "@/core/selection/planNote";
+import { letterReports } from "./letterReports";
 import { type CheckView, checkPlan, type LetterEntry, letterEntries, noteSentence } from "./peopleView";
 
 /** What a round is about, before the first of its letters is finished: all of it, the check too, on one state of the data. */
@@ -23,7 +25,12 @@ export interface RoundBegun {
 
 /** Some finished letters; `done` with the last of them. */
 export interface LetterBatch {
-  readonly letters: readonly { readonly entry: LetterEntry; readonly rendered: RenderedLetter }[];
+  readonly letters: readonly {
+    readonly entry: LetterEntry;
+    readonly rendered: RenderedLetter;
+    /** What is drawn for it and goes along, one for each report of the note. */
+    readonly reports: readonly ReportDraft[];
+  }[];
   readonly done: boolean;
 }
 
@@ -35,7 +42,12 @@ export class RoundInMaking {
   readonly begun: RoundBegun;
 
   /** `now` is when the round leaves, ms since the epoch. */
-  constructor(index: FiguresIndex, note: Note, now: number, token: number) {
+  constructor(
+    private readonly index: FiguresIndex,
+    private readonly note: Note,
+    now: number,
+    token: number,
+  ) {
     const plan = planNote(index, note);
     this.entries = letterEntries(index, plan);
     this.rest = noteLetters(index, note, plan.letters);
@@ -60,7 +72,12 @@ export class RoundInMaking {
       const entry = this.entries[this.place];
       const { value } = this.rest.next();
       this.place += 1;
-      if (entry && value) letters.push({ entry, rendered: value.rendered });
+      if (entry && value)
+        letters.push({
+          entry,
+          rendered: value.rendered,
+          reports: letterReports(this.index, this.note, value.planned),
+        });
     }
     return { letters, done: this.place >= this.entries.length };
   }

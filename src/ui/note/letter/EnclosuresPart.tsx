@@ -7,11 +7,19 @@ import { enclosedBytes, enclosureWords, MAX_ENCLOSED_BYTES, MAX_ENCLOSURES, size
 import type { Note } from "@/core/model/note";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { useVine } from "@/ui/shared/VineContext";
+import { ReportsPart } from "./ReportsPart";
 
 const ANY_TYPE = "application/octet-stream";
 
+interface EnclosuresPartProps {
+  readonly note: Note;
+  /** The letter that is shown. */
+  readonly letterKey: string | undefined;
+  readonly onChange: (part: Partial<Note>) => void;
+}
+
 /** The files that go along with every letter of a note. */
-export function EnclosuresPart({ note, onChange }: { note: Note; onChange: (part: Partial<Note>) => void }) {
+export function EnclosuresPart({ note, letterKey, onChange }: EnclosuresPartProps) {
   const { office } = useVine();
   const input = useRef<HTMLInputElement>(null);
   const enclosures = note.enclosures ?? [];
@@ -38,6 +46,7 @@ export function EnclosuresPart({ note, onChange }: { note: Note; onChange: (part
   };
   return (
     <div className="d-grid gap-1 mt-3">
+      <ReportsPart note={note} letterKey={letterKey} onChange={onChange} />
       <h2>Enclosed with every letter</h2>
       {enclosures.length === 0 && <p className="quiet small mb-0">Nothing.</p>}
       <ul className="list-unstyled small mb-0">

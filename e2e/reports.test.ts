@@ -1,0 +1,58 @@
+import { expect, test } from "vitest";
+import { choose, press, waitForWords } from "./support/browser";
+import { journey, page, server } from "./support/journey";
+import { delivered } from "./support/mailboxes";
+import { beginNote, leaveOutUnreachable, send, setTakeBack, untilSettled } from "./support/steps";
+
+journey();
+
+test("the reports of a class are looked at one by one, and made as one file and as a file for each", async () => {
+  await setTakeBack(page, 0);
+  await press(page, "Gradebook", "link");
+  await press(page, "Reports", "link");
+  await page.waitForSelector("img.paper-view", { timeout: 60_000 });
+  await waitForWords(page, "1 of 28");
+  await press(page, "Next");
+  await waitForWords(page, "2 of 28");
+  await choose(page, "Report", "Certificate");
+  await waitForWords(page, "Certificate ");
+  await page.waitForSelector("img.paper-view");
+  await press(page, "One PDF to print");
+  await waitForWords(page, "28 reports in Certificate.pdf.");
+  await press(page, "A file for each");
+  await waitForWords(page, "28 reports in Certificate.zip.", 60_000);
+});
+
+test("a report made for each student goes along with each letter: that child’s, named so, and the same for both guardians", async () => {
+  await beginNote(page, "How things stand");
+  await choose(page, "Classes", "Ocean Science 8, Block 1");
+  await waitForWords(page, "in 1 class.");
+  await press(page, "Enclose a report");
+  await press(page, "Enclose it");
+  await press(page, "Look at it");
+  await page.waitForSelector(".modal-body img.paper-view");
+  await page.keyboard.press("Escape");
+  await page.waitForFunction(() => !document.querySelector(".modal-body"));
+  await leaveOutUnreachable(page);
+  await send(page);
+  await untilSettled(page);
+  const mails = await delivered(server.dataFolder);
+  expect(mails.length).toBeGreaterThan(30);
+  const byChild = new Map<string, Set<string>>();
+  for (const { mail } of mails) {
+    const [report, ...others] = mail.attachments;
+    expect(others).toEqual([]);
+    const child =
+      /for (.+?) in Ocean Science 8/.exec(mail.text ?? "")?.[1] ?? /(\S+) en Ocean/.exec(mail.text ?? "")?.[1] ?? "";
+    if (child) expect(report?.filename).toContain(child);
+    expect(report?.contentType).toBe("application/pdf");
+    expect(report?.content.subarray(0, 5).toString()).toBe("%PDF-");
+    const name = report?.filename ?? "";
+    byChild.set(name, (byChild.get(name) ?? new Set()).add(report?.checksum ?? ""));
+  }
+  expect(byChild.size).toBeGreaterThan(20);
+  // Two students of one name have a report each.
+  for (const [name, contents] of byChild) expect(contents.size, name).toBe(name.includes("Emre Vance") ? 2 : 1);
+  await press(page, "Open it in the record", "link");
+  await waitForWords(page, "Enclosed: Progress report ");
+});

@@ -1,0 +1,5 @@
+import { ReportsScreen } from "@/ui/reports/ReportsScreen";
+
+export default function Page() {
+  return <ReportsScreen />;
+}

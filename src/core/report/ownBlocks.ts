@@ -1,0 +1,114 @@
+import { classStatistics } from "../figures/classStatistics";
+import type { Fraction } from "../figures/fraction";
+import { roundFraction } from "../figures/roundFraction";
+import { shownScore } from "../figures/shownScore";
+import { assignmentsIn } from "../figures/studentFigures";
+import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
+import type { LetterContext } from "../letter/letterContext";
+import { wordsIn } from "../letter/letterWords";
+import { writingIn } from "../letter/writingIn";
+import { checklistsOf } from "../model/checklist";
+import type { PaperBlock } from "./paperContent";
+
+/** Fewer averages than this would say whose they are. */
+const FEWEST_OF_CLASS = 5;
+
+/** The scores of the term as a table, category by category with its average. */
+export function scoresTable(context: LetterContext): PaperBlock[] {
+  const { gradebook, schoolClass, period, student, figures, today, language } = context;
+  const words = wordsIn(language);
+  const writing = writingIn(language);
+  const work = assignmentsIn(gradebook, period);
+  if (work.length === 0) return [];
+  const rows = schoolClass.categories.flatMap((category, place) => {
+    const own = work.filter(({ categoryId }) => categoryId === category.id);
+    const lines = own.flatMap((assignment) => {
+      const score = gradebook.columns.get(assignment.id)?.scores[student.id];
+      if (whileInClass(score, assignment, schoolClass, student.id) === NOT_IN_CLASS) return [];
+      const { status } = shownScore(score, assignment, schoolClass, today);
+      const points =
+        score?.points === undefined || status === "missing"
+          ? ""
+          : assignment.pointsPossible > 0 && !assignment.extraCredit
+            ? words.of(writing.number(score.points), writing.number(assignment.pointsPossible))
+            : writing.number(score.points);
+      const said = status ? words.status[status] : "";
+      return [
+        [
+          { content: [assignment.title] },
+          { content: [assignment.dueDate ? writing.day(assignment.dueDate, "short") : ""] },
+          { content: [score?.gradeLabel ?? [points, said].filter(Boolean).join(", ")] },
+          { content: [score?.comment ?? ""] },
+        ],
+      ];
+    });
+    if (lines.length === 0) return [];
+    const average = figures.categoryAverages[place];
+    const shown = average ? writing.percent(average.shown, schoolClass.decimals) : words.noScoresYet;
+    return [
+      [
+        { content: [{ type: "text" as const, text: category.name, marks: ["bold" as const] }], columns: 2 },
+        { content: [{ type: "text" as const, text: shown, marks: ["bold" as const] }], columns: 2 },
+      ],
+      ...lines,
+    ];
+  });
+  if (rows.length === 0) return [];
+  return [
+    {
+      type: "table",
+      widths: [4, 1.6, 2.4, 4],
+      head: [words.assignment, words.dueHead, words.scoreHead, words.commentHead].map((head) => ({ content: [head] })),
+      content: rows,
+    },
+  ];
+}
+
+/** What was written about the work of the term. */
+export function commentsOf({ gradebook, period, student }: LetterContext): string[] {
+  return assignmentsIn(gradebook, period).flatMap(
+    ({ id }) => gradebook.columns.get(id)?.scores[student.id]?.comment ?? [],
+  );
+}
+
+/** The own average and the middle half of the class; nothing in a class so small that it would say whose they are. */
+export function standingWords({ index, schoolClass, period, figures, language }: LetterContext): PaperBlock[] {
+  const averages = schoolClass.studentIds.map((id) => index.figures(schoolClass.id, id, period).overall);
+  const statistics = classStatistics(averages);
+  if (!figures.overall || !statistics || averages.filter(Boolean).length < FEWEST_OF_CLASS) return [];
+  const writing = writingIn(language);
+  const percent = (value: Fraction) =>
+    writing.percent(roundFraction(value, schoolClass.decimals), schoolClass.decimals);
+  const { lowerQuartile, upperQuartile, median } = statistics;
+  return [
+    {
+      type: "paragraph",
+      content: [
+        wordsIn(language).standing(
+          percent(figures.overall.exact),
+          percent(lowerQuartile),
+          percent(upperQuartile),
+          percent(median),
+        ),
+      ],
+    },
+  ];
+}
+
+/** What the student has done of the checklists of the class. */
+export function checklistsTable({ index, schoolClass, student, language }: LetterContext): PaperBlock[] {
+  const words = wordsIn(language);
+  const lists = checklistsOf(index.world.checklists.values(), schoolClass.id);
+  if (lists.length === 0) return [];
+  return [
+    {
+      type: "table",
+      widths: [3, 1],
+      head: [],
+      content: lists.map(({ name, marks }) => [
+        { content: [name] },
+        { content: [marks[student.id] === "done" ? words.yes : marks[student.id] === "not needed" ? "–" : words.no] },
+      ]),
+    },
+  ];
+}

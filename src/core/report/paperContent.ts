@@ -1,0 +1,84 @@
+/** What stands on paper, as plain data: drawn elsewhere, by one template for all designs. Nothing in it is ever read as code. */
+
+/** A run of words; a page number only in head and foot. */
+export type PaperInline =
+  | string
+  | {
+      readonly type: "text";
+      readonly text: string;
+      readonly marks?: readonly ("bold" | "italic" | "underline")[];
+      readonly link?: string;
+    }
+  | { readonly type: "break" | "space" | "page" | "pages" };
+
+interface PaperCell {
+  readonly content: readonly PaperInline[];
+  readonly align?: "start" | "center" | "end";
+  readonly columns?: number;
+  readonly rows?: number;
+}
+
+export type PaperBlock =
+  | {
+      readonly type: "paragraph";
+      readonly content: readonly PaperInline[];
+      readonly align?: "start" | "center" | "end";
+      /** Times the usual size. */
+      readonly size?: number;
+    }
+  | {
+      readonly type: "heading";
+      readonly level: 1 | 2;
+      readonly content: readonly PaperInline[];
+      readonly align?: "start" | "center" | "end";
+    }
+  | { readonly type: "bullets" | "numbers"; readonly content: readonly (readonly PaperBlock[])[] }
+  | {
+      readonly type: "table";
+      /** Relative to each other. */
+      readonly widths: readonly number[];
+      readonly head: readonly PaperCell[];
+      readonly content: readonly (readonly PaperCell[])[];
+    }
+  | { readonly type: "image"; readonly file: string; readonly width: number; readonly alt: string }
+  | { readonly type: "pageBreak" }
+  | { readonly type: "rule" }
+  | { readonly type: "sign"; readonly content: readonly PaperInline[] }
+  | { readonly type: "gap"; readonly height: number };
+
+/** One paper: of one student, or of one family. */
+export interface Paper {
+  /** Whose it is, for the outline. */
+  readonly name: string;
+  /** BCP 47, its first part alone. */
+  readonly language: string;
+  readonly direction: "ltr" | "rtl";
+  readonly head: readonly PaperInline[];
+  readonly foot: readonly PaperInline[];
+  readonly content: readonly PaperBlock[];
+}
+
+/** How pages look; lengths in mm. */
+export interface PaperPage {
+  readonly paper: "a4" | "us-letter";
+  readonly across: boolean;
+  /** Top, right, bottom, left. */
+  readonly margin: readonly [number, number, number, number];
+  readonly frame: boolean;
+  /** How many papers stand on one page, with a line to cut between; 1 is one or more pages each. */
+  readonly toAPage: 1 | 2 | 3 | 4;
+}
+
+/** Papers that are drawn as one file. */
+export interface PaperRun {
+  readonly title: string;
+  readonly author: readonly string[];
+  readonly language: string;
+  readonly page: PaperPage;
+  /** On two-sided printing each paper begins on the front of a sheet. */
+  readonly twoSided: boolean;
+  readonly papers: readonly Paper[];
+}
+
+/** Pictures of a run by the path under which its blocks name them: data URLs. */
+export type PaperPictures = Readonly<Record<string, string>>;

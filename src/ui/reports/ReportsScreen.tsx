@@ -1,0 +1,172 @@
+"use client";
+import { useMemo, useRef, useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import { toast } from "sonner";
+import type { ReportChoice } from "@/core/model/reportChoice";
+import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
+import { counted } from "@/core/words";
+import { printReports } from "@/office/printReports";
+import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
+import { Head } from "@/ui/frame/Head";
+import { BeginChoices } from "@/ui/shared/BeginChoices";
+import { ClassOptions } from "@/ui/shared/ClassOptions";
+import { download } from "@/ui/shared/download";
+import { EmptyState } from "@/ui/shared/EmptyState";
+import { ProgressLine } from "@/ui/shared/ProgressLine";
+import { TermOptions } from "@/ui/shared/TermOptions";
+import { useAnswer } from "@/ui/shared/useAnswer";
+import { useVine } from "@/ui/shared/VineContext";
+import { EACH_FAMILY, type ReportsWanted } from "@/workers/engine/reportsView";
+import { DesignPicker } from "./DesignPicker";
+import { PaperView } from "./PaperView";
+
+const ALL = "all";
+
+/** Reports on paper: of a class or of all, looked at one by one, and made as one PDF or as a file for each student. */
+export function ReportsScreen() {
+  const { world, today, office } = useVine();
+  const [choice, setChoice] = useState<ReportChoice>({ design: "progress", paper: "a4" });
+  const [classId, setClassId] = useState<string>();
+  const [chosenPeriod, setPeriod] = useState<string>();
+  const [language, setLanguage] = useState(EACH_FAMILY);
+  const [twoSided, setTwoSided] = useState(false);
+  const [place, setPlace] = useState(0);
+  const [progress, setProgress] = useState<{ done: number; of: number }>();
+  const stopping = useRef<AbortController>(undefined);
+  const period = chosenPeriod ?? currentPeriod(world, today);
+  const [firstClass = ""] = [...world.classes.keys()];
+  const shownClass = classId ?? firstClass;
+  const wanted = useMemo(
+    (): ReportsWanted => ({
+      choice,
+      classIds: shownClass === ALL ? [...world.classes.keys()] : [shownClass],
+      period,
+      language,
+    }),
+    [choice, shownClass, world.classes, period, language],
+  );
+  const keys = useAnswer((engine) => engine.reportKeys(wanted), [wanted]) ?? [];
+  const key = keys[Math.min(place, keys.length - 1)];
+  const [draft] = useAnswer(async (engine) => (key ? engine.reports(wanted, [key]) : []), [wanted, key]) ?? [];
+  if (world.classes.size === 0)
+    return (
+      <>
+        <Head title="Reports" />
+        <div className="screen-body">
+          <EmptyState
+            title="No class yet"
+            words="Reports are made from a class and its scores. Bring in your roster and your scores first."
+          >
+            <BeginChoices />
+          </EmptyState>
+        </div>
+      </>
+    );
+  const make = async (as: "one PDF" | "a file each") => {
+    const controller = new AbortController();
+    stopping.current = controller;
+    setProgress({ done: 0, of: keys.length });
+    const made = await printReports(office, wanted, as, twoSided, {
+      onProgress: (done, of) => setProgress({ done, of }),
+      signal: controller.signal,
+    });
+    setProgress(undefined);
+    if (!made.ok) return toast.error(made.problem, { duration: Number.POSITIVE_INFINITY });
+    download(made.fileName, made.bytes, made.type);
+    toast(`${counted(made.count, "report")} in ${made.fileName}.`);
+  };
+  return (
+    <>
+      <Head title="Reports" about={keys.length > 0 && `${counted(keys.length, "report")}`}>
+        {progress ? (
+          <Button variant="outline-primary" onClick={() => stopping.current?.abort()}>
+            Stop
+          </Button>
+        ) : (
+          <>
+            <Button variant="outline-primary" disabled={keys.length === 0} onClick={() => make("a file each")}>
+              A file for each
+            </Button>
+            <Button disabled={keys.length === 0} onClick={() => make("one PDF")}>
+              One PDF to print
+            </Button>
+          </>
+        )}
+      </Head>
+      <div className="screen-body">
+        {progress && (
+          <ProgressLine
+            label={`${progress.done} of ${counted(progress.of, "report")} made`}
+            now={progress.done}
+            max={progress.of}
+          />
+        )}
+        <div className="columns">
+          <section className="sheet" aria-label="The report of one student">
+            <div className="d-flex gap-2 align-items-center mb-3">
+              <Button size="sm" variant="outline-primary" disabled={place === 0} onClick={() => setPlace(place - 1)}>
+                Before
+              </Button>
+              <Button
+                size="sm"
+                variant="outline-primary"
+                disabled={place >= keys.length - 1}
+                onClick={() => setPlace(place + 1)}
+              >
+                Next
+              </Button>
+              <span className="quiet small" data-private>
+                {draft
+                  ? `${draft.name}, ${Math.min(place, keys.length - 1) + 1} of ${keys.length}`
+                  : "Nobody is in this class."}
+              </span>
+            </div>
+            {draft && <PaperView draft={draft} choice={choice} />}
+          </section>
+          <section className="sheet d-grid gap-3 align-content-start" aria-label="What is made">
+            <DesignPicker choice={choice} onChange={setChoice} />
+            <Form.Group controlId="report-class">
+              <Form.Label className="small mb-1">Class</Form.Label>
+              <Form.Select
+                size="sm"
+                value={shownClass}
+                onChange={(event) => {
+                  setClassId(event.target.value);
+                  setPlace(0);
+                }}
+              >
+                <ClassOptions />
+                {world.classes.size > 1 && <option value={ALL}>All classes</option>}
+              </Form.Select>
+            </Form.Group>
+            <Form.Group controlId="report-term">
+              <Form.Label className="small mb-1">Term</Form.Label>
+              <Form.Select size="sm" value={period} onChange={(event) => setPeriod(event.target.value)}>
+                <TermOptions />
+                <option value={WHOLE_YEAR}>Whole year</option>
+              </Form.Select>
+            </Form.Group>
+            <Form.Group controlId="report-language">
+              <Form.Label className="small mb-1">Words in</Form.Label>
+              <Form.Select size="sm" value={language} onChange={(event) => setLanguage(event.target.value)}>
+                <option value={EACH_FAMILY}>each family’s language</option>
+                {FAMILY_LANGUAGES.map(({ tag, words }) => (
+                  <option key={tag} value={tag}>
+                    {words}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+            <Form.Check
+              id="report-sides"
+              className="small"
+              label="For printing on both sides: each begins on a front"
+              checked={twoSided}
+              onChange={(event) => setTwoSided(event.target.checked)}
+            />
+          </section>
+        </div>
+      </div>
+    </>
+  );
+}
