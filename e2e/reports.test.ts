@@ -56,3 +56,28 @@ test("a report made for each student goes along with each letter: that child’s
   await press(page, "Open it in the record", "link");
   await waitForWords(page, "Enclosed: Progress report ");
 });
+
+test("a student’s sheet has all for a talk; turned to the family, the class and what is private are gone", async () => {
+  await page.click(".stem a[href='/families']");
+  await page.waitForSelector(".long-list li");
+  await page.locator(".long-list li .btn-link").click();
+  await press(page, "Student sheet", "link");
+  await waitForWords(page, "Classes and averages");
+  await waitForWords(page, "The median of the class is");
+  await waitForWords(page, "Talks and calls");
+  await page.keyboard.press("t");
+  await page.waitForFunction(
+    () =>
+      !/median of the class|Talks and calls|Letters/.test(document.querySelector(".student-sheet")?.textContent ?? ""),
+  );
+  await page.keyboard.press("t");
+  await press(page, "Choose the parts");
+  await page.click("#part-checklists");
+  await press(page, "Done");
+  await page.waitForFunction(() => !document.querySelector("#sheet-checklists"));
+  await page.reload();
+  await waitForWords(page, "Classes and averages");
+  expect(await page.$("#sheet-checklists")).toBeNull();
+  await press(page, "Meeting sheet");
+  await page.waitForFunction(() => !document.querySelector("[data-sonner-toast][data-type=error]"));
+});

@@ -117,6 +117,18 @@ const FAULTS: readonly Fault[] = [
     notIn: WITHOUT_SCORES,
   },
   {
+    what: "a name in a comment of a report that goes along",
+    code: "foreign-name",
+    plant: (scene) => {
+      const [column] = scene.records.scoreColumns;
+      for (const [id, score] of Object.entries(column?.scores ?? {}))
+        score.comment = id === "Zoë" ? "You and Dmitri did well." : "Well done.";
+      scene.note.reports = [{ design: "progress", paper: "a4" }];
+    },
+    letters: () => 1,
+    notIn: WITHOUT_SCORES,
+  },
+  {
     what: "a word that is a name, of a person",
     code: "maybe-foreign-name",
     ...named("I sat with Grace and talked. I asked May twice."),

@@ -274,6 +274,9 @@ function OtherActions({ student, onClose }: { student: Student; onClose: () => v
             Take out
           </Button>
         )}
+        <Link className="btn btn-outline-secondary btn-sm" href={`/students/${encodeURIComponent(student.id)}`}>
+          Student sheet
+        </Link>
         <Link className="btn btn-outline-secondary btn-sm" href={`/record/family/${encodeURIComponent(student.id)}`}>
           Letters and talks
         </Link>

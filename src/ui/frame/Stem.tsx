@@ -77,7 +77,9 @@ export function Stem() {
 
 function StemNode({ step: { href, word, icon: Icon }, count }: { step: Step; count: number }) {
   const path = usePathname();
-  const here = href === "/" ? path === "/" : path.startsWith(href);
+  // A student’s sheet belongs to the families.
+  const of = path.startsWith("/students") ? "/families" : path;
+  const here = href === "/" ? of === "/" : of.startsWith(href);
   return (
     <li>
       <Link className="stem-node" href={href} aria-current={here ? "page" : undefined}>

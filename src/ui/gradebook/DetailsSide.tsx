@@ -1,6 +1,7 @@
 "use client";
 import { X } from "lucide-react";
 import dynamic from "next/dynamic";
+import Link from "next/link";
 import { Button } from "react-bootstrap";
 import type { DistributionBar } from "@/core/figures/distribution";
 import type { Condition } from "@/core/model/condition";
@@ -227,6 +228,9 @@ function StudentPart({
       <h2 id="student-details">{details.name}</h2>
       <p className="lead-line mb-0">{details.overall}</p>
       <p className="small quiet mb-2">{details.change}</p>
+      <Link className="btn btn-outline-primary btn-sm mb-3 me-2" href={`/students/${encodeURIComponent(studentId)}`}>
+        Student sheet
+      </Link>
       <Button
         size="sm"
         variant="outline-primary"

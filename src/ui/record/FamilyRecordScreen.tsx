@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { adding, removing } from "@/core/change/change";
@@ -70,6 +71,11 @@ export function FamilyRecordScreen({ studentId }: { studentId: string }) {
           </span>
         }
       >
+        {student && (
+          <Link className="btn btn-outline-primary" href={`/students/${encodeURIComponent(studentId)}`}>
+            Student sheet
+          </Link>
+        )}
         {student && (
           <Button
             onClick={() =>

@@ -1,0 +1,9 @@
+import { StudentSheetScreen } from "@/ui/student/StudentSheetScreen";
+
+interface Where {
+  params: Promise<{ id: string }>;
+}
+
+export default async function Page({ params }: Where) {
+  return <StudentSheetScreen studentId={decodeURIComponent((await params).id)} />;
+}
