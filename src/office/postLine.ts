@@ -61,6 +61,9 @@ export class PostLine {
         const waitMs = this.mayWait ? WAIT_MS : 0;
         this.mayWait = true;
         const status = await catchUp(this.office, waitMs, signal);
+        // Another post has a book of its own, in which no no stands yet.
+        const before = this.state.get().status?.post;
+        if (before !== undefined && before !== status.post) this.told = { generation: 0, noes: new Map() };
         const trouble = status.trouble && troubleWords(status.trouble);
         if (this.isOpen) this.state.set({ status, trouble });
       } catch (cause) {

@@ -5,7 +5,7 @@ import type { Condition } from "../model/condition";
 import type { BlockNode, InlineNode } from "../model/letterBody";
 import { worldOf } from "../model/world";
 import { planNote } from "../selection/planNote";
-import { CHECK_DAY, CHECK_WORLDS, type CheckScene } from "../testing/checkWorlds";
+import { CHECK_DAY, CHECK_WORLDS, type CheckScene, FOUND_IN_WORLDS } from "../testing/checkWorlds";
 import { checkNote } from "./checkNote";
 import { CAUTION_CODES, type FindingCode, STOP_CODES } from "./finding";
 
@@ -459,26 +459,6 @@ function plain({ note }: CheckScene): void {
   note.variants = [];
 }
 
-/** What other tests of the check do not plant. */
-const OF_WORLDS: readonly FindingCode[] = [
-  ...([
-    "missing-not-known",
-    "gone-source",
-    "maybe-foreign-name",
-    "greeting-typed",
-    "figure-typed",
-    "other-term",
-  ] as const),
-  ...([
-    "says-nothing-missing",
-    "shared-mailbox",
-    "score-too-high",
-    "same-title",
-    "twice-in-class",
-    "in-two-blocks",
-  ] as const),
-];
-
 const isStop = (code: FindingCode) => (STOP_CODES as readonly string[]).includes(code);
 const planted = Object.entries(CHECK_WORLDS).flatMap(([world, sceneOf]) =>
   FAULTS.filter(({ notIn = [] }) => !notIn.includes(world)).map((fault) => ({ world, sceneOf, fault })),
@@ -487,7 +467,7 @@ const planted = Object.entries(CHECK_WORLDS).flatMap(([world, sceneOf]) =>
 test("at least 200 faults are planted, each kind that only worlds of their own show among them", () => {
   expect(planted.length).toBeGreaterThanOrEqual(200);
   const kinds = new Set(FAULTS.map(({ code }) => code));
-  expect(OF_WORLDS.filter((code) => !kinds.has(code))).toEqual([]);
+  expect(FOUND_IN_WORLDS.filter((code) => !kinds.has(code))).toEqual([]);
 });
 
 describe.each(Object.keys(CHECK_WORLDS))("in a school of %s", (world) => {

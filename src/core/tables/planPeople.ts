@@ -7,6 +7,7 @@ import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../matching/sai
 import { withoutBrackets } from "../matching/splitName";
 import type { Guardian } from "../model/guardian";
 import { readYesOrNo } from "../model/ownColumn";
+import { classLabel } from "../model/schoolClass";
 import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
@@ -59,11 +60,12 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
       otherNames.set(studentId, written);
     families.students.set(studentId, next);
     found.push(...studentDifferences(before.students.get(studentId), student, next));
-    for (const said of guardiansOf(cells, read.meanings)) {
+    const named = guardiansOf(cells, read.meanings);
+    for (const said of named) {
       for (const address of said.addresses) if (!isGoodAddress(address)) badAddresses.add(address);
       found.push(...mergeGuardian(families, directory, studentId, said));
     }
-    noes.push(...refusals(read, cells, families, studentId));
+    noes.push(...refusals(read, cells, named, families, studentId));
   }
   const change: Change = {
     students: setRows<"students">(world.students, changed(world.students, families.students)),
@@ -140,13 +142,18 @@ function studentAfter(
 }
 
 /** Who says in a row that they want no letters: the guardian whom the column is about, or else the family and the student. */
-function refusals(read: Understanding, cells: readonly string[], families: Families, studentId: string): string[] {
+function refusals(
+  read: Understanding,
+  cells: readonly string[],
+  named: readonly SaidOfGuardian[],
+  families: Families,
+  studentId: string,
+): string[] {
   return read.meanings.flatMap(({ role, isNegative = false, guardian }, column) => {
     if (role !== "write to") return [];
     const yes = readYesOrNo(cells[column] ?? "");
     const student = families.students.get(studentId);
     if (yes === undefined || !student || yes !== isNegative) return [];
-    const named = guardiansOf(cells, read.meanings);
     const place = guardian ?? (named.length === 1 ? 1 : undefined);
     const wanted = place === undefined ? undefined : named[place - 1];
     const all = student.guardians.flatMap(({ guardianId }) => families.guardians.get(guardianId) ?? []);
@@ -184,8 +191,7 @@ function enrolments(studentId: string, before: World, after: World): PersonDiffe
   return [...after.classes.values()].flatMap((schoolClass) => {
     const was = before.classes.get(schoolClass.id)?.studentIds.includes(studentId) ?? false;
     const is = schoolClass.studentIds.includes(studentId);
-    const label = [schoolClass.name, schoolClass.block].filter(Boolean).join(", ");
-    return is && !was ? [{ what: "class", from: "", to: label }] : [];
+    return is && !was ? [{ what: "class", from: "", to: classLabel(schoolClass) }] : [];
   });
 }
 

@@ -17,6 +17,26 @@ export interface CheckScene {
   now: number;
 }
 
+/** What only schools of their own show: planted there, and not in a class alone. */
+export const FOUND_IN_WORLDS = [
+  ...([
+    "missing-not-known",
+    "gone-source",
+    "maybe-foreign-name",
+    "greeting-typed",
+    "figure-typed",
+    "other-term",
+  ] as const),
+  ...([
+    "says-nothing-missing",
+    "shared-mailbox",
+    "score-too-high",
+    "same-title",
+    "twice-in-class",
+    "in-two-blocks",
+  ] as const),
+];
+
 export const CHECK_DAY = "2026-11-24";
 
 /** Names that are words, months and places among names that are none; the first two are brother and sister. */

@@ -11,6 +11,7 @@ import { counted } from "@/core/words";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
+import { AddByName } from "./AddByName";
 
 /** Returned forms, equipment: what each student of the class has done, has not, or need not. */
 export function Checklists({ classId, period }: { classId: string; period: Period }) {
@@ -48,7 +49,13 @@ export function Checklists({ classId, period }: { classId: string; period: Perio
         </Form.Select>
       )}
       {open && <OpenList key={open.id} list={open} classId={classId} period={period} />}
-      <AddList names={lists.map(({ name }) => name)} onAdd={add} />
+      <AddByName
+        what="checklist"
+        placeholder="Boat trip form"
+        startsForAll={false}
+        isThere={(name) => lists.some((one) => one.name === name.trim())}
+        onAdd={add}
+      />
     </section>
   );
 }
@@ -138,42 +145,5 @@ function OpenList({ list, classId, period }: { list: Checklist; classId: string;
         ))}
       </ul>
     </>
-  );
-}
-
-function AddList({ names, onAdd }: { names: readonly string[]; onAdd: (name: string, forAll: boolean) => void }) {
-  const [name, setName] = useState("");
-  const [forAll, setForAll] = useState(false);
-  const isThere = names.includes(name.trim());
-  return (
-    <Form
-      className="d-grid gap-2 mt-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!name.trim() || isThere) return;
-        onAdd(name.trim(), forAll);
-        setName("");
-      }}
-    >
-      <Form.Control
-        size="sm"
-        aria-label="Name of a new checklist"
-        placeholder="Boat trip form"
-        value={name}
-        isInvalid={isThere}
-        onChange={(event) => setName(event.target.value)}
-      />
-      <Form.Control.Feedback type="invalid">There is one of this name already.</Form.Control.Feedback>
-      <Form.Check
-        id="checklist-for-all"
-        className="small"
-        label="For all classes"
-        checked={forAll}
-        onChange={(event) => setForAll(event.target.checked)}
-      />
-      <Button type="submit" size="sm" variant="outline-primary" disabled={!name.trim() || isThere}>
-        Add a checklist
-      </Button>
-    </Form>
   );
 }

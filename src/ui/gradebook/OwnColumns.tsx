@@ -10,12 +10,14 @@ import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { OWN_TYPE_WORDS } from "@/ui/shared/OwnValueControl";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
+import { AddByName } from "./AddByName";
 
 /** Values of each student that are no scores: a bus, a tutor group, a mile time. They come from tables, or are typed in the grid. */
 export function OwnColumns({ classId, period }: { classId: string; period: Period }) {
   const { world, office } = useVine();
   const change = useChange();
   const createNote = useCreateNote();
+  const [type, setType] = useState<OwnType>("text");
   const columns = ownColumnsOfClass(world.ownColumns.values(), classId);
   const students = world.classes.get(classId)?.studentIds ?? [];
   const add = (name: string, type: OwnType, forAll: boolean) => {
@@ -78,63 +80,26 @@ export function OwnColumns({ classId, period }: { classId: string; period: Perio
           );
         })}
       </ul>
-      <AddColumn names={columns.map(({ name }) => titleKey(name))} onAdd={add} />
-    </section>
-  );
-}
-
-function AddColumn({
-  names,
-  onAdd,
-}: {
-  names: readonly string[];
-  onAdd: (name: string, type: OwnType, forAll: boolean) => void;
-}) {
-  const [name, setName] = useState("");
-  const [type, setType] = useState<OwnType>("text");
-  const [forAll, setForAll] = useState(true);
-  const isThere = names.includes(titleKey(name));
-  return (
-    <Form
-      className="d-grid gap-2 mt-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!name.trim() || isThere) return;
-        onAdd(name.trim(), type, forAll);
-        setName("");
-      }}
-    >
-      <Form.Control
-        size="sm"
-        aria-label="Name of a new own column"
+      <AddByName
+        what="own column"
         placeholder="Harbour bus"
-        value={name}
-        isInvalid={isThere}
-        onChange={(event) => setName(event.target.value)}
-      />
-      <Form.Control.Feedback type="invalid">There is one of this name already.</Form.Control.Feedback>
-      <Form.Select
-        size="sm"
-        aria-label="What it holds"
-        value={type}
-        onChange={(event) => setType(ownTypeSchema.parse(event.target.value))}
+        startsForAll
+        isThere={(name) => columns.some((one) => titleKey(one.name) === titleKey(name))}
+        onAdd={(name, forAll) => add(name, type, forAll)}
       >
-        {ownTypeSchema.options.map((one) => (
-          <option key={one} value={one}>
-            {OWN_TYPE_WORDS[one]}
-          </option>
-        ))}
-      </Form.Select>
-      <Form.Check
-        id="own-column-for-all"
-        className="small"
-        label="For all classes"
-        checked={forAll}
-        onChange={(event) => setForAll(event.target.checked)}
-      />
-      <Button type="submit" size="sm" variant="outline-primary" disabled={!name.trim() || isThere}>
-        Add an own column
-      </Button>
-    </Form>
+        <Form.Select
+          size="sm"
+          aria-label="What it holds"
+          value={type}
+          onChange={(event) => setType(ownTypeSchema.parse(event.target.value))}
+        >
+          {ownTypeSchema.options.map((one) => (
+            <option key={one} value={one}>
+              {OWN_TYPE_WORDS[one]}
+            </option>
+          ))}
+        </Form.Select>
+      </AddByName>
+    </section>
   );
 }

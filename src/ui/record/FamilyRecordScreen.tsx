@@ -7,11 +7,10 @@ import type { Reply } from "@/core/delivery/reply";
 import type { Letter } from "@/core/delivery/round";
 import { fullName } from "@/core/model/student";
 import { type Talk, talkWaySchema } from "@/core/model/talk";
-import { WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
-import { useCreateNote } from "@/ui/note/library/useCreateNote";
+import { WriteToFamily } from "@/ui/note/library/WriteToFamily";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useChange } from "@/ui/shared/useChange";
@@ -32,7 +31,6 @@ type Entry =
 /** Everything to and from one student's family, the newest first. */
 export function FamilyRecordScreen({ studentId }: { studentId: string }) {
   const { world } = useVine();
-  const createNote = useCreateNote();
   const [openId, setOpenId] = useState<string>();
   const kept = useKept(
     async (read) => {
@@ -76,19 +74,7 @@ export function FamilyRecordScreen({ studentId }: { studentId: string }) {
             Student sheet
           </Link>
         )}
-        {student && (
-          <Button
-            onClick={() =>
-              createNote("empty", {
-                classIds: "all",
-                period: WHOLE_YEAR,
-                conditions: [{ kind: "chosen", studentIds: [studentId] }],
-              })
-            }
-          >
-            Write to this family
-          </Button>
-        )}
+        {student && <WriteToFamily studentId={studentId} />}
       </Head>
       <div className="screen-body is-fixed p-4">
         <div className="columns h-100">

@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { ReportChoice } from "@/core/model/reportChoice";
+import { readyMadeDesign } from "@/core/report/readyMadeDesigns";
 import { type ReportDraft, runOf } from "@/core/report/reportPaper";
 import { counted } from "@/core/words";
 import { useVine } from "@/ui/shared/VineContext";
@@ -33,6 +34,9 @@ export function PaperView({ draft, choice }: { draft: ReportDraft; choice: Repor
     <figure className="mb-0" data-private>
       <figcaption className="quiet small mb-2">
         {seen.of}, {counted(seen.pages, "page")}
+        {seen.pages > 1 && readyMadeDesign(choice.design, "en").onePage && (
+          <strong className="text-danger"> It is meant for one page and runs over.</strong>
+        )}
       </figcaption>
       {/* biome-ignore lint/performance/noImgElement: a drawing made in this page, of no fixed size */}
       <img className="paper-view" src={seen.url} alt={`The report as it will be printed: ${seen.of}`} />

@@ -10,7 +10,7 @@ import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
 import { printReports } from "@/office/printReports";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
-import { useCreateNote } from "@/ui/note/library/useCreateNote";
+import { WriteToFamily } from "@/ui/note/library/WriteToFamily";
 import { download } from "@/ui/shared/download";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
@@ -23,7 +23,6 @@ import { keepParts, keptParts, PRIVATE_PARTS, type SheetPart } from "./sheetPart
 /** Everything for a talk on one student on one page; turned to the family, what is not theirs to see is gone. */
 export function StudentSheetScreen({ studentId }: { studentId: string }) {
   const { world, today, office } = useVine();
-  const createNote = useCreateNote();
   const [chosenPeriod, setPeriod] = useState<string>();
   const [parts, setParts] = useState<readonly SheetPart[]>(keptParts);
   const [isTurned, setIsTurned] = useState(false);
@@ -77,17 +76,7 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
             <Button variant="outline-primary" disabled={classes.length === 0} onClick={print}>
               Meeting sheet
             </Button>
-            <Button
-              onClick={() =>
-                createNote("empty", {
-                  classIds: "all",
-                  period: WHOLE_YEAR,
-                  conditions: [{ kind: "chosen", studentIds: [studentId] }],
-                })
-              }
-            >
-              Write to this family
-            </Button>
+            <WriteToFamily studentId={studentId} />
           </>
         )}
       </Head>
