@@ -57,6 +57,16 @@ test("a report made for each student goes along with each letter: that child’s
   await waitForWords(page, "Enclosed: Progress report ");
 });
 
+test("who can’t be reached by mail gets the letter on paper, is left out of the round, and stands in the record", async () => {
+  await beginNote(page, "How things stand");
+  await waitForWords(page, "Print for these 2 instead");
+  await press(page, "Print for these 2 instead");
+  await waitForWords(page, "4 letters in Letters, How things stand.pdf. The record keeps them as printed.", 60_000);
+  await page.waitForFunction(() => !/Print for these/.test(document.body.textContent ?? ""));
+  await press(page, "Record", "link");
+  await waitForWords(page, "4 letters printed on paper");
+});
+
 test("a student’s sheet has all for a talk; turned to the family, the class and what is private are gone", async () => {
   await page.click(".stem a[href='/families']");
   await page.waitForSelector(".long-list li");

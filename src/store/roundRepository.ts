@@ -77,7 +77,7 @@ export async function writtenAbout(database: VineDatabase): Promise<WrittenAbout
   const failed = await database.letters.where("state").anyOf(NEVER_ARRIVED).toArray();
   const missed = new Set(failed.map(({ roundId, studentId, recipient }) => `${roundId}/${studentId}/${recipient.id}`));
   const entries = new Map<string, WrittenAbout & { recipientIds: string[] }>();
-  for (const { id: roundId, noteId, noteKind, leavesAt, brothersAndSisters = {} } of rounds) {
+  for (const { id: roundId, noteId, noteKind, leavesAt, tally, brothersAndSisters = {} } of rounds) {
     if (!noteKind) continue;
     for (const [studentId, recipientId] of peopleOf.get(roundId) ?? []) {
       if (studentId === "" || missed.has(`${roundId}/${studentId}/${recipientId}`)) continue;
@@ -85,7 +85,11 @@ export async function writtenAbout(database: VineDatabase): Promise<WrittenAbout
         const key = `${id}/${roundId}`;
         const known = entries.get(key);
         if (known) known.recipientIds.push(recipientId);
-        else entries.set(key, { studentId: id, noteId, at: leavesAt, kind: noteKind, recipientIds: [recipientId] });
+        else {
+          const onPaper = (tally?.printed ?? 0) > 0;
+          const about = { studentId: id, noteId, at: leavesAt, kind: noteKind, recipientIds: [recipientId] };
+          entries.set(key, onPaper ? { ...about, onPaper } : about);
+        }
       }
     }
   }

@@ -53,7 +53,7 @@ export function keepRound(
 ): Promise<Commit> {
   const about = { words: `“${round.noteName}”: ${round.summary}`, screen, kind: "round" } as const;
   return commitChange(database, wanted, about, now, async () => {
-    await database.rounds.add(roundSchema.parse({ ...round, tally: { prepared: staged.count } }));
+    await database.rounds.add(roundSchema.parse({ tally: { prepared: staged.count }, ...round }));
     await database.roundPeople.add({ id: round.id, people: staged.people });
     await database.roundWords.add({ id: round.id, letters: staged.words });
   });
@@ -71,7 +71,7 @@ export async function dropUnfinished(database: VineDatabase): Promise<void> {
   const { letters, letterTexts, letterPages, rounds } = database;
   await database.transaction("rw", letters, letterTexts, letterPages, rounds, async () => {
     const kept = new Set(await rounds.toCollection().primaryKeys());
-    const ids = (await letters.where({ state: "prepared" }).toArray())
+    const ids = (await letters.where("state").anyOf("prepared", "printed").toArray())
       .filter(({ roundId }) => !kept.has(roundId))
       .map(({ id }) => id);
     for (const table of [letters, letterTexts, letterPages]) await table.bulkDelete(ids);

@@ -75,8 +75,8 @@ function ageFindings(index: FiguresIndex, now: number): Finding[] {
 function sizeFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[] {
   const byRound = new Map<number, Set<string>>();
   for (const studentId of index.world.students.keys()) {
-    for (const { noteId, at } of index.writtenAbout(studentId)) {
-      if (noteId === note.id) byRound.set(at, (byRound.get(at) ?? new Set()).add(studentId));
+    for (const { noteId, at, onPaper } of index.writtenAbout(studentId)) {
+      if (noteId === note.id && !onPaper) byRound.set(at, (byRound.get(at) ?? new Set()).add(studentId));
     }
   }
   const last = byRound.get(Math.max(...byRound.keys()));

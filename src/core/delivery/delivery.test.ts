@@ -22,6 +22,7 @@ const LEGAL: Record<LetterState, LetterState[]> = {
   returned: [],
   withdrawn: [],
   uncertain: ["returned"],
+  printed: [],
 };
 
 describe("the states of a letter", () => {
@@ -34,7 +35,7 @@ describe("the states of a letter", () => {
   );
 
   test("the text may go once nothing is left to do; only what has not left can be taken back", () => {
-    expect(states.filter(isFinal)).toEqual(["accepted", "refused", "returned", "withdrawn", "uncertain"]);
+    expect(states.filter(isFinal)).toEqual(["accepted", "refused", "returned", "withdrawn", "uncertain", "printed"]);
     expect(states.filter(mayWithdraw)).toEqual(["prepared", "handed", "held", "deferred"]);
   });
 });

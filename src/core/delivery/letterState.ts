@@ -10,6 +10,7 @@ import * as z from "zod";
  *                              +--> uncertain --> returned   (the server died while a relay was taking it)
  *   prepared, handed, held, deferred --> withdrawn
  *   prepared --> refused   (the post room can't take it)
+ *   printed                (on paper, by the teacher: it never goes to the post room)
  *
  * handed, held, deferred --> uncertain   (called back, or given up, after a try of which nobody knows whether it was taken)
  *
@@ -26,6 +27,7 @@ export const letterStateSchema = z.enum([
   "returned",
   "withdrawn",
   "uncertain",
+  "printed",
 ]);
 export type LetterState = z.infer<typeof letterStateSchema>;
 
@@ -40,6 +42,7 @@ const MOVES: Record<LetterState, readonly LetterState[]> = {
   returned: [],
   withdrawn: [],
   uncertain: ["returned"],
+  printed: [],
 };
 
 /** Whether a letter may go from one state to another. `leaving` goes back to `handed` when it is certain that nothing was taken twice. */
@@ -72,4 +75,5 @@ export const STATE_WORDS: Record<LetterState, string> = {
   returned: "came back",
   withdrawn: "taken back",
   uncertain: "not certain",
+  printed: "printed on paper",
 };

@@ -19,6 +19,7 @@ const GROUPS: readonly { words: string; states: readonly LetterState[] }[] = [
   { words: "came back", states: ["returned"] },
   { words: "not certain", states: ["uncertain"] },
   { words: "taken back", states: ["withdrawn"] },
+  { words: "printed on paper", states: ["printed"] },
 ];
 
 /** "34 delivered, 1 refused, 1 to be tried again". */

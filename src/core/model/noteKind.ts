@@ -13,4 +13,6 @@ export interface WrittenAbout {
   readonly kind: NoteKind;
   /** Who got it, or is about to. */
   readonly recipientIds: readonly string[];
+  /** Printed for those whom mail does not reach, beside the round of the note. */
+  readonly onPaper?: boolean;
 }

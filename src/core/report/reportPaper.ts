@@ -95,12 +95,31 @@ function footOf(schoolName: string, language: string): PaperInline[] {
   return [schoolName, { type: "space" }, ...counted];
 }
 
-/** Drafts as one run. Pictures of several papers are told apart by their paths. */
+/** Drafts as one run. */
 export function runOf(
   drafts: readonly ReportDraft[],
   { design, paper }: ReportChoice,
   about: { readonly title: string; readonly author: string; readonly language: string; readonly twoSided?: boolean },
 ): { run: PaperRun; pictures: PaperPictures } {
+  const { papers, pictures } = gathered(drafts);
+  return {
+    run: {
+      title: about.title,
+      author: about.author ? [about.author] : [],
+      language: baseLanguage(about.language),
+      page: { ...readyMadeDesign(design, about.language).page, paper },
+      twoSided: about.twoSided ?? false,
+      papers,
+    },
+    pictures,
+  };
+}
+
+/** Papers of one run: the pictures of several are told apart by their paths. */
+export function gathered(drafts: readonly Pick<ReportDraft, "paper" | "pictures">[]): {
+  papers: Paper[];
+  pictures: PaperPictures;
+} {
   const pictures: Record<string, string> = {};
   const papers = drafts.map(({ paper: own, pictures: theirs }, place): Paper => {
     const entries = Object.entries(theirs);
@@ -114,15 +133,5 @@ export function runOf(
       ),
     };
   });
-  return {
-    run: {
-      title: about.title,
-      author: about.author ? [about.author] : [],
-      language: baseLanguage(about.language),
-      page: { ...readyMadeDesign(design, about.language).page, paper },
-      twoSided: about.twoSided ?? false,
-      papers,
-    },
-    pictures,
-  };
+  return { papers, pictures };
 }

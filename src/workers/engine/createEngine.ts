@@ -13,6 +13,7 @@ import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterExtremes } from "./letterExtremes";
 import { letterReports } from "./letterReports";
+import { lettersOnPaper } from "./lettersOnPaper";
 import { letterView } from "./letterView";
 import { checkView, noteSentence, peopleView } from "./peopleView";
 import { previewView } from "./previewView";
@@ -89,6 +90,7 @@ export function createEngine(): EngineApi {
       const [planned] = planNote(index(), note).letters.filter((letter) => letter.key === key);
       return planned ? letterReports(index(), note, planned) : [];
     },
+    lettersOnPaper: (note, recipientIds) => lettersOnPaper(index(), note, recipientIds),
     lendWorld: (port) => {
       port.postMessage(recordsOf(index().world));
       port.close();

@@ -16,6 +16,7 @@ import type { NotePeople } from "@/core/selection/planNote";
 import type { AnswerView } from "./answersView";
 import type { GradebookView } from "./gradebookView";
 import type { LetterExtremes } from "./letterExtremes";
+import type { LettersOnPaper } from "./lettersOnPaper";
 import type { LiveParts } from "./letterView";
 import type { CheckView, PeopleView } from "./peopleView";
 import type { PreviewView } from "./previewView";
@@ -70,6 +71,8 @@ export interface EngineApi {
   reports(wanted: ReportsWanted, keys: readonly string[]): readonly ReportInRun[];
   /** The reports that go along with one letter. */
   reportsOfLetter(note: Note, key: string): readonly ReportDraft[];
+  /** The letters of a note to some recipients, to be printed. */
+  lettersOnPaper(note: Note, recipientIds: readonly string[]): LettersOnPaper;
   /** Sends everything it holds through a port, to another worker. */
   lendWorld(port: MessagePort): void;
 }

@@ -2,10 +2,14 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
+import { toast } from "sonner";
 import type { FindingCode } from "@/core/check/finding";
 import type { Guardian } from "@/core/model/guardian";
 import type { Note } from "@/core/model/note";
+import { counted } from "@/core/words";
+import { printLetters } from "@/office/printLetters";
 import { AddressDialog } from "@/ui/families/AddressDialog";
+import { download } from "@/ui/shared/download";
 import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, FindingView } from "@/workers/engine/peopleView";
 import { findingsByKind } from "./findingsByKind";
@@ -21,18 +25,26 @@ const SEVERITY_WORDS = { stop: "Stop", caution: "Caution", line: "Worth knowing"
 /** What the check found, each with the way to mend it, many of a kind as one; nothing where nothing was found. */
 export function Findings({ check, ...shared }: FindingsProps & { readonly check: CheckView }) {
   if (check.findings.length === 0) return null;
+  // What would stop a letter to a mailbox stops it on paper too.
+  const mayPrint = check.findings.every(
+    ({ finding: { severity, code } }) => severity !== "stop" || code === "no-good-address",
+  );
   return (
     <div className="d-grid gap-2" role="status" aria-label="Findings">
       <h2>Before it can go</h2>
       {findingsByKind(check.findings).map((kind) => (
-        <KindCard key={kind[0].id} kind={kind} {...shared} />
+        <KindCard key={kind[0].id} kind={kind} mayPrint={mayPrint} {...shared} />
       ))}
     </div>
   );
 }
 
 /** All findings of one kind. */
-function KindCard({ kind, ...shared }: FindingsProps & { readonly kind: readonly [FindingView, ...FindingView[]] }) {
+function KindCard({
+  kind,
+  mayPrint,
+  ...shared
+}: FindingsProps & { readonly kind: readonly [FindingView, ...FindingView[]]; readonly mayPrint: boolean }) {
   const [isOpen, setIsOpen] = useState(false);
   const [first, ...others] = kind;
   const { severity, code } = first.finding;
@@ -62,6 +74,7 @@ function KindCard({ kind, ...shared }: FindingsProps & { readonly kind: readonly
           )}
         </div>
       )}
+      {code === "no-good-address" && mayPrint && <PrintInstead note={note} recipientIds={people} onChange={onChange} />}
       <WhereToMend code={code} field={first.finding.path.field} />
     </div>
   );
@@ -106,6 +119,39 @@ function OneFinding({
       </div>
       {mending && <AddressDialog guardian={mending} onClose={() => setMending(undefined)} />}
     </>
+  );
+}
+
+/** Who can’t be reached by mail gets the letter on paper, and is left out of the round. */
+function PrintInstead({
+  note,
+  recipientIds,
+  onChange,
+}: Omit<FindingsProps, "onShow"> & { readonly recipientIds: readonly string[] }) {
+  const { office } = useVine();
+  const [busy, setBusy] = useState(false);
+  const print = async () => {
+    setBusy(true);
+    const made = await printLetters(office, note, recipientIds, "Notes");
+    setBusy(false);
+    if (!made.ok) return toast.error(made.problem, { duration: Number.POSITIVE_INFINITY });
+    download(made.fileName, made.bytes, made.type);
+    onChange({ leftOutRecipientIds: [...note.leftOutRecipientIds, ...recipientIds] });
+    const isAlone = !note.enclosures?.length && !note.reports?.length;
+    toast(
+      `${counted(made.count, "letter")} in ${made.fileName}. The record keeps them as printed.${
+        isAlone ? "" : " What is enclosed is not in it: print that too."
+      }`,
+    );
+  };
+  return (
+    <Button size="sm" variant="link" className="p-0" disabled={busy} onClick={print}>
+      {busy
+        ? "Making the letters …"
+        : recipientIds.length > 1
+          ? `Print for these ${recipientIds.length} instead`
+          : "Print it instead"}
+    </Button>
   );
 }
 

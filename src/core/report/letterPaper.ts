@@ -1,0 +1,53 @@
+import type { FiguresIndex } from "../figures/figuresIndex";
+import { baseLanguage, isRightToLeft } from "../letter/letterWords";
+import { languageOf, letterContexts, wordsFor } from "../letter/noteLetters";
+import { writingIn } from "../letter/writingIn";
+import type { Note } from "../model/note";
+import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
+import type { PlannedLetter } from "../selection/planNote";
+import { PageContent } from "./pageContent";
+import type { PaperBlock, PaperPage } from "./paperContent";
+import type { ReportDraft } from "./reportPaper";
+
+/** The page of a letter on paper: room at the left to be filed. */
+export const LETTER_PAGE: Omit<PaperPage, "paper"> = {
+  across: false,
+  margin: [24, 22, 20, 25],
+  frame: false,
+  toAPage: 1,
+};
+
+/** A letter of a note as it is printed: whose it is, the day, its subject, its words; for several children one after the other. */
+export function letterPaper(
+  index: FiguresIndex,
+  note: Note,
+  planned: PlannedLetter,
+): Pick<ReportDraft, "paper" | "pictures"> {
+  const words = wordsFor(note, languageOf(index, planned));
+  const contexts = letterContexts(index, note, planned, words.language);
+  const [first] = contexts;
+  const content = new PageContent();
+  const { schoolName, teacherName } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const subject = content.inline(words.subject.content[0]?.content, first);
+  const opening: PaperBlock[] = [
+    { type: "paragraph", content: [first.recipient.name] },
+    { type: "gap", height: 10 },
+    { type: "paragraph", align: "end", content: [writingIn(words.language).day(index.today, "long")] },
+    { type: "heading", level: 2, content: subject },
+  ];
+  const body = contexts.flatMap((context, place): PaperBlock[] => [
+    ...(place > 0 ? [{ type: "pageBreak" } as const] : []),
+    ...content.blocks(words.body.content, context),
+  ]);
+  return {
+    paper: {
+      name: first.recipient.name,
+      language: baseLanguage(words.language),
+      direction: isRightToLeft(words.language) ? "rtl" : "ltr",
+      head: [[schoolName, teacherName].filter(Boolean).join(", ")],
+      foot: [],
+      content: [...opening, ...body],
+    },
+    pictures: content.pictures,
+  };
+}
