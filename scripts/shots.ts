@@ -35,6 +35,15 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await page.locator(".long-list li .btn-link").click();
   await waitForWords(page, "First contact");
   await take("family");
+  const family = page.url();
+  await press(page, "Student sheet", "link");
+  await waitForWords(page, "Classes and averages");
+  await page.waitForSelector("canvas");
+  await take("student");
+  await page.goto(family);
+  await page.waitForSelector(".long-list li");
+  await page.locator(".long-list li .btn-link").click();
+  await waitForWords(page, "First contact");
   await cards(page, take);
   await press(page, "Gradebook", "link");
   await page.waitForSelector(".grid");
@@ -43,11 +52,9 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await page.waitForSelector(".grid-side canvas");
   await page.locator(".made summary").click();
   await take("gradebook-student");
-  await choose(page, "Class", "All classes");
-  await waitForWords(page, "142 students");
-  await press(page, "Statistics");
-  await page.waitForSelector(".grid-side canvas");
-  await take("gradebook-all");
+  await press(page, "Reports", "link");
+  await page.waitForSelector("img.paper-view", { timeout: 60_000 });
+  await take("reports");
   await bringIn(
     page,
     readdirSync(WEEK).map((name) => path.join(WEEK, name)),
@@ -89,12 +96,6 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await waitForWords(page, "missing two assignments or more");
   await page.waitForSelector("section[aria-labelledby=lately] li");
   await take("desk");
-  await press(page, "Settings", "link");
-  await press(page, "Set the school’s mail server …");
-  await page.click("#mail-sending");
-  await page.$eval("#mail", (heading) => heading.scrollIntoView());
-  await take("settings-mail");
-  await press(page, "Leave as it was");
   await page.evaluate(() => localStorage.setItem("vine-note-theme", "dark"));
   await page.reload();
   await beginNote(page, "How things stand");
