@@ -1,4 +1,4 @@
-import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
+import { preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { LETTER_PAGE } from "@/core/report/letterPaper";
@@ -6,6 +6,7 @@ import { reportFileName } from "@/core/report/reportFileName";
 import { gathered } from "@/core/report/reportPaper";
 import { counted } from "@/core/words";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
+import { draftOf } from "./draftOf";
 import { MAKING_LOCK, type Office } from "./office";
 import type { PrintedReports } from "./printReports";
 
@@ -50,22 +51,8 @@ export function printLetters(
       acceptedCautions: [],
     };
     const { round } = preparedRound(about, [], { ...senderOf(settings, note.sender), leavesAt: now, ...made });
-    const drafts = letters.map(({ entry, rendered }): LetterDraft => {
-      const { kind, id, name, address } = entry.recipient;
-      return {
-        studentId: entry.studentIds[0] ?? "",
-        studentName: entry.studentName,
-        classId: entry.classId,
-        className: entry.className,
-        recipient: { kind, id, name, address },
-        reason: entry.reason,
-        subject: rendered.subject,
-        html: rendered.html,
-        text: rendered.text,
-      };
-    });
-    const kept = drafts.map((draft) => ({
-      ...preparedLetter(draft, { roundId: round.id, noteId: note.id }, made),
+    const kept = letters.map(({ entry, rendered }) => ({
+      ...preparedLetter(draftOf(entry, rendered), { roundId: round.id, noteId: note.id }, made),
       state: "printed" as const,
     }));
     const staged = await stageLetters(office.database, kept, NOTHING_STAGED);

@@ -10,6 +10,7 @@ import { missingFiles } from "@/store/keepFile";
 import { markRealConfirmed } from "@/store/roundRepository";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
 import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import { draftOf } from "./draftOf";
 import { NoReport, ReportFiles } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
 import { MAKING_LOCK, type Office } from "./office";
@@ -155,21 +156,12 @@ class RoundMaking {
 
   async add({ letters }: LetterBatch): Promise<void> {
     const enclosed = await Promise.all(letters.map(({ reports }) => this.reports.of(reports)));
-    const drafts = letters.map(({ entry, rendered }, place): LetterDraft => {
-      const { kind, id, name, address } = entry.recipient;
-      return {
-        studentId: entry.studentIds[0] ?? "",
-        studentName: entry.studentName,
-        classId: entry.classId,
-        className: entry.className,
-        recipient: { kind, id, name, address },
-        reason: entry.reason,
-        subject: rendered.subject,
-        html: rendered.html,
-        text: rendered.text,
+    const drafts = letters.map(
+      ({ entry, rendered }, place): LetterDraft => ({
+        ...draftOf(entry, rendered),
         ...enclosedWith({ enclosures: [...(this.note.enclosures ?? []), ...(enclosed[place] ?? [])] }),
-      };
-    });
+      }),
+    );
     this.sample ??= drafts[0];
     for (const { recipient, studentName, reason } of drafts) this.lines.push({ recipient, studentName, reason });
     if (!this.together) return this.stage(drafts);
