@@ -55,6 +55,8 @@ export class PostRoom {
   private readonly knownReplies = new Set<string>();
   /** Letters that were called back while they were leaving, with why: where they were not taken, they leave no more. */
   private readonly calledBack = new Map<string, string>();
+  /** What a mail server said of letters that came back before it was written that they were taken. */
+  private readonly cameBackEarly = new Map<string, string>();
   /** Letters that wait for the teacher to look at something. */
   private readonly onHold = new Set<string>();
   private readonly trouble = new CurrentTrouble();
@@ -214,6 +216,10 @@ export class PostRoom {
 
   /** A mail server says that it could not deliver a letter after all. Resolves with whether that is news. */
   async returned(letterId: string, serverAnswer: string): Promise<boolean> {
+    if (this.letters.stateOf(letterId) === "leaving") {
+      this.cameBackEarly.set(letterId, serverAnswer);
+      return true;
+    }
     if (!this.letters.mayBegin(letterId, "returned")) return false;
     await this.moves.write([this.letters.begin(letterId, "returned", { serverAnswer })]);
     return true;
@@ -441,6 +447,10 @@ export class PostRoom {
   private async settle(id: string, state: LetterState, serverAnswer: string): Promise<void> {
     await this.moves.writeForSure(id, state, { serverAnswer });
     this.calledBack.delete(id);
+    const cameBack = this.cameBackEarly.get(id);
+    this.cameBackEarly.delete(id);
+    if (cameBack !== undefined && this.letters.mayBegin(id, "returned"))
+      await this.moves.writeForSure(id, "returned", { serverAnswer: cameBack });
     await this.forgetText(id);
   }
 

@@ -21,7 +21,7 @@ import {
   until,
   untilTrue,
 } from "./testing";
-import { smtpTransport } from "./transport";
+import { smtpTransport, type Transport } from "./transport";
 
 freshFolders();
 
@@ -255,4 +255,19 @@ test("a no takes back what waits for that guardian, also where it comes while a 
     ["g", "h", "i"].every((id) => ["accepted", "withdrawn"].includes(states[id] ?? "")),
   );
   for (const id of ["a", "c", "f"]) expect(sent).not.toContain(id);
+});
+
+test("what comes back before it is written that it was taken is known all the same", async () => {
+  const transport: Transport = {
+    send: async () => {
+      expect(await room.returned("a", "550 gone")).toBe(true);
+      return { kind: "accepted", serverAnswer: "250 ok" };
+    },
+    close: () => undefined,
+  };
+  const room = await openRoom({ transport, post: "relay" });
+  await room.handOver(handOver(["a"]));
+  await until(room, "returned");
+  const states = room.eventsAfter(0).flatMap((event) => ("state" in event ? event.state : []));
+  expect(states).toEqual(["handed", "leaving", "accepted", "returned"]);
 });
