@@ -1,3 +1,4 @@
+import { isCaution } from "@/core/check/finding";
 import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/togetherDrafts";
@@ -126,9 +127,7 @@ async function obstacle(
 function newFindings({ check, letterCount }: RoundBegun, seenCautions: readonly string[]): string | undefined {
   if (check.stops > 0)
     return "Something was changed that must be mended first, so nothing was sent. Go back to see what it is.";
-  const fresh = check.findings.find(
-    ({ id, finding }) => finding.severity === "caution" && !finding.meant && !seenCautions.includes(id),
-  );
+  const fresh = check.findings.find(({ id, finding }) => isCaution(finding) && !seenCautions.includes(id));
   if (fresh) return `Nothing was sent yet, since there is something new to look at: ${fresh.title}`;
   return letterCount === 0 ? "Nobody is written to any more, so nothing was sent." : undefined;
 }

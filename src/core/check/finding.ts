@@ -108,6 +108,11 @@ export function isStop(finding: Finding): boolean {
   return finding.severity === "stop";
 }
 
+/** Whether a finding has to be seen before the note is sent; what is meant was said already. */
+export function isCaution({ severity, meant }: Finding): boolean {
+  return severity === "caution" && !meant;
+}
+
 /** Names a stop that the teacher can say is meant; none where it can't be. */
 export function meaningKey({ code, path, quotes }: Finding): string | undefined {
   if (!MEANABLE.has(code)) return undefined;

@@ -6,10 +6,10 @@ import { SETTINGS_ID } from "../model/settings";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
 import type { PlannedLetter } from "../selection/planNote";
+import { escapePattern, isCapital, NAME_WORD } from "./nameWords";
 import { speaksOfPerson } from "./speaksOfPerson";
 import { CALENDAR_WORDS, USUAL_FAMILY_WORDS, USUAL_WORDS } from "./usualWords";
 
-const WORD = /\p{L}[\p{L}\p{M}'’-]*/gu;
 /** Who is called so is no student: grown-ups, the great, and places. */
 const TITLES =
   /^(?:mr|mrs|ms|miss|mx|dr|prof|professor|sir|lady|lord|king|queen|prince|princess|saint|st|san|santa|sankt|pope|president|captain|aunt|uncle|lake|mount|cape|port|point|fort|river|isle|se[nñ]or(?:a|ita)?|sr|sra|don|do[nñ]a|pan|pani|monsieur|madame|herr|frau)$/i;
@@ -93,7 +93,7 @@ export class ForeignNames {
   /** The names of students in a text of a language, whosever letter it stands in. */
   namesIn(written: string, language = "en"): FoundName[] {
     const text = this.titles ? written.replace(this.titles, (title) => " ".repeat(title.length)) : written;
-    const tokens = [...text.matchAll(WORD)].map(({ 0: word, index }): Token => {
+    const tokens = [...text.matchAll(NAME_WORD)].map(({ 0: word, index }): Token => {
       const bare = word.replace(/['’]s$/i, "").replace(/['’]+$/, "");
       return { text: word, bare, key: nameKey(bare), at: index, end: index + word.length };
     });
@@ -145,8 +145,8 @@ export class ForeignNames {
     const isOthers =
       follows && !SMALL.test(next.text) && !CALENDAR_WORDS.has(next.text) && !this.byFirstName.has(next.key);
     if (first.length > 0 && !isOthers) {
-      const isUsual = USUAL_WORDS.has(token.bare) || this.everywhere.has(token.key);
-      if (this.everywhere.has(token.key) && !USUAL_WORDS.has(token.bare)) return undefined;
+      const isUsual = USUAL_WORDS.has(token.bare);
+      if (!isUsual && this.everywhere.has(token.key)) return undefined;
       const isMeant =
         !isUsual || speaksOfPerson(text.slice(0, token.at), token.bare, text.slice(token.at + token.bare.length));
       const certainty = isUsual ? "maybe" : "first name";
@@ -292,9 +292,7 @@ export class ForeignNames {
       wordsOf(title).some((word) => this.byFirstName.has(nameKey(word)) || this.byFamilyName.has(nameKey(word))),
     );
     if (named.length === 0) return undefined;
-    const longestFirst = named
-      .sort((a, b) => b.length - a.length)
-      .map((title) => title.replace(/[.*+?^${}()|[\]\\]/g, "\\$&"));
+    const longestFirst = named.sort((a, b) => b.length - a.length).map(escapePattern);
     return new RegExp(`(?<![\\p{L}\\p{N}])(?:${longestFirst.join("|")})(?![\\p{L}\\p{N}])`, "giu");
   }
 }
@@ -303,16 +301,10 @@ function isSentenceStart(text: string, at: number): boolean {
   return /(?:^|[.!?:\n][ \u00a0]*)[“"'(]*$/.test(text.slice(Math.max(0, at - 4), at));
 }
 
-/** Scripts without capitals have none to miss. */
-function isCapital(word: string): boolean {
-  const [first = ""] = word;
-  return first !== first.toLocaleLowerCase() || first === first.toLocaleUpperCase();
-}
-
 function namesOf(person: Student | Guardian): string[] {
   return [person.givenName, person.familyName, "preferredName" in person ? (person.preferredName ?? "") : ""];
 }
 
 function wordsOf(text: string): string[] {
-  return text.match(WORD) ?? [];
+  return text.match(NAME_WORD) ?? [];
 }

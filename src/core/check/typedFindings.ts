@@ -6,6 +6,7 @@ import { firstName } from "../model/student";
 import { WHOLE_YEAR } from "../model/term";
 import type { NotePlan } from "../selection/planNote";
 import { type Finding, findingOf } from "./finding";
+import { escapePattern, isCapital, NAME_WORD } from "./nameWords";
 
 /** How a letter begins, in the languages that it is written in; the name comes after it. */
 const GREETING =
@@ -42,7 +43,7 @@ function greetingFindings(index: FiguresIndex, { body }: Words, plan: NotePlan):
   for (const line of linesOf(body).slice(0, MOST_LINES_OF_GREETING)) {
     const [whole, after = ""] = GREETING.exec(line) ?? [];
     if (whole === undefined || after.startsWith(NAME_FIELD)) continue;
-    const names = new Set((after.match(/\p{L}[\p{L}\p{M}'’-]*/gu) ?? []).filter(isCapital).map(nameKey));
+    const names = new Set((after.match(NAME_WORD) ?? []).filter(isCapital).map(nameKey));
     const called = [...recipients.values()].filter(({ kind, id }) => {
       const guardian = kind === "guardian" ? index.world.guardians.get(id) : undefined;
       return guardian && [guardian.givenName, guardian.familyName].some((name) => name && isAmong(name, names));
@@ -63,13 +64,8 @@ function greetingFindings(index: FiguresIndex, { body }: Words, plan: NotePlan):
 const MOST_LINES_OF_GREETING = 3;
 
 function isAmong(name: string, words: ReadonlySet<string>): boolean {
-  const parts = name.match(/\p{L}[\p{L}\p{M}'’-]*/gu) ?? [];
+  const parts = name.match(NAME_WORD) ?? [];
   return parts.length > 0 && parts.every((part) => words.has(nameKey(part)));
-}
-
-function isCapital(word: string): boolean {
-  const [first = ""] = word;
-  return first !== first.toLocaleLowerCase() || first === first.toLocaleUpperCase();
 }
 
 /** A figure that was typed beside “your child” and is exactly one student’s. */
@@ -87,7 +83,7 @@ function figureFindings(index: FiguresIndex, note: Note, { subject, body }: Word
       const isOfSomebody =
         OF_SOMEBODY.test(sentence) ||
         sentence.includes(NAME_FIELD) ||
-        (sentence.match(/\p{L}[\p{L}\p{M}'’-]*/gu) ?? []).some((word) => isCapital(word) && names.has(nameKey(word)));
+        (sentence.match(NAME_WORD) ?? []).some((word) => isCapital(word) && names.has(nameKey(word)));
       if (!isOfSomebody) continue;
       for (const [text, digits = "", percent, unit = "", possible] of sentence.matchAll(FIGURE)) {
         const value = Number(digits.replace(",", "."));
@@ -167,7 +163,7 @@ const TERM_WORD = "(?:term|semester|trimester|quarter|half[- ]term|trimestre|sem
 
 /** A name such as "Autumn" is a season as well: alone it needs the word for a term beside it. */
 function speaksOfTerm(text: string, name: string): boolean {
-  const plain = name.trim().replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+  const plain = escapePattern(name.trim());
   if (!plain) return false;
   const hasWord = new RegExp(TERM_WORD, "iu").test(name);
   const isLong = hasWord || /\d/.test(name);

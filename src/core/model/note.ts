@@ -2,7 +2,7 @@ import * as z from "zod";
 import { enclosuresSchema } from "./enclosure";
 import { letterBodySchema, letterSubjectSchema } from "./letterBody";
 import { noteKindSchema } from "./noteKind";
-import { reportChoiceSchema } from "./reportChoice";
+import { MAX_REPORTS, reportChoiceSchema } from "./reportChoice";
 import { selectionSchema } from "./selection";
 
 /** Who of a family a note is written to. */
@@ -37,7 +37,7 @@ export const noteSchema = z.object({
   /** What goes along with every letter. */
   enclosures: enclosuresSchema.optional(),
   /** Reports that are made for each letter and go along with it. */
-  reports: z.array(reportChoiceSchema).max(3).optional(),
+  reports: z.array(reportChoiceSchema).max(MAX_REPORTS).optional(),
   /** The sender's name and where replies go, where this note has others than the settings. */
   sender: z.object({ name: z.string(), replyTo: z.string() }).optional(),
   /** Who is written to about a student instead of whom the audience says, by student id: guardians, or the student. */

@@ -42,7 +42,6 @@ export type PaperBlock =
     }
   | { readonly type: "image"; readonly file: string; readonly width: number; readonly alt: string }
   | { readonly type: "pageBreak" }
-  | { readonly type: "rule" }
   | { readonly type: "sign"; readonly content: readonly PaperInline[] }
   | { readonly type: "gap"; readonly height: number };
 

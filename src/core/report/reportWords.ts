@@ -10,7 +10,6 @@ interface ReportWords {
   readonly scores: string;
   readonly missing: string;
   readonly nothingMissing: string;
-  readonly standing: string;
   readonly trend: string;
   readonly lately: string;
   readonly checklists: string;
@@ -32,7 +31,6 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     scores: "Scores",
     missing: "Still missing",
     nothingMissing: "Nothing is missing.",
-    standing: "In the class",
     trend: "How the average went",
     lately: "Lately in class",
     checklists: "Checklists",
@@ -52,7 +50,6 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     scores: "Notas",
     missing: "Falta por entregar",
     nothingMissing: "No falta nada.",
-    standing: "En la clase",
     trend: "Cómo ha ido el promedio",
     lately: "Últimamente en clase",
     checklists: "Listas",
@@ -72,7 +69,6 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     scores: "Wyniki",
     missing: "Wciąż brakuje",
     nothingMissing: "Niczego nie brakuje.",
-    standing: "Na tle klasy",
     trend: "Jak zmieniała się średnia",
     lately: "Ostatnio na zajęciach",
     checklists: "Listy",
@@ -92,7 +88,6 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     scores: "Điểm",
     missing: "Còn thiếu",
     nothingMissing: "Không thiếu bài nào.",
-    standing: "So với lớp",
     trend: "Điểm trung bình theo thời gian",
     lately: "Gần đây trong lớp",
     checklists: "Danh sách",
@@ -112,7 +107,6 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     scores: "النتائج",
     missing: "ما لم يُسلَّم بعد",
     nothingMissing: "لا ينقص شيء.",
-    standing: "ضمن الصف",
     trend: "مسار المعدل",
     lately: "آخر ما جرى في الصف",
     checklists: "قوائم",

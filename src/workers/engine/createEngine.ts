@@ -65,7 +65,7 @@ export function createEngine(): EngineApi {
     extremes: (note) => letterExtremes(index(), note),
     finishedLetter,
     reading: (note, key) => {
-      const [planned] = planNote(index(), note).letters.filter((letter) => letter.key === key);
+      const planned = planNote(index(), note).letters.find((letter) => letter.key === key);
       const letter = finishedLetter(note, key);
       return planned && letter && readingOf(letter.text, wordsFor(note, languageOf(index(), planned)).language);
     },
@@ -87,7 +87,7 @@ export function createEngine(): EngineApi {
     reportKeys: (wanted) => reportKeys(index(), wanted),
     reports: (wanted, keys) => reportsOf(index(), wanted, keys),
     reportsOfLetter: (note, key) => {
-      const [planned] = planNote(index(), note).letters.filter((letter) => letter.key === key);
+      const planned = planNote(index(), note).letters.find((letter) => letter.key === key);
       return planned ? letterReports(index(), note, planned) : [];
     },
     lettersOnPaper: (note, recipientIds) => lettersOnPaper(index(), note, recipientIds),

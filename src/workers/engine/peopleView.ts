@@ -1,5 +1,5 @@
 import { checkNote } from "@/core/check/checkNote";
-import { type Finding, isStop, meaningKey } from "@/core/check/finding";
+import { type Finding, isCaution, isStop, meaningKey } from "@/core/check/finding";
 import { findingWords } from "@/core/check/findingWords";
 import { lettersInAnotherLanguage } from "@/core/check/languageFindings";
 import { groupsOfAddresses } from "@/core/delivery/togetherDrafts";
@@ -94,7 +94,7 @@ export function checkPlan(index: FiguresIndex, note: Note, plan: NotePlan, now: 
   const findings = checkNote(index, note, plan, now).map(findingView);
   const others = [...lettersInAnotherLanguage(index, note, plan).values()].flat().length;
   const stops = findings.filter(({ finding }) => isStop(finding)).length;
-  const cautions = findings.filter(({ finding }) => finding.severity === "caution" && !finding.meant).length;
+  const cautions = findings.filter(({ finding }) => isCaution(finding)).length;
   return {
     findings,
     stops,

@@ -82,7 +82,7 @@
     )
   } else if kind == "image" { aligned(image(node.file, width: mm(node.width), alt: of(node, "alt", ""))) } else if (
     kind == "pageBreak"
-  ) { pagebreak(weak: true) } else if kind == "rule" { line(length: 100%, stroke: 0.5pt + faint) } else if kind == "sign" {
+  ) { pagebreak(weak: true) } else if kind == "sign" {
     block(above: 14mm, width: 75mm, breakable: false, {
       line(length: 100%, stroke: 0.5pt)
       v(-0.6em)

@@ -3,7 +3,7 @@ import { FileText, X } from "lucide-react";
 import { useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
-import type { ReportChoice } from "@/core/model/reportChoice";
+import { MAX_REPORTS, type ReportChoice } from "@/core/model/reportChoice";
 import { readyMadeDesign } from "@/core/report/readyMadeDesigns";
 import { DesignPicker } from "@/ui/reports/DesignPicker";
 import { PaperView } from "@/ui/reports/PaperView";
@@ -61,7 +61,7 @@ export function ReportsPart({ note, letterKey, onChange }: ReportsPartProps) {
           </div>
         </div>
       ) : (
-        reports.length < MOST_REPORTS && (
+        reports.length < MAX_REPORTS && (
           <Button
             size="sm"
             variant="outline-primary"
@@ -78,8 +78,6 @@ export function ReportsPart({ note, letterKey, onChange }: ReportsPartProps) {
     </>
   );
 }
-
-const MOST_REPORTS = 3;
 
 /** The report that goes along with the letter shown. */
 function ReportDialog({

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
+import { isCaution } from "@/core/check/finding";
 import { wordsToType } from "@/core/check/wordsToType";
 import { planWords } from "@/core/delivery/planWords";
 import { senderOf } from "@/core/delivery/preparedRound";
@@ -50,8 +51,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const then = useAnswer(async (asked) => (at === undefined ? undefined : asked.check(note, at)), [note, at]);
   const check = then ?? props.check;
   const confirmed = useKept((read) => read.realIsConfirmed(), []);
-  // What is meant was said already.
-  const cautions = check.findings.filter(({ finding }) => finding.severity === "caution" && !finding.meant);
+  const cautions = check.findings.filter(({ finding }) => isCaution(finding));
   const unseen = cautions.filter(({ id }) => !ticked.includes(id)).length;
   const sender = senderOf(settings, note.sender);
   const hasSender = isGoodAddress(settings.teacherAddress);
