@@ -59,7 +59,7 @@ export async function letterFiles(office: Office, note: Note, as: "eml" | "mbox"
             subject: rendered.subject,
             html: rendered.html,
             text: rendered.text,
-            ...enclosedWith({ enclosures: [...enclosures, ...(enclosed[place] ?? [])] }),
+            ...enclosedWith(note, enclosed[place]),
             file: `${String(all).padStart(4, "0")} ${entry.studentName}.eml`,
           };
         });

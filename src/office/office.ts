@@ -147,24 +147,21 @@ export class Office {
 
   /** Makes a change, fitted to what others did meanwhile; where that can't be, nothing is done and it says why. */
   commit(wanted: Wanted, about: ChangeAbout): Promise<Commit> {
-    return this.inTurn(async () => {
+    return this.inTurn(() => {
       const change = typeof wanted === "function" ? wanted(this.world) : wanted;
-      const problem = await this.closeFor(change);
-      if (problem !== undefined) return { ok: false, problem };
-      return this.spread(commitChange(this.database, change, about, this.around.now()));
+      return this.closedFirst(change, () => commitChange(this.database, change, about, this.around.now()));
     });
   }
 
-  /** A no holds at the post room before it is shown as kept here; why it can't be, in words. */
-  private async closeFor(change: Change): Promise<string | undefined> {
-    const addresses = newNoes(change);
-    if (addresses.length === 0) return undefined;
+  /** Keeps a change; a no in it holds at the post room before it is shown as kept here. */
+  private async closedFirst(change: Change, keep: () => Promise<Commit>): Promise<Commit> {
     try {
-      await closeAddresses(this, addresses);
-      return undefined;
+      await closeAddresses(this, newNoes(change));
     } catch (cause) {
-      return `Letters that wait could not be called back yet, so nothing was kept. ${(cause as Error).message} Try again in a moment.`;
+      const problem = `Letters that wait could not be called back yet, so nothing was kept. ${(cause as Error).message} Try again in a moment.`;
+      return { ok: false, problem };
     }
+    return this.spread(keep());
   }
 
   /** Takes a change of the list back or makes it again: the one named, or the one whose turn it is. */
@@ -174,11 +171,9 @@ export class Office {
 
   bringIn(record: Omit<BroughtIn, "id" | "appliedAt">, recipes: readonly Recipe[], screen: string): Promise<Commit> {
     const whole = { ...record, id: this.around.newId(), appliedAt: this.around.now() };
-    return this.inTurn(async () => {
-      const problem = await this.closeFor(record.change);
-      if (problem !== undefined) return { ok: false, problem };
-      return this.spread(applyBroughtIn(this.database, whole, recipes, screen));
-    });
+    return this.inTurn(() =>
+      this.closedFirst(record.change, () => applyBroughtIn(this.database, whole, recipes, screen)),
+    );
   }
 
   /** Takes what was brought in back, or brings it in again. */

@@ -158,7 +158,7 @@ class RoundMaking {
     const drafts = letters.map(
       ({ entry, rendered }, place): LetterDraft => ({
         ...draftOf(entry, rendered),
-        ...enclosedWith({ enclosures: [...(this.note.enclosures ?? []), ...(enclosed[place] ?? [])] }),
+        ...enclosedWith(this.note, enclosed[place]),
       }),
     );
     this.sample ??= drafts[0];

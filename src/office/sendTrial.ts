@@ -59,7 +59,7 @@ export async function sendTrial(
     subject: letter.subject,
     html: letter.html,
     text: letter.text,
-    ...enclosedWith({ enclosures: [...(note.enclosures ?? []), ...reports] }),
+    ...enclosedWith(note, reports),
   };
   const about = {
     noteId: note.id,

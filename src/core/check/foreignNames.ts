@@ -5,7 +5,7 @@ import { classLabel } from "../model/schoolClass";
 import { SETTINGS_ID } from "../model/settings";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
-import type { PlannedLetter } from "../selection/planNote";
+import { type PlannedLetter, readersOf } from "../selection/planNote";
 import { escapePattern, isCapital, NAME_WORD } from "./nameWords";
 import { speaksOfPerson } from "./speaksOfPerson";
 import { CALENDAR_WORDS, USUAL_FAMILY_WORDS, USUAL_WORDS } from "./usualWords";
@@ -253,11 +253,8 @@ export class ForeignNames {
   }
 
   /** The words in the names of whom a letter is about, of their guardians, and of whoever gets it with all children of theirs. */
-  private wordsOfOwn({
-    matches,
-    recipient,
-    others = [],
-  }: Pick<PlannedLetter, "matches" | "recipient" | "others">): ReadonlySet<string> {
+  private wordsOfOwn(letter: Pick<PlannedLetter, "matches" | "recipient" | "others">): ReadonlySet<string> {
+    const { matches, recipient } = letter;
     const key = `${recipient.id}/${matches.map(({ studentId }) => studentId).join("/")}`;
     const known = this.own.get(key);
     if (known) return known;
@@ -274,7 +271,7 @@ export class ForeignNames {
       ...family.flatMap((one) => one.guardians.flatMap(({ guardianId }) => guardians.get(guardianId) ?? [])),
     ];
     const words = new Set(
-      [...people.flatMap(namesOf), ...[recipient, ...others].map(({ name }) => name)].flatMap(wordsOf).map(nameKey),
+      [...people.flatMap(namesOf), ...readersOf(letter).map(({ name }) => name)].flatMap(wordsOf).map(nameKey),
     );
     this.own.set(key, words);
     return words;

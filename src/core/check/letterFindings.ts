@@ -8,7 +8,7 @@ import { hasSource } from "../letter/fieldsFor";
 import { languageOf, noteLetters, wordsFor } from "../letter/noteLetters";
 import { writtenLines } from "../model/letterBody";
 import type { Note } from "../model/note";
-import { type ReportDraft, reportPaper } from "../report/reportPaper";
+import { letterReports } from "../report/letterReports";
 import type { Match, NotePlan, PlannedLetter } from "../selection/planNote";
 import { Collected } from "./collected";
 import { draftingWords } from "./draftingWords";
@@ -37,7 +37,8 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
     if (!rendered.subject && isFilled) collected.add("empty-subject", planned, { place: "subject" });
     if (rendered.isBlank && isFilled) collected.add("empty-body", planned, { place: "body" });
     let [sure, maybe, raw, broken, claim] = ["", "", "", "", ""];
-    const enclosed = reportsWith(index, note, planned, language);
+    // What somebody wrote in the reports that go along is read like the letter.
+    const enclosed = letterReports(index, note, planned);
     for (const { unfilled } of enclosed)
       for (const field of unfilled) collected.add("unfilled-field", planned, { field });
     const more = [...fileNames, ...enclosed.flatMap((report) => report.written)];
@@ -69,19 +70,6 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
     if (decimals !== undefined && disagrees(index, note, planned, decimals)) collected.add("letter-disagrees", planned);
   }
   return collected.findings();
-}
-
-const NO_REPORTS: readonly ReportDraft[] = [];
-
-/** The reports that go along with a letter: what somebody wrote in them is read like the letter. */
-function reportsWith(
-  index: FiguresIndex,
-  note: Note,
-  { matches }: PlannedLetter,
-  language: string,
-): readonly ReportDraft[] {
-  if (!note.reports || note.reports.length === 0) return NO_REPORTS;
-  return note.reports.map((choice) => reportPaper(index, choice, matches, note.selection.period, language));
 }
 
 /** The drafting words of the note itself are named by themselves; others stand in comments and file names. */
@@ -136,7 +124,7 @@ class KnownWork {
     const gradebook = this.index.gradebook(classId);
     const isKnown =
       gradebook !== undefined &&
-      [...assignmentsIn(gradebook, this.period)].some(({ id }) =>
+      assignmentsIn(gradebook, this.period).some(({ id }) =>
         Object.values(gradebook.columns.get(id)?.scores ?? {}).some(({ status }) => status !== "pending"),
       );
     this.known.set(classId, isKnown);

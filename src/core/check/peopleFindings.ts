@@ -2,7 +2,7 @@ import { MAX_HEADER_CHARACTERS } from "../delivery/handOver";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { wantsNoLetters } from "../model/guardian";
 import { firstName } from "../model/student";
-import type { NotePlan, PlannedLetter } from "../selection/planNote";
+import { type NotePlan, type PlannedLetter, readersOf } from "../selection/planNote";
 import { listed } from "../words";
 import { type Finding, findingOf } from "./finding";
 import { fewOf, someNames } from "./someNames";
@@ -43,9 +43,7 @@ function mailboxFindings(index: FiguresIndex, { letters }: NotePlan): Finding[] 
           findingOf("one-mailbox", {
             path: { letterKey: together[0]?.key },
             numbers: { letters: together.length },
-            quotes: fewOf(
-              together.map(({ recipient, others = [] }) => listed([recipient, ...others].map(({ name }) => name))),
-            ),
+            quotes: fewOf(together.map((letter) => listed(readersOf(letter).map(({ name }) => name)))),
           }),
         ]
       : [];

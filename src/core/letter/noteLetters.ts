@@ -3,7 +3,7 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";
-import type { Match, PlannedLetter } from "../selection/planNote";
+import { type Match, type PlannedLetter, readersOf } from "../selection/planNote";
 import type { Recipient } from "../selection/recipient";
 import { classRowsOf } from "../selection/selectionRow";
 import { compileLetter, type RenderedLetter } from "./compileLetter";
@@ -15,11 +15,11 @@ import { writingIn } from "./writingIn";
 export function letterContexts(
   index: FiguresIndex,
   note: Pick<Note, "selection">,
-  { matches, recipient, others = [] }: PlannedLetter,
+  planned: PlannedLetter,
   language: string,
 ): [LetterContext, ...LetterContext[]] {
-  const readers = [recipient, ...others];
-  const [first, ...rest] = matches.map((match) => letterContext(index, note, match, readers, language));
+  const readers = readersOf(planned);
+  const [first, ...rest] = planned.matches.map((match) => letterContext(index, note, match, readers, language));
   if (!first) throw new Error("A planned letter is about nobody.");
   return [first, ...rest];
 }

@@ -29,11 +29,16 @@ export type Enclosure = z.infer<typeof enclosureSchema>;
 /** The files of one letter, in the order in which they are listed. */
 export const enclosuresSchema = z.array(enclosureSchema).max(MAX_ENCLOSURES);
 
-/** What a letter of a note carries of its files; nothing at all where there are none, so that letters without stay as they were. */
-export function enclosedWith({ enclosures = [] }: { enclosures?: Enclosure[] | undefined }): {
-  enclosures?: Enclosure[];
-} {
-  return enclosures.length > 0 ? { enclosures } : {};
+/**
+ * What a letter of a note carries: the note's files, and those that were made for this letter. Nothing at all where there are
+ * none, so that letters without stay as they were.
+ */
+export function enclosedWith(
+  { enclosures = [] }: { readonly enclosures?: readonly Enclosure[] | undefined },
+  made: readonly Enclosure[] = [],
+): { enclosures?: Enclosure[] } {
+  const all = [...enclosures, ...made];
+  return all.length > 0 ? { enclosures: all } : {};
 }
 
 /** What the files of a note have together, in bytes. */

@@ -1,5 +1,5 @@
 import { counted } from "../words";
-import type { NotePlan } from "./planNote";
+import { type NotePlan, readersOf } from "./planNote";
 
 /** The counts of the sentence under a note. */
 export interface PlanCounts {
@@ -14,11 +14,7 @@ export interface PlanCounts {
 export function planCounts(plan: Pick<NotePlan, "letters">): PlanCounts {
   const distinct = (values: Iterable<string>) => new Set(values).size;
   const recipients = (kind: "guardian" | "student") =>
-    distinct(
-      plan.letters.flatMap(({ recipient, others = [] }) =>
-        [recipient, ...others].flatMap((one) => (one.kind === kind ? [one.id] : [])),
-      ),
-    );
+    distinct(plan.letters.flatMap((letter) => readersOf(letter).flatMap((one) => (one.kind === kind ? [one.id] : []))));
   return {
     letters: plan.letters.length,
     guardians: recipients("guardian"),

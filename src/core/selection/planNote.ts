@@ -34,6 +34,11 @@ export interface PlannedLetter {
   readonly others?: readonly Recipient[];
 }
 
+/** All who read a letter: its recipient, and whoever shares the mailbox. */
+export function readersOf({ recipient, others = [] }: Pick<PlannedLetter, "recipient" | "others">): Recipient[] {
+  return [recipient, ...others];
+}
+
 /** Who gets a note and who does not: the same plan is shown, checked and sent. */
 export interface NotePlan {
   readonly letters: readonly PlannedLetter[];

@@ -10,7 +10,7 @@ import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import { periodName } from "@/core/model/term";
 import { planCounts, planSentence } from "@/core/selection/planCounts";
-import { type Match, type NotePeople, type NotePlan, planNote } from "@/core/selection/planNote";
+import { type Match, type NotePeople, type NotePlan, planNote, readersOf } from "@/core/selection/planNote";
 import { languageName, reasonWords } from "@/core/selection/reason";
 import type { Recipient } from "@/core/selection/recipient";
 import { selectionSentence } from "@/core/selection/selectionSentence";
@@ -119,7 +119,8 @@ export function noteSentence(index: FiguresIndex, note: Pick<Note, "selection">)
 
 /** The planned letters with the names and reasons that the record keeps. */
 export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[] {
-  return plan.letters.map(({ key, matches, recipient, others = [] }) => {
+  return plan.letters.map((letter) => {
+    const { key, matches, recipient } = letter;
     const views = matches.map((match) => matchView(index, match));
     const distinct = (words: (view: MatchView) => string) => [...new Set(views.map(words))];
     return {
@@ -130,8 +131,7 @@ export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[
       classId: matches[0]?.classId ?? "",
       className: listed(distinct(({ className }) => className)),
       reason: distinct(({ reason }) => reason).join("; "),
-      recipient:
-        others.length > 0 ? { ...recipient, name: listed([recipient, ...others].map(({ name }) => name)) } : recipient,
+      recipient: { ...recipient, name: listed(readersOf(letter).map(({ name }) => name)) },
     };
   });
 }
@@ -141,9 +141,9 @@ export function peopleView(index: FiguresIndex, note: NotePeople): PeopleView {
   const plan = planNote(index, note);
   const views = (matches: readonly Match[]) => matches.map((match) => matchView(index, match));
   const recipients = new Map<string, string[]>();
-  for (const { matches, recipient, others = [] } of plan.letters) {
-    const names = [recipient, ...others].map(({ name }) => name);
-    for (const key of matches.map(selectedKey)) recipients.set(key, [...(recipients.get(key) ?? []), ...names]);
+  for (const letter of plan.letters) {
+    const names = readersOf(letter).map(({ name }) => name);
+    for (const key of letter.matches.map(selectedKey)) recipients.set(key, [...(recipients.get(key) ?? []), ...names]);
   }
   return {
     sentence: noteSentence(index, note),

@@ -3,10 +3,10 @@ import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { Note } from "@/core/model/note";
+import { letterReports } from "@/core/report/letterReports";
 import type { ReportDraft } from "@/core/report/reportPaper";
 import { planCounts, planSentence } from "@/core/selection/planCounts";
 import { planNote } from "@/core/selection/planNote";
-import { letterReports } from "./letterReports";
 import { type CheckView, checkPlan, type LetterEntry, letterEntries, noteSentence } from "./peopleView";
 
 /** What a round is about, before the first of its letters is finished: all of it, the check too, on one state of the data. */

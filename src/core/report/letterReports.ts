@@ -1,8 +1,8 @@
-import type { FiguresIndex } from "@/core/figures/figuresIndex";
-import { languageOf } from "@/core/letter/noteLetters";
-import type { Note } from "@/core/model/note";
-import { type ReportDraft, reportPaper } from "@/core/report/reportPaper";
-import type { PlannedLetter } from "@/core/selection/planNote";
+import type { FiguresIndex } from "../figures/figuresIndex";
+import { languageOf } from "../letter/noteLetters";
+import type { Note } from "../model/note";
+import type { PlannedLetter } from "../selection/planNote";
+import { type ReportDraft, reportPaper } from "./reportPaper";
 
 /** The reports that go along with a letter, about whom it is about and in the language of its reader. */
 export function letterReports(
