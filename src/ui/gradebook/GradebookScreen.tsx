@@ -4,7 +4,7 @@ import { useDeferredValue, useMemo, useState } from "react";
 import { Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
 import type { SchoolClass } from "@/core/model/schoolClass";
-import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
+import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
@@ -93,8 +93,7 @@ export function GradebookScreen() {
               value={period}
               onChange={(event) => setChosenPeriod(event.target.value)}
             >
-              <TermOptions />
-              <option value={WHOLE_YEAR}>Whole year</option>
+              <TermOptions wholeYear="Whole year" />
             </Form.Select>
           </div>
         }

@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import type { ReportChoice } from "@/core/model/reportChoice";
-import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
+import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { printReports } from "@/office/printReports";
 import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
@@ -142,8 +142,7 @@ export function ReportsScreen() {
             <Form.Group controlId="report-term">
               <Form.Label className="small mb-1">Term</Form.Label>
               <Form.Select size="sm" value={period} onChange={(event) => setPeriod(event.target.value)}>
-                <TermOptions />
-                <option value={WHOLE_YEAR}>Whole year</option>
+                <TermOptions wholeYear="Whole year" />
               </Form.Select>
             </Form.Group>
             <Form.Group controlId="report-language">

@@ -6,13 +6,13 @@ import { checklistsOf, markOf } from "@/core/model/checklist";
 import { ownValueText } from "@/core/model/ownColumn";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
 import { fullName, type Student } from "@/core/model/student";
-import type { Period } from "@/core/model/term";
-import { WHOLE_YEAR } from "@/core/model/term";
+import { type Period, WHOLE_YEAR } from "@/core/model/term";
 import { CONFIRMATION_WORDS } from "@/ui/families/GuardianCard";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
+import type { StudentDetails } from "@/workers/engine/studentDetails";
 import { PART_WORDS, type SheetPart } from "./sheetParts";
 
 const TrendChart = dynamic(() => import("@/ui/gradebook/Charts").then((charts) => charts.TrendChart), { ssr: false });
@@ -20,6 +20,8 @@ const TrendChart = dynamic(() => import("@/ui/gradebook/Charts").then((charts) =
 interface PartProps {
   readonly student: Student;
   readonly classes: readonly SchoolClass[];
+  /** What is known of the student in each of these classes, once it is there. */
+  readonly details: readonly (StudentDetails | undefined)[] | undefined;
   readonly period: Period;
   /** Whether others look on: then nothing of the rest of the class is told. */
   readonly isTurned: boolean;
@@ -51,17 +53,7 @@ function Nothing({ words }: { words: string }) {
   return <p className="quiet mb-0">{words}</p>;
 }
 
-function useDetails({ student, classes, period }: PartProps) {
-  const ids = classes.map(({ id }) => id).join();
-  return useAnswer(
-    (engine) => Promise.all(classes.map(({ id }) => engine.studentDetails(id, student.id, period))),
-    [ids, student.id, period],
-  );
-}
-
-function Classes(props: PartProps) {
-  const details = useDetails(props);
-  const { classes, period, isTurned } = props;
+function Classes({ classes, details, period, isTurned }: PartProps) {
   const statistics = useAnswer(
     (engine) => Promise.all(classes.map(({ id }) => engine.classDetails([id], period))),
     [classes.map(({ id }) => id).join(), period],
@@ -96,16 +88,15 @@ function Classes(props: PartProps) {
   });
 }
 
-function Missing(props: PartProps) {
-  const details = useDetails(props);
+function Missing({ classes, details }: PartProps) {
   const { world } = useVine();
-  const known = props.classes.filter(({ id }) => [...world.assignments.values()].some(({ classId }) => classId === id));
+  const known = classes.filter(({ id }) => [...world.assignments.values()].some(({ classId }) => classId === id));
   if (known.length === 0) return <Nothing words="No work is known of these classes, so nothing can be said of it." />;
   const all = details?.flatMap((own, place) => (own && own.missing.length > 0 ? [{ own, place }] : [])) ?? [];
   if (details && all.length === 0) return <Nothing words="Nothing is missing." />;
   return all.map(({ own, place }) => (
-    <div key={props.classes[place]?.id} className="mb-2">
-      {props.classes.length > 1 && <h3>{props.classes[place] && classLabel(props.classes[place])}</h3>}
+    <div key={classes[place]?.id} className="mb-2">
+      {classes.length > 1 && <h3>{classes[place] && classLabel(classes[place])}</h3>}
       <ul className="mb-1">
         {own.missing.map(({ words, lifts }) => (
           <li key={words}>

@@ -6,13 +6,14 @@ import { toast } from "sonner";
 import { classesOf } from "@/core/families/editFamily";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
-import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
+import { currentPeriod } from "@/core/model/term";
 import { printReports } from "@/office/printReports";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { WriteToFamily } from "@/ui/note/library/WriteToFamily";
 import { download } from "@/ui/shared/download";
 import { TermOptions } from "@/ui/shared/TermOptions";
+import { useAnswer } from "@/ui/shared/useAnswer";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import { useVine } from "@/ui/shared/VineContext";
 import { EACH_FAMILY } from "@/workers/engine/reportsView";
@@ -32,6 +33,13 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
       setIsTurned((now) => !now);
   });
   const student = world.students.get(studentId);
+  const period = chosenPeriod ?? currentPeriod(world, today);
+  const classes = classesOf(studentId, world);
+  const classIds = classes.map(({ id }) => id);
+  const details = useAnswer(
+    (engine) => Promise.all(classIds.map((id) => engine.studentDetails(id, studentId, period))),
+    [classIds.join(), studentId, period],
+  );
   if (!student)
     return (
       <NotHere
@@ -40,15 +48,13 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
         words="The data was replaced since, or the address is not whole. Choose Families at the left for who is here."
       />
     );
-  const period = chosenPeriod ?? currentPeriod(world, today);
-  const classes = classesOf(studentId, world);
   const shown = parts.filter((part) => !(isTurned && PRIVATE_PARTS.includes(part)));
   const print = async () => {
     const made = await printReports(
       office,
       {
         choice: { design: "meeting", paper: "a4" },
-        classIds: classes.map(({ id }) => id),
+        classIds,
         period,
         language: EACH_FAMILY,
         studentIds: [studentId],
@@ -90,8 +96,7 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
             value={period}
             onChange={(event) => setPeriod(event.target.value)}
           >
-            <TermOptions />
-            <option value={WHOLE_YEAR}>Whole year</option>
+            <TermOptions wholeYear="Whole year" />
           </Form.Select>
         </div>
         {!isTurned && (
@@ -112,6 +117,7 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
               part={part}
               student={student}
               classes={classes}
+              details={details}
               period={period}
               isTurned={isTurned}
             />

@@ -5,13 +5,32 @@ import path from "node:path";
 import initialize, { TypstCompilerBuilder } from "@myriaddreamin/typst-ts-web-compiler";
 import { beforeAll, describe, expect, test } from "vitest";
 import type { PaperBlock, PaperRun } from "@/core/report/paperContent";
-import { type Drawing, drawPaper, EMPTY_RUN, withoutMakingCode } from "./drawPaper";
+import { type Drawing, drawPaper, withoutMakingCode } from "./drawPaper";
 import type { MadePaper } from "./paperApi";
 import { PaperPool, type PaperWorker } from "./paperPool";
 
 const { resolve } = createRequire(import.meta.url);
 const FONT = "@expo-google-fonts/source-serif-4";
 let drawing: Drawing;
+
+/** A run with one paper that says next to nothing. */
+const EMPTY_RUN: PaperRun = {
+  title: "Nothing",
+  author: [],
+  language: "en",
+  page: { paper: "a4", across: false, margin: [20, 20, 20, 20], frame: false, toAPage: 1 },
+  twoSided: false,
+  papers: [
+    {
+      name: "Nothing",
+      language: "en",
+      direction: "ltr",
+      head: [],
+      foot: [],
+      content: [{ type: "paragraph", content: ["Nothing"] }],
+    },
+  ],
+};
 
 beforeAll(async () => {
   const wasm = await readFile(resolve("@myriaddreamin/typst-ts-web-compiler/pkg/typst_ts_web_compiler_bg.wasm"));
@@ -117,7 +136,7 @@ describe("the pool", () => {
       const own = { ended: false };
       const number = workers.push(own);
       return {
-        api: { warm: async () => undefined, draw: () => answer(number) },
+        api: { draw: () => answer(number) },
         end: () => {
           own.ended = true;
         },

@@ -62,25 +62,6 @@ function bytesOf(dataUrl: string): Uint8Array {
   return Uint8Array.from(binary, (character) => character.charCodeAt(0));
 }
 
-/** A paper without anything, which makes fonts and hyphenation ready. */
-export const EMPTY_RUN: PaperRun = {
-  title: "Nothing",
-  author: [],
-  language: "en",
-  page: { paper: "a4", across: false, margin: [20, 20, 20, 20], frame: false, toAPage: 1 },
-  twoSided: false,
-  papers: [
-    {
-      name: "Nothing",
-      language: "en",
-      direction: "ltr",
-      head: [],
-      foot: [],
-      content: [{ type: "paragraph", content: ["Nothing"] }],
-    },
-  ],
-};
-
 /**
  * The compiler makes small functions out of constant texts, which the policy of these pages refuses. While it is built it gets
  * what the texts mean; nothing is ever made from a text.

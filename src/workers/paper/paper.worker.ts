@@ -2,7 +2,7 @@ import initializeRenderer, { TypstRenderer } from "@myriaddreamin/typst-ts-rende
 import initialize, { TypstCompilerBuilder } from "@myriaddreamin/typst-ts-web-compiler";
 import * as Comlink from "comlink";
 import { holdLifeLine } from "../life/lifeLine";
-import { type Drawing, drawPaper, EMPTY_RUN, withoutMakingCode } from "./drawPaper";
+import { type Drawing, drawPaper, withoutMakingCode } from "./drawPaper";
 import type { PaperApi } from "./paperApi";
 
 // The bundler puts each of these beside the scripts, named by content, to be kept.
@@ -41,9 +41,6 @@ const ready = start();
 // Whoever asks is told why; here it would only be said twice.
 ready.catch(() => undefined);
 const api: PaperApi = {
-  warm: async () => {
-    drawPaper(await ready, EMPTY_RUN, {}, "pdf");
-  },
   draw: async (run, pictures, as) => drawPaper(await ready, run, pictures, as),
 };
 holdLifeLine(self.name);

@@ -15,7 +15,5 @@ export type MadePaper =
 
 /** What a paper worker can be asked. */
 export interface PaperApi {
-  /** Resolves once it can draw; the first time is the slowest. */
-  warm(): Promise<void>;
   draw(run: PaperRun, pictures: PaperPictures, as: "pdf" | "svg"): Promise<MadePaper>;
 }

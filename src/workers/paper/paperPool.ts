@@ -59,12 +59,6 @@ export class PaperPool {
     return { ok: false, problem, memory: 0 };
   }
 
-  end(): void {
-    for (const worker of this.all) worker.end();
-    this.all.clear();
-    this.idle.length = 0;
-  }
-
   private take(): Promise<PaperWorker> {
     const free = this.idle.pop();
     if (free) return Promise.resolve(free);

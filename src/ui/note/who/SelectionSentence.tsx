@@ -5,7 +5,6 @@ import type { Audience, Note } from "@/core/model/note";
 import { classLabel } from "@/core/model/schoolClass";
 import type { Selection } from "@/core/model/selection";
 import { fullName } from "@/core/model/student";
-import { WHOLE_YEAR } from "@/core/model/term";
 import type { NotePeople } from "@/core/selection/planNote";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useVine } from "@/ui/shared/VineContext";
@@ -28,8 +27,7 @@ export function SelectionSentence({ note, onChange }: SelectionSentenceProps) {
       To <AudiencePicker note={note} onChange={onChange} /> in <ClassPicker selection={selection} onChange={set} />
       <ConditionParts match={selection.match} conditions={selection.conditions} onChange={set} /> in{" "}
       <select aria-label="Term" value={selection.period} onChange={(event) => set({ period: event.target.value })}>
-        <TermOptions />
-        <option value={WHOLE_YEAR}>the whole year</option>
+        <TermOptions wholeYear="the whole year" />
       </select>
       {added.length > 0 && (
         <span data-private>
