@@ -116,6 +116,8 @@ describe.each(["light", "dark"])("in %s", (theme) => {
     found.cards = await findings();
     await press(page, "Publish");
     await waitForWords(page, "The card is published.");
+    // The message may come before the link does.
+    await page.waitForSelector("a[href*='/card/']");
     const link = await page.$eval("a[href*='/card/']", (anchor) => (anchor as HTMLAnchorElement).href);
     await bringIn(page, [path.resolve(import.meta.dirname, "../demo/files/scores-earth-systems-9-block-5.tsv")]);
     await waitForWords(page, "What do these marks mean?");
