@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { ensureBuilt, ensureInstalled, fail, quietEnvironment, ROOT } from "./lib/prepare.mjs";
 
+const LINES_OF_A_FAILURE = 12;
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
 ensureInstalled();
@@ -13,19 +14,21 @@ ensureMailServer();
 ensureBuilt();
 
 let passed = 0;
-let failed = 0;
+const failures = [];
 step("lint", "npm", ["run", "--silent", "lint"]);
 step("types", "npx", ["tsc", "--noEmit"]);
 tests("unit");
 tests("e2e");
-console.info(`${passed} passed, ${failed} failed`);
-process.exit(failed === 0 ? 0 : 1);
+// Named once more at the end, where whoever reads a long output looks first.
+for (const failure of failures) console.info(`failed: ${failure}`);
+console.info(`${passed} passed, ${failures.length} failed`);
+process.exit(failures.length === 0 ? 0 : 1);
 
 function step(name, command, args) {
   console.info(`\n== ${name}`);
   const { status } = spawnSync(command, args, { cwd: ROOT, stdio: "inherit", env: quietEnvironment() });
   if (status === 0) passed += 1;
-  else failed += 1;
+  else failures.push(name);
 }
 
 function tests(project) {
@@ -40,9 +43,19 @@ function tests(project) {
   const counts = existsSync(results) ? JSON.parse(readFileSync(results, "utf8")) : undefined;
   rmSync(folder, { recursive: true });
   passed += counts?.numPassedTests ?? 0;
-  failed += counts?.numFailedTests ?? 0;
+  const failed = (counts?.testResults ?? []).flatMap(({ name, assertionResults }) =>
+    assertionResults
+      .filter(({ status }) => status === "failed")
+      .map(({ fullName, failureMessages }) => `${path.relative(ROOT, name)}: ${fullName}\n${shortened(failureMessages)}`),
+  );
+  failures.push(...failed);
   // A file that can't even be loaded counts no test of its own.
-  if (status !== 0 && !counts?.numFailedTests) failed += 1;
+  if (status !== 0 && failed.length === 0) failures.push(`${project} tests`);
+}
+
+/** The first lines of what went wrong. */
+function shortened(messages) {
+  return messages.join("\n").split("\n").slice(0, LINES_OF_A_FAILURE).join("\n");
 }
 
 /** A real mail server to send through; without it the one test that needs it is left out and says so. */

@@ -397,6 +397,8 @@ export class PostRoom {
       this.calledBack.set(id, NO_MORE_ANSWER);
       return this.waitAgain(id, "handed", {});
     }
+    // A card may have come meanwhile that asks for no more: it waits again, and is held at its next turn.
+    if (this.isOnHold(queued.letter)) return this.waitAgain(id, "handed", {});
     const outcome = await transport.send(this.toThoseWhoWantIt(queued.letter), enclosed);
     if (this.closed) return;
     const { serverAnswer } = outcome;
