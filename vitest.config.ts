@@ -19,7 +19,7 @@ export default defineConfig({
           environment: "node",
           // Each journey has a server and a browser of its own: two at once are what two cores carry.
           maxWorkers: 2,
-          testTimeout: 120_000,
+          testTimeout: 240_000,
           hookTimeout: 60_000,
           // What is waited for comes at its own time, also beside another journey.
           expect: { poll: { timeout: 60_000, interval: 50 } },

@@ -2,6 +2,9 @@ import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type 
 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
+/** What is waited for comes at its own time, also on a slow machine beside another journey. */
+const LONGEST_WAIT_MS = 60_000;
+
 /** Debian's Chromium with a fresh profile and no calls of its own to the network. */
 export function launchBrowser(): Promise<Browser> {
   return puppeteer.launch({
@@ -23,6 +26,7 @@ export function launchBrowser(): Promise<Browser> {
 /** A page of the application; an error of the page ends the test. */
 export async function openPage(context: Browser | BrowserContext, url: string): Promise<Page> {
   const page = await context.newPage();
+  page.setDefaultTimeout(LONGEST_WAIT_MS);
   page.on("pageerror", (error) => {
     throw error;
   });
@@ -59,7 +63,7 @@ export async function upload(page: Page, ...files: readonly string[]): Promise<v
 }
 
 /** Waits until the page says something. */
-export async function waitForWords(page: Page, words: string, timeout = 30_000): Promise<void> {
+export async function waitForWords(page: Page, words: string, timeout = LONGEST_WAIT_MS): Promise<void> {
   await page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), { timeout }, words);
 }
 
