@@ -46,7 +46,9 @@ function tests(project) {
   const failed = (counts?.testResults ?? []).flatMap(({ name, assertionResults }) =>
     assertionResults
       .filter(({ status }) => status === "failed")
-      .map(({ fullName, failureMessages }) => `${path.relative(ROOT, name)}: ${fullName}\n${shortened(failureMessages)}`),
+      .map(
+        ({ fullName, failureMessages }) => `${path.relative(ROOT, name)}: ${fullName}\n${shortened(failureMessages)}`,
+      ),
   );
   failures.push(...failed);
   // A file that can't even be loaded counts no test of its own.

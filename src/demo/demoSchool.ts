@@ -91,6 +91,8 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
     assignments: work.flatMap(({ assignments }) => assignments),
     scoreColumns: work.flatMap(({ columns }) => columns),
     averageColumns: [],
+    pageDesigns: [],
+    seatingPlans: [],
     ...demoClassroom(classes, today),
   };
 }

@@ -1,7 +1,7 @@
 import type { Enclosure } from "@/core/model/enclosure";
-import type { ReportChoice } from "@/core/model/reportChoice";
-import { type ReportDraft, runOf } from "@/core/report/reportPaper";
+import type { ReportDraft } from "@/core/report/reportPaper";
 import { keepFile } from "@/store/keepFile";
+import { drawPapers } from "./drawPapers";
 import type { Office } from "./office";
 
 /** A report could not be made; in words. */
@@ -14,34 +14,24 @@ export class NoReport extends Error {}
 export class ReportFiles {
   private readonly made = new Map<string, Promise<Enclosure>>();
 
-  constructor(
-    private readonly office: Pick<Office, "around" | "database">,
-    private readonly choices: readonly ReportChoice[],
-    private readonly author: string,
-  ) {}
+  constructor(private readonly office: Pick<Office, "around" | "database" | "world">) {}
 
   /** The files of one letter, in the order of the note. Errors: `NoReport`. */
   async of(drafts: readonly ReportDraft[]): Promise<Enclosure[]> {
-    const files = await Promise.all(
-      drafts.map((draft, place) => {
-        const choice = this.choices[place];
-        if (!choice) throw new NoReport(`“${draft.fileName}” belongs to no report of this note.`);
-        const key = JSON.stringify([place, draft]);
-        const known = this.made.get(key) ?? this.draw(draft, choice);
+    return Promise.all(
+      drafts.map((draft) => {
+        const key = JSON.stringify(draft);
+        const known = this.made.get(key) ?? this.draw(draft);
         this.made.set(key, known);
         return known;
       }),
     );
-    return files;
   }
 
-  private async draw(draft: ReportDraft, choice: ReportChoice): Promise<Enclosure> {
-    const { around, database } = this.office;
-    const about = { title: draft.fileName.replace(/\.pdf$/, ""), author: this.author, language: draft.paper.language };
-    const { run, pictures } = runOf([draft], choice, about);
-    const made = await around.drawPaper(run, pictures, "pdf");
+  private async draw(draft: ReportDraft): Promise<Enclosure> {
+    const made = await drawPapers(this.office, [draft], { title: draft.fileName.replace(/\.pdf$/, "") }, "pdf");
     if (!made.ok) throw new NoReport(`“${draft.fileName}” could not be made: ${made.problem}`);
     const bytes = made.file as Uint8Array<ArrayBuffer>;
-    return keepFile(database, draft.fileName, "application/pdf", bytes.slice().buffer);
+    return keepFile(this.office.database, draft.fileName, "application/pdf", bytes.slice().buffer);
   }
 }

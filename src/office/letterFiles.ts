@@ -43,7 +43,7 @@ export async function letterFiles(office: Office, note: Note, as: "eml" | "mbox"
     if (missing)
       return { ok: false, problem: `“${missing.name}” is not in this browser any more. Take it out, or add it again.` };
     const filesInText = BASE64_GROWTH * enclosedBytes(enclosures);
-    const files = new ReportFiles(office, note.reports ?? [], settings.teacherName);
+    const files = new ReportFiles(office);
     for await (const step of lettersInBatches(office.engine, note, office.now())) {
       if (step.kind === "begun") [written, messages, all] = [[], [], 0];
       else {

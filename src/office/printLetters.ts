@@ -1,12 +1,11 @@
 import { preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
-import { LETTER_PAGE } from "@/core/report/letterPaper";
 import { reportFileName } from "@/core/report/reportFileName";
-import { gathered } from "@/core/report/reportPaper";
 import { counted } from "@/core/words";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
 import { draftOf } from "./draftOf";
+import { drawPapers } from "./drawPapers";
 import { MAKING_LOCK, type Office } from "./office";
 import type { PrintedReports } from "./printReports";
 
@@ -25,20 +24,9 @@ export function printLetters(
     if (letters.length === 0)
       return { ok: false, problem: "There is no letter to print: nobody of these is written to." };
     const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-    const { papers, pictures } = gathered(letters.map(({ draft }) => draft));
     const title = `Letters, ${note.name || "note without a name"}`;
-    const drawn = await office.around.drawPaper(
-      {
-        title,
-        author: settings.teacherName ? [settings.teacherName] : [],
-        language: papers[0]?.language ?? "en",
-        page: { ...LETTER_PAGE, paper: "a4" },
-        twoSided: false,
-        papers,
-      },
-      pictures,
-      "pdf",
-    );
+    const drafts = letters.map(({ draft }) => draft);
+    const drawn = await drawPapers(office, drafts, { title }, "pdf");
     if (!drawn.ok) return { ok: false, problem: `The letters could not be made: ${drawn.problem} Nothing was kept.` };
     const now = office.around.now();
     const made = { now, newId: office.around.newId };

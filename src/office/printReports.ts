@@ -1,12 +1,12 @@
-import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
-import { readyMadeDesign } from "@/core/report/readyMadeDesigns";
+import { classLabel } from "@/core/model/schoolClass";
+import { designOf } from "@/core/report/reportDesign";
 import { reportFileName, uniqueNames } from "@/core/report/reportFileName";
-import { runOf } from "@/core/report/reportPaper";
 import type { ReportInRun, ReportsWanted } from "@/workers/engine/reportsView";
+import { drawPapers } from "./drawPapers";
 import type { Office } from "./office";
 
 /** How many papers stand in one drawing: more would be one call without a word in between. */
-const PAPERS_AT_ONCE = 40;
+const PAPERS_AT_ONCE = 120;
 
 /** What was made of many reports, or why nothing was. */
 export type PrintedReports =
@@ -25,23 +25,21 @@ export interface Printing {
   readonly signal: AbortSignal;
 }
 
-/** The reports of many students as one PDF, in parts where they are very many, or as a zip with a file for each. */
+/** How the reports of many are put together. */
+export type PrintedAs = "one PDF" | "a PDF for each class" | "a file each";
+
+/** The reports of many students as one PDF, in parts where they are very many, or as a zip with a file for each or each class. */
 export async function printReports(
   office: Office,
   wanted: ReportsWanted,
-  as: "one PDF" | "a file each",
+  as: PrintedAs,
   twoSided: boolean,
   { onProgress, signal }: Printing,
 ): Promise<PrintedReports> {
   const keys = await office.engine.reportKeys(wanted);
   if (keys.length === 0) return { ok: false, problem: "Nobody is in these classes, so there is nothing to print." };
-  const { teacherName } = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  const design = readyMadeDesign(wanted.choice.design, "en");
-  const title = design.name;
-  const size = as === "a file each" ? 1 : PAPERS_AT_ONCE;
-  const parts = Array.from({ length: Math.ceil(keys.length / size) }, (_, place) =>
-    keys.slice(place * size, (place + 1) * size),
-  );
+  const title = designOf(office.world, wanted.choice.design, "en")?.name ?? "Reports";
+  const parts = partsOf(keys, as);
   const files: { name: string; bytes: Uint8Array }[] = [];
   let done = 0;
   for (let place = 0; place < parts.length; place += DRAWN_TOGETHER) {
@@ -50,13 +48,7 @@ export async function printReports(
     const made = await Promise.all(
       some.map(async (part) => {
         const reports: readonly ReportInRun[] = await office.engine.reports(wanted, part);
-        const { run, pictures } = runOf(reports, wanted.choice, {
-          title,
-          author: teacherName,
-          language: reports[0]?.paper.language ?? "en",
-          twoSided,
-        });
-        return { reports, drawn: await office.around.drawPaper(run, pictures, "pdf") };
+        return { reports, drawn: await drawPapers(office, reports, { title, twoSided }, "pdf") };
       }),
     );
     for (const { reports, drawn } of made) {
@@ -66,21 +58,41 @@ export async function printReports(
           ok: false,
           problem: `${names.join(", ")}: it could not be made (${drawn.problem}). Nothing was kept.`,
         };
-      files.push({ name: reports[0]?.fileName ?? "", bytes: drawn.file as Uint8Array });
+      const [classId = ""] = (reports[0]?.key ?? "").split("/");
+      const schoolClass = office.world.classes.get(classId);
+      const ofClass = reportFileName([title, schoolClass ? classLabel(schoolClass) : ""]);
+      const name =
+        as === "a file each" ? (reports[0]?.fileName ?? "") : as === "one PDF" ? reportFileName([title]) : ofClass;
+      files.push({ name, bytes: drawn.file as Uint8Array });
       done += reports.length;
     }
     onProgress(done, keys.length);
   }
   const [first] = files;
-  if (as === "one PDF" && files.length === 1 && first)
-    return { ok: true, bytes: first.bytes, fileName: reportFileName([title]), type: "application/pdf", count: done };
+  if (as !== "a file each" && files.length === 1 && first)
+    return { ok: true, bytes: first.bytes, fileName: first.name, type: "application/pdf", count: done };
   const { zipSync } = await import("fflate");
-  const names =
-    as === "a file each"
-      ? uniqueNames(files.map(({ name }) => name))
-      : files.map((_, place) => reportFileName([title, `part ${place + 1}`]));
+  const names = uniqueNames(files.map(({ name }) => name));
   const bytes = zipSync(Object.fromEntries(files.map((file, place) => [names[place] ?? "", file.bytes])), { level: 0 });
   return { ok: true, bytes, fileName: reportFileName([title], "zip"), type: "application/zip", count: done };
 }
 /** So many are asked for at once; the pool draws as many as it has workers. */
 const DRAWN_TOGETHER = 4;
+
+/** The keys of the reports of each file. */
+function partsOf(keys: readonly string[], as: PrintedAs): string[][] {
+  const groups = as === "a PDF for each class" ? byClass(keys) : [[...keys]];
+  const size = as === "a file each" ? 1 : PAPERS_AT_ONCE;
+  return groups.flatMap((group) =>
+    Array.from({ length: Math.ceil(group.length / size) }, (_, place) => group.slice(place * size, (place + 1) * size)),
+  );
+}
+
+function byClass(keys: readonly string[]): string[][] {
+  const groups = new Map<string, string[]>();
+  for (const key of keys) {
+    const [classId = ""] = key.split("/");
+    groups.set(classId, [...(groups.get(classId) ?? []), key]);
+  }
+  return [...groups.values()];
+}

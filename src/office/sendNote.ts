@@ -149,8 +149,7 @@ class RoundMaking {
     private readonly together: boolean,
   ) {
     this.roundId = office.around.newId();
-    const { teacherName } = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-    this.reports = new ReportFiles(office, note.reports ?? [], teacherName);
+    this.reports = new ReportFiles(office);
   }
 
   async add({ letters }: LetterBatch): Promise<void> {

@@ -47,7 +47,7 @@ export async function sendTrial(
   let reports: Enclosure[];
   try {
     const drafts = await office.engine.reportsOfLetter(note, letterKey);
-    reports = await new ReportFiles(office, note.reports ?? [], name).of(drafts);
+    reports = await new ReportFiles(office).of(drafts);
   } catch (cause) {
     if (!(cause instanceof NoReport)) throw cause;
     return { ok: false, problem: `${cause.message} So nothing was sent.` };

@@ -3,7 +3,7 @@ import type { PaperPictures, PaperRun } from "@/core/report/paperContent";
 import type { Recipe } from "@/core/tables/recipe";
 import type { BringInWorker } from "@/workers/bringIn/startBringIn";
 import type { Engine } from "@/workers/engine/startEngine";
-import type { MadePaper } from "@/workers/paper/paperApi";
+import type { MadePaper, PaperFormat } from "@/workers/paper/paperApi";
 
 /** Says to the other tabs of this browser, and hears from them. */
 export interface Channel {
@@ -38,7 +38,7 @@ export interface Surroundings {
     onEnded: () => void,
   ): Promise<BringInWorker>;
   /** Draws papers: a PDF, or an SVG to be looked at. Never throws; what can’t be drawn says why. */
-  drawPaper(run: PaperRun, pictures: PaperPictures, as: "pdf" | "svg"): Promise<MadePaper>;
+  drawPaper(run: PaperRun, pictures: PaperPictures, as: PaperFormat): Promise<MadePaper>;
   /** Where families reach this server: the beginning of their links. */
   readonly origin: string;
 }

@@ -146,6 +146,7 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
   },
   { version: 7, stores: { imports: null, files: null } },
   { version: 8, stores: { ownColumns: "id" } },
+  { version: 9, stores: { pageDesigns: "id", seatingPlans: "id, classId" } },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */

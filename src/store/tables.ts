@@ -54,6 +54,8 @@ export const TABLES = {
   logEntries: entry("id, classId", CHANGE_SCHEMAS.logEntries),
   checklists: entry("id", CHANGE_SCHEMAS.checklists),
   ownColumns: entry("id", CHANGE_SCHEMAS.ownColumns),
+  pageDesigns: entry("id", CHANGE_SCHEMAS.pageDesigns),
+  seatingPlans: entry("id, classId", CHANGE_SCHEMAS.seatingPlans),
   notes: entry("id, changedAt", CHANGE_SCHEMAS.notes),
   templates: entry("id", CHANGE_SCHEMAS.templates),
   keptSelections: entry("id", CHANGE_SCHEMAS.keptSelections),

@@ -19,6 +19,7 @@ const POINTS_TO: Partial<Record<WorldTable, readonly WorldTable[]>> = {
   checklists: ["classes", "students"],
   ownColumns: ["classes", "students"],
   logEntries: ["classes"],
+  seatingPlans: ["classes"],
 };
 
 /** The tables that must be read to judge a change: those that may point to what it removes, and what it adds may point to. */

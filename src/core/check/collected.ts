@@ -53,7 +53,7 @@ export class Collected {
         quotes:
           code === "drafting-words"
             ? [quote]
-            : code === "unfilled-field" || code === "empty-subject" || code === "empty-body"
+            : code === "no-photo" || code === "unfilled-field" || code === "empty-subject" || code === "empty-body"
               ? someNames(this.index, matches)
               : [quote, ...someNames(this.index, matches)],
       }),

@@ -49,6 +49,7 @@ export const STOP_CODES = [
   "foreign-name",
   "missing-not-known",
   "gone-source",
+  "gone-design",
   "too-large-letter",
 ] as const;
 
@@ -82,6 +83,9 @@ export const CAUTION_CODES = [
   "same-title",
   "twice-in-class",
   "in-two-blocks",
+  "empty-report",
+  "no-photo",
+  "no-glyph",
 ] as const;
 
 /** What is worth knowing and asks for nothing. */

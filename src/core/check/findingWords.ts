@@ -152,6 +152,26 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
       };
     case "twice-in-class":
       return { title: `Twice in one class: ${listed(quotes)}`, mend: "Take one of them out, in Families." };
+    case "gone-design":
+      return {
+        title: "A report of this note has a design that is not here any more",
+        mend: "Take the report out of the note, or bring its design back from the list of changes.",
+      };
+    case "empty-report":
+      return {
+        title: `“${quotes[0]}” has nothing in it, with ${letters}`,
+        mend: `It goes to the family of ${listed(quotes.slice(1))}. Look at it beside the letter.`,
+      };
+    case "no-photo":
+      return {
+        title: `A report with a photo, and none is kept of ${listed(quotes)}`,
+        mend: "The place stays empty. Photos are brought in under Families.",
+      };
+    case "no-glyph":
+      return {
+        title: `On paper “${quotes[0]}” comes out as a box, in reports with ${letters}`,
+        mend: `No font here has this letter. It is in the report of ${listed(quotes.slice(1))}.`,
+      };
     case "in-two-blocks":
       return {
         title: `In two blocks of one course: ${listed(quotes)}`,

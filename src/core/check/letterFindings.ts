@@ -9,6 +9,7 @@ import { languageOf, noteLetters, wordsFor } from "../letter/noteLetters";
 import { writtenLines } from "../model/letterBody";
 import type { Note } from "../model/note";
 import { letterReports } from "../report/letterReports";
+import { isEmptyPaper, unprintable } from "../report/paperWords";
 import type { Match, NotePlan, PlannedLetter } from "../selection/planNote";
 import { Collected } from "./collected";
 import { draftingWords } from "./draftingWords";
@@ -39,8 +40,20 @@ export function letterFindings(index: FiguresIndex, note: Note, plan: NotePlan):
     let [sure, maybe, raw, broken, claim] = ["", "", "", "", ""];
     // What somebody wrote in the reports that go along is read like the letter.
     const enclosed = letterReports(index, note, planned);
-    for (const { unfilled } of enclosed)
-      for (const field of unfilled) collected.add("unfilled-field", planned, { field });
+    for (const report of enclosed) {
+      for (const field of report.unfilled) collected.add("unfilled-field", planned, { field });
+      for (const studentId of report.withoutPhoto)
+        collected.add(
+          "no-photo",
+          planned,
+          {},
+          "",
+          planned.matches.filter((match) => match.studentId === studentId),
+        );
+      if (isEmptyPaper(report.paper)) collected.add("empty-report", planned, {}, report.fileName);
+      const [box] = unprintable(report.paper);
+      if (box) collected.add("no-glyph", planned, { word: box }, box);
+    }
     const more = [...fileNames, ...enclosed.flatMap((report) => report.written)];
     const written = more.length > 0 ? [...more, ...rendered.written] : rendered.written;
     for (const words of written) {

@@ -6,9 +6,12 @@ import { addDays, instantOf } from "../model/day";
 import type { BlockNode, InlineNode, Mark, PlainBlockNode } from "../model/letterBody";
 import type { Note } from "../model/note";
 import type { NoteKind, WrittenAbout } from "../model/noteKind";
+import type { PageDesign } from "../model/pageDesign";
 import type { PastScores } from "../model/pastScores";
+import { READY_MADE_DESIGNS } from "../model/reportChoice";
 import type { Score } from "../model/score";
 import { type WorldRecords, worldOf } from "../model/world";
+import { emptyDesign } from "../report/readyMadeDesigns";
 import { planNote } from "../selection/planNote";
 import { FOUND_IN_WORLDS } from "../testing/checkWorlds";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
@@ -126,6 +129,12 @@ const student = ({ records }: Scene, id: string) => {
   const found = records.students.find((one) => one.id === id);
   if (!found) throw new Error(`There is no student ${id}.`);
   return found;
+};
+/** Encloses a report of a design of one's own with these blocks. */
+const enclosed = ({ records, note }: Scene, ...content: PageDesign["body"]["content"]) => {
+  const design = emptyDesign("Sheet", { id: "own", now: 0 });
+  records.pageDesigns = [{ ...design, body: { type: "doc", content } }];
+  note.reports = [{ design: "own", paper: "a4" }];
 };
 const only = (scene: Scene, ...conditions: Condition[]) => {
   scene.note.selection = { ...scene.note.selection, conditions };
@@ -319,6 +328,13 @@ const STOPS: readonly Fault[] = [
         note.body.content.push({ type: "picture", attrs: { src, alt: "A chart", width: 500 } });
     },
   ],
+  [
+    "a report whose design is gone",
+    "gone-design",
+    ({ note }) => {
+      note.reports = [{ design: "gone", paper: "a4" }];
+    },
+  ],
 ];
 
 const CAUTIONS: readonly Fault[] = [
@@ -447,6 +463,13 @@ const CAUTIONS: readonly Fault[] = [
     },
   ],
   ["a subject of 70 characters", "long-subject", (scene) => PLACES.subject?.(scene, text("Harbour ".repeat(9).trim()))],
+  ["a report in which nothing stands", "empty-report", (scene) => enclosed(scene)],
+  [
+    "a report with a photo that nobody has",
+    "no-photo",
+    (scene) => enclosed(scene, paragraph(text("Well done.")), { type: "photo", attrs: { width: 30 } }),
+  ],
+  ["a report with a face", "no-glyph", (scene) => enclosed(scene, paragraph(text("Well done 🐚")))],
   ["a letter of 120 kB", "heavy-letter", (scene) => PLACES.letter?.(scene, text("Tides come and go. ".repeat(3500)))],
   ...inPlaces("broken-sentence", "two spaces", [text("It went  well.")], ["letter", "list", "passage"]),
   ...inPlaces("broken-sentence", "a space before a comma", [text("It went well , mostly.")]),
@@ -578,6 +601,12 @@ describe("a clean note is silent", () => {
         ];
       },
     ],
+    ...READY_MADE_DESIGNS.map((design): [string, (scene: Scene) => void] => [
+      `with a report by the design “${design}”`,
+      ({ note }) => {
+        note.reports = [{ design, paper: "a4" }];
+      },
+    ]),
     ["after praise of yesterday", (scene) => scene.written.push(sent("Ana", 1, "praise", "other"))],
     [
       "in the evening at eight",

@@ -4,6 +4,7 @@ import type { Note } from "../model/note";
 import { classLabel, type SchoolClass } from "../model/schoolClass";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
+import { designOf } from "../report/reportDesign";
 import { type Finding, findingOf } from "./finding";
 import { type SourceUse, sourcesOf } from "./namedSources";
 
@@ -15,6 +16,8 @@ export function sourceFindings({ world }: FiguresIndex, note: Note): Finding[] {
   const { classIds } = note.selection;
   const classes = [...world.classes.values()].filter(({ id }) => classIds === "all" || classIds.includes(id));
   const findings = new Map<string, Finding>();
+  if ((note.reports ?? []).some(({ design }) => !designOf(world, design, note.language)))
+    findings.set("design", findingOf("gone-design"));
   for (const use of sourcesOf(note)) {
     const having = classes.filter((one) => hasIt(one, use, world));
     const key = `${use.by === "condition" ? "condition" : "words"}/${use.kind}/${titleKey(use.name)}/${use.place}/${use.language ?? ""}`;

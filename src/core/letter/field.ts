@@ -2,7 +2,16 @@ import type { FieldKind, FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
 
 /** The groups in which fields are offered, in this order. */
-export const FIELD_GROUPS = ["Own columns", "Student", "Recipient", "Class", "Figures", "Work", "Teacher"] as const;
+export const FIELD_GROUPS = [
+  "Own columns",
+  "Student",
+  "Recipient",
+  "Class",
+  "Figures",
+  "Work",
+  "Teacher",
+  "Page",
+] as const;
 
 /** A value that can be placed in a letter. */
 export interface Field {

@@ -38,7 +38,7 @@ export type FieldNode = z.infer<typeof fieldNodeSchema>;
 const inlineSchema = z.discriminatedUnion("type", [textSchema, hardBreakSchema, fieldNodeSchema]);
 export type InlineNode = z.infer<typeof inlineSchema>;
 
-const inlineContent = z.array(inlineSchema).optional();
+export const inlineContent = z.array(inlineSchema).optional();
 /** Where the lines of a paragraph stand; none is where the language begins. */
 const alignSchema = z.enum(["left", "center", "right"]).nullable().optional();
 export type Align = z.infer<typeof alignSchema>;
@@ -140,7 +140,7 @@ const pictureSchema = z.object({
 /** Where the signature from the settings stands. */
 const signatureSchema = z.object({ type: z.literal("signature") });
 
-const plainBlockSchema = z.discriminatedUnion("type", [
+export const plainBlockSchema = z.discriminatedUnion("type", [
   paragraphSchema,
   headingSchema,
   bulletListSchema,
@@ -170,7 +170,7 @@ const passageSchema = z.object({
 });
 export type PassageNode = z.infer<typeof passageSchema>;
 
-const blockSchema = z.discriminatedUnion("type", [...plainBlockSchema.options, passageSchema]);
+export const blockSchema = z.discriminatedUnion("type", [...plainBlockSchema.options, passageSchema]);
 export type BlockNode = z.infer<typeof blockSchema>;
 
 /** The words of a letter. What does not hold is never kept, and so never sent. */

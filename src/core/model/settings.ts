@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "./letterBody";
+import { letterHeadSchema } from "./letterHead";
 
 /** There is one settings record, under this id. */
 export const SETTINGS_ID = "settings";
@@ -15,6 +16,10 @@ export const settingsSchema = z.object({
   replyTo: z.string(),
   signature: signatureDocumentSchema,
   schoolName: z.string(),
+  /** What stands above letters; none is nothing. */
+  letterHead: letterHeadSchema.optional(),
+  /** What letters and reports are printed on; A4 where nothing was said. */
+  paper: z.enum(["a4", "us-letter"]).optional(),
   /** Seconds between pressing send and the first letter leaving. */
   takeBackSeconds: z.number().int().min(0).max(600),
 });

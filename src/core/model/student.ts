@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { daySchema } from "./day";
+import { sha256Schema } from "./enclosure";
 import { confirmationSchema, saidOfLettersSchema } from "./guardian";
 
 /** A student, once however many classes they are in; the classes name their students. */
@@ -16,6 +17,8 @@ export const studentSchema = z.object({
   confirmation: confirmationSchema.optional(),
   said: saidOfLettersSchema.optional(),
   birthday: daySchema.optional(),
+  /** The photo, by the SHA-256 of its file. */
+  photo: sha256Schema.optional(),
   /** Groups of the teacher's own, such as "choir"; they cut across classes. */
   tags: z.array(z.string().min(1)),
   /** Set while the student is taken out: the classes to come back to. Nobody writes about a student in no class. */

@@ -6,8 +6,10 @@ import { type GradeScale, gradeScaleSchema } from "./gradeScale";
 import { type Guardian, guardianSchema } from "./guardian";
 import { type LogEntry, logEntrySchema } from "./logEntry";
 import { type OwnColumn, ownColumnSchema } from "./ownColumn";
+import { type PageDesign, pageDesignSchema } from "./pageDesign";
 import { type SchoolClass, schoolClassSchema } from "./schoolClass";
 import { type ScoreColumn, scoreColumnSchema } from "./score";
+import { type SeatingPlan, seatingPlanSchema } from "./seatingPlan";
 import { type Settings, settingsSchema } from "./settings";
 import { type Statement, statementSchema } from "./statement";
 import { type Student, studentSchema } from "./student";
@@ -28,6 +30,8 @@ export interface WorldTables {
   logEntries: LogEntry;
   checklists: Checklist;
   ownColumns: OwnColumn;
+  pageDesigns: PageDesign;
+  seatingPlans: SeatingPlan;
 }
 export type WorldTable = keyof WorldTables;
 
@@ -46,6 +50,8 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   logEntries: logEntrySchema,
   checklists: checklistSchema,
   ownColumns: ownColumnSchema,
+  pageDesigns: pageDesignSchema,
+  seatingPlans: seatingPlanSchema,
 };
 /** The names of the tables, in the order in which they are read and written. */
 export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];

@@ -2,33 +2,38 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { baseLanguage, isRightToLeft } from "../letter/letterWords";
 import { languageOf, letterContexts, wordsFor } from "../letter/noteLetters";
 import { writingIn } from "../letter/writingIn";
+import { PLAIN_ACCENT } from "../model/letterHead";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import type { PlannedLetter } from "../selection/planNote";
 import { PageContent } from "./pageContent";
 import type { PaperBlock, PaperPage } from "./paperContent";
-import type { ReportDraft } from "./reportPaper";
+import { letterHeadOf } from "./paperHead";
+import type { DrawnFrom } from "./paperRun";
 
-/** The page of a letter on paper: room at the left to be filed. */
-export const LETTER_PAGE: Omit<PaperPage, "paper"> = {
+/** The page of a letter on paper: room at the left to be filed, marks where to fold it. */
+const LETTER_PAGE: Omit<PaperPage, "paper"> = {
   across: false,
   margin: [24, 22, 20, 25],
   frame: false,
   toAPage: 1,
+  foldMarks: true,
 };
 
 /** A letter of a note as it is printed: whose it is, the day, its subject, its words; for several children one after the other. */
-export function letterPaper(
-  index: FiguresIndex,
-  note: Note,
-  planned: PlannedLetter,
-): Pick<ReportDraft, "paper" | "pictures"> {
+export function letterPaper(index: FiguresIndex, note: Note, planned: PlannedLetter): DrawnFrom {
   const words = wordsFor(note, languageOf(index, planned));
   const contexts = letterContexts(index, note, planned, words.language);
   const [first] = contexts;
   const content = new PageContent();
-  const { schoolName, teacherName } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const {
+    schoolName,
+    teacherName,
+    letterHead,
+    paper = "a4",
+  } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const subject = content.inline(words.subject.content[0]?.content, first);
+  const head = letterHeadOf(schoolName, letterHead);
   const opening: PaperBlock[] = [
     { type: "paragraph", content: [first.recipient.name] },
     { type: "gap", height: 10 },
@@ -44,10 +49,14 @@ export function letterPaper(
       name: first.recipient.name,
       language: baseLanguage(words.language),
       direction: isRightToLeft(words.language) ? "rtl" : "ltr",
-      head: [[schoolName, teacherName].filter(Boolean).join(", ")],
+      ...(head && { letterHead: head.head }),
+      // The head of the letter says it already.
+      head: head ? [] : [[schoolName, teacherName].filter(Boolean).join(", ")],
       foot: [],
       content: [...opening, ...body],
     },
-    pictures: content.pictures,
+    page: { ...LETTER_PAGE, paper },
+    accent: letterHead?.accent ?? PLAIN_ACCENT,
+    pictures: { ...content.pictures, ...head?.pictures },
   };
 }

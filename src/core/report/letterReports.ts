@@ -11,5 +11,5 @@ export function letterReports(
   planned: PlannedLetter,
 ): ReportDraft[] {
   const reads = languageOf(index, planned) ?? language;
-  return reports.map((choice) => reportPaper(index, choice, planned.matches, selection.period, reads));
+  return reports.flatMap((choice) => reportPaper(index, choice, planned.matches, selection.period, reads) ?? []);
 }

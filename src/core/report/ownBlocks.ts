@@ -1,9 +1,12 @@
 import { classStatistics } from "../figures/classStatistics";
 import type { Fraction } from "../figures/fraction";
+import { latestAssignment } from "../figures/latestAssignment";
 import { roundFraction } from "../figures/roundFraction";
 import { shownScore } from "../figures/shownScore";
 import { assignmentsIn } from "../figures/studentFigures";
 import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
+import { assignmentField, assignmentOf } from "../letter/assignmentField";
+import { formatValue } from "../letter/fieldValue";
 import type { LetterContext } from "../letter/letterContext";
 import { wordsIn } from "../letter/letterWords";
 import { writingIn } from "../letter/writingIn";
@@ -111,4 +114,38 @@ export function checklistsTable({ index, schoolClass, student, language }: Lette
       ]),
     },
   ];
+}
+
+/**
+ * The feedback on one assignment: the level of each criterion, the score and the comment; without a title, of the one that
+ * was marked last. `written` is what somebody wrote of it.
+ */
+export function rubricBlocks(
+  context: LetterContext,
+  title: string,
+  whenNothing: string,
+): { blocks: PaperBlock[]; written: string[] } {
+  const wanted = title || latestAssignment(context.index.world, context.today);
+  const found = assignmentOf(context, wanted);
+  const nothing: PaperBlock[] = whenNothing ? [{ type: "paragraph", content: [whenNothing] }] : [];
+  const value = assignmentField(wanted, "score", wanted).value(context);
+  const score = value ? formatValue(value, "", context.language) : "";
+  const { levels = {}, comment = "" } = found?.score ?? {};
+  const rows = (found?.assignment.rubric ?? []).flatMap(({ id, name }) => {
+    const level = levels[id];
+    return level ? [[{ content: [name] }, { content: [level] }]] : [];
+  });
+  const heading: PaperBlock = { type: "heading", level: 2, content: [wanted] };
+  if (!found || (rows.length === 0 && !score && !comment)) return { blocks: [heading, ...nothing], written: [] };
+  return {
+    blocks: [
+      heading,
+      ...(rows.length > 0 ? [{ type: "table" as const, widths: [1, 2], head: [], content: rows }] : []),
+      ...(score
+        ? [{ type: "paragraph" as const, content: [{ type: "text" as const, text: score, marks: ["bold" as const] }] }]
+        : []),
+      ...(comment ? [{ type: "paragraph" as const, content: [comment] }] : []),
+    ],
+    written: comment ? [comment] : [],
+  };
 }

@@ -3,12 +3,19 @@ import { fieldWriter } from "../letter/fieldWriter";
 import type { LetterContext } from "../letter/letterContext";
 import { blockText } from "../letter/mailDocument";
 import type { InlineNode, ListNode, PlainBlockNode, TableNode } from "../model/letterBody";
+import type { PageBlockNode } from "../model/pageDesign";
+import { fullName } from "../model/student";
 import { compileSelection } from "../selection/compileSelection";
-import { checklistsTable, commentsOf, scoresTable, standingWords } from "./ownBlocks";
-import type { PaperBlock, PaperInline, PaperPictures } from "./paperContent";
-import type { ReportBlock } from "./reportBlocks";
+import { MM_PER_PX } from "./millimetres";
+import { checklistsTable, commentsOf, rubricBlocks, scoresTable, standingWords } from "./ownBlocks";
+import { PAGE_FIELDS } from "./pageFields";
+import { KEPT_APART, type PaperBlock, type PaperInline, type PaperPictures } from "./paperContent";
 
-const MM_PER_PX = 25.4 / 96;
+const PLACES: Readonly<Record<string, "page" | "pages" | "space" | undefined>> = {
+  [PAGE_FIELDS.number]: "page",
+  [PAGE_FIELDS.count]: "pages",
+  [PAGE_FIELDS.space]: "space",
+};
 /** Wider than this no picture stands on a page; in mm. */
 const WIDEST_PICTURE_MM = 165;
 /** Deeper lists than this can’t be drawn. */
@@ -21,12 +28,19 @@ export class PageContent {
   readonly written: string[] = [];
   /** Fields without a value and without anything that stands in. */
   readonly unfilled: string[] = [];
+  /** Students whose photo would stand there and who have none. */
+  readonly withoutPhoto: string[] = [];
+
+  constructor(
+    /** The title of the assignment that is spoken of where a block leaves that open. */
+    private readonly assignment = "",
+  ) {}
 
   get pictures(): PaperPictures {
     return Object.fromEntries(this.found);
   }
 
-  blocks(blocks: readonly ReportBlock[], context: LetterContext): PaperBlock[] {
+  blocks(blocks: readonly PageBlockNode[], context: LetterContext): PaperBlock[] {
     return blocks.flatMap((block) => this.block(block, context));
   }
 
@@ -41,13 +55,21 @@ export class PageContent {
     });
   }
 
+  /** The line at the head or the foot of a page. */
+  strip(nodes: readonly InlineNode[] = [], context: LetterContext): PaperInline[] {
+    return nodes.flatMap((node): PaperInline[] => {
+      const place = node.type === "field" ? PLACES[node.attrs.field] : undefined;
+      return place ? [{ type: place }] : this.inline([node], context);
+    });
+  }
+
   private value(attrs: Parameters<typeof fieldWriter>[0] & { fallback: string }, context: LetterContext): string {
     const text = fieldWriter(attrs)(context) || attrs.fallback;
     if (!text) this.unfilled.push(attrs.field);
     return text;
   }
 
-  private block(block: ReportBlock, context: LetterContext): PaperBlock[] {
+  private block(block: PageBlockNode, context: LetterContext): PaperBlock[] {
     switch (block.type) {
       case "paragraph":
         return [
@@ -86,13 +108,33 @@ export class PageContent {
         return standingWords(context);
       case "checklists":
         return checklistsTable(context);
-      case "large":
-        return [{ type: "paragraph", size: block.size, align: "center", content: this.inline(block.content, context) }];
-      case "sign":
-        return [{ type: "sign", content: [block.words] }];
+      case "rubric": {
+        const made = rubricBlocks(context, block.attrs.assignment || this.assignment, block.attrs.whenNothing);
+        this.written.push(...made.written);
+        return made.blocks;
+      }
+      case "photo":
+        return this.photo(context, block.attrs.width);
+      case "largeLine":
+        return [
+          {
+            type: "paragraph",
+            size: block.attrs.size,
+            align: "center",
+            content: this.inline(block.content, context),
+          },
+        ];
+      case "signatureLine":
+        return [{ type: "sign", content: [block.attrs.words] }];
       case "gap":
+        return [{ type: "gap", height: block.attrs.height }];
       case "pageBreak":
-        return [block];
+        return [{ type: "pageBreak" }];
+      case "columns":
+        return [{ type: "columns", count: block.attrs.count, content: this.blocks(block.content, context) }];
+      case "eachClass":
+      case "afterClasses":
+        return [];
       default:
         return this.live(block, context);
     }
@@ -126,6 +168,16 @@ export class PageContent {
           },
         ];
     }
+  }
+
+  private photo({ student }: LetterContext, width: number): PaperBlock[] {
+    if (!student.photo) {
+      this.withoutPhoto.push(student.id);
+      return [];
+    }
+    const file = `/pictures/${student.photo}.jpg`;
+    this.found.set(file, `${KEPT_APART}${student.photo}`);
+    return [{ type: "image", file, width, alt: fullName(student) }];
   }
 
   private picture(src: string, alt: string, width: number): PaperBlock {

@@ -43,7 +43,15 @@ export type PaperBlock =
   | { readonly type: "image"; readonly file: string; readonly width: number; readonly alt: string }
   | { readonly type: "pageBreak" }
   | { readonly type: "sign"; readonly content: readonly PaperInline[] }
-  | { readonly type: "gap"; readonly height: number };
+  | { readonly type: "gap"; readonly height: number }
+  | { readonly type: "columns"; readonly count: number; readonly content: readonly PaperBlock[] };
+
+/** What stands above the first page, as above letters. */
+export interface PaperLetterHead {
+  readonly school: string;
+  readonly line: string;
+  readonly picture?: { readonly file: string; readonly width: number };
+}
 
 /** One paper: of one student, or of one family. */
 export interface Paper {
@@ -52,6 +60,7 @@ export interface Paper {
   /** BCP 47, its first part alone. */
   readonly language: string;
   readonly direction: "ltr" | "rtl";
+  readonly letterHead?: PaperLetterHead;
   readonly head: readonly PaperInline[];
   readonly foot: readonly PaperInline[];
   readonly content: readonly PaperBlock[];
@@ -64,6 +73,10 @@ export interface PaperPage {
   /** Top, right, bottom, left. */
   readonly margin: readonly [number, number, number, number];
   readonly frame: boolean;
+  /** Whether the edge shows where to fold the page into a long envelope. */
+  readonly foldMarks?: boolean;
+  /** The picture behind the words, by its path. */
+  readonly ground?: string;
   /** How many papers stand on one page, with a line to cut between; 1 is one or more pages each. */
   readonly toAPage: 1 | 2 | 3 | 4;
 }
@@ -74,10 +87,14 @@ export interface PaperRun {
   readonly author: readonly string[];
   readonly language: string;
   readonly page: PaperPage;
+  /** The colour of headings and lines, as "#rrggbb". */
+  readonly accent: string;
   /** On two-sided printing each paper begins on the front of a sheet. */
   readonly twoSided: boolean;
   readonly papers: readonly Paper[];
 }
 
-/** Pictures of a run by the path under which its blocks name them: data URLs. */
+/** Before the SHA-256 of a picture whose file is kept apart. */
+export const KEPT_APART = "kept:";
+/** Pictures of a run by the path under which its blocks name them: data URLs, or `KEPT_APART` and a SHA-256. */
 export type PaperPictures = Readonly<Record<string, string>>;

@@ -1,39 +1,39 @@
 import { field, missingWork, paragraph, text } from "../letter/letterParts";
-import type { InlineNode, PlainBlockNode } from "../model/letterBody";
-import type { DesignId } from "../model/reportChoice";
-import type { PaperPage } from "./paperContent";
-import type { ReportBlock } from "./reportBlocks";
+import { baseLanguage, LETTER_LANGUAGES } from "../letter/letterWords";
+import type { InlineNode, LetterSubject, PlainBlockNode } from "../model/letterBody";
+import type { PageBlockNode, PageDesign, PageLook } from "../model/pageDesign";
+import type { ReadyMadeDesignId } from "../model/reportChoice";
+import { PAGE_FIELDS } from "./pageFields";
+import type { ReportDesign } from "./reportDesign";
 import { reportWordsIn } from "./reportWords";
 
-/** A page design, in the words of one language. */
-export interface ReportDesign {
-  readonly id: DesignId;
-  readonly name: string;
-  readonly page: Omit<PaperPage, "paper">;
-  /** Whether it is meant for one page; what runs over is said. */
-  readonly onePage: boolean;
-  /** Whether a student’s classes stand in one paper. */
-  readonly isOfAllClasses: boolean;
-  /** What stands once, before what is said for each class. */
-  readonly before: readonly ReportBlock[];
-  readonly each: readonly ReportBlock[];
-  readonly after: readonly ReportBlock[];
-  readonly hasStrips: boolean;
-}
-
-const UPRIGHT: Omit<PaperPage, "paper"> = { across: false, margin: [20, 20, 18, 20], frame: false, toAPage: 1 };
+const UPRIGHT: PageLook = { across: false, margin: [20, 20, 18, 20], frame: false, toAPage: 1 };
 
 /** A design that comes along, in the words of a language. */
-export function readyMadeDesign(id: DesignId, language: string): ReportDesign {
+export function readyMadeDesign(id: ReadyMadeDesignId, language: string): ReportDesign {
   const words = reportWordsIn(language);
-  const plain = { id, page: UPRIGHT, onePage: true, isOfAllClasses: false, before: [], after: [], hasStrips: true };
+  const strips = { head: headLine(), foot: footLine(language) };
+  const none = { head: line(), foot: line() };
+  const made = (
+    name: string,
+    content: PageBlockNode[],
+    rest: Partial<Pick<ReportDesign, "page" | "onePage" | "head" | "foot">> = {},
+  ): ReportDesign => ({
+    id,
+    language: baseLanguage(language),
+    name,
+    page: UPRIGHT,
+    onePage: true,
+    ...strips,
+    ...rest,
+    fileName: line(text(`${name} `), field("student.fullName"), text(", "), field("term.name", " ")),
+    body: { type: "doc", content },
+  });
   switch (id) {
     case "progress":
-      return {
-        ...plain,
-        name: words.progress,
-        onePage: false,
-        each: [
+      return made(
+        words.progress,
+        [
           title(words.progress),
           whose(),
           { type: "averagesTable" },
@@ -42,58 +42,60 @@ export function readyMadeDesign(id: DesignId, language: string): ReportDesign {
           missingWork(words.nothingMissing),
           heading(words.scores),
           { type: "scores" },
-          { type: "sign", words: words.guardian },
+          signed(words.guardian),
         ],
-      };
+        { onePage: false },
+      );
     case "all classes":
-      return {
-        ...plain,
-        name: words.progressAll,
-        onePage: false,
-        isOfAllClasses: true,
-        before: [title(words.progress), paragraph(bold(field("student.fullName")), ", ", field("term.name"))],
-        each: [
+      return made(
+        words.progressAll,
+        [
+          title(words.progress),
+          paragraph(bold(field("student.fullName")), ", ", field("term.name")),
+          { type: "eachClass" },
           heading(field("class.name"), " ", field("class.block", " ")),
           { type: "averagesTable" },
           missingWork(words.nothingMissing),
+          { type: "afterClasses" },
+          signed(words.guardian),
         ],
-        after: [{ type: "sign", words: words.guardian }],
-      };
+        { onePage: false },
+      );
     case "slip":
-      return {
-        ...plain,
-        name: words.slip,
+      return made(words.slip, [title(words.slip), whose(), missingWork(words.nothingMissing), signed(words.guardian)], {
         page: { ...UPRIGHT, margin: [14, 18, 14, 18], toAPage: 3 },
-        each: [title(words.slip), whose(), missingWork(words.nothingMissing), { type: "sign", words: words.guardian }],
-        hasStrips: false,
-      };
+        ...none,
+      });
+    case "feedback":
+      return made(words.feedback, [
+        title(words.feedback),
+        whose(),
+        { type: "rubric", attrs: { assignment: "", whenNothing: words.notMarked } },
+        signed(words.teacher),
+      ]);
     case "certificate":
-      return {
-        ...plain,
-        name: words.certificate,
-        page: { ...UPRIGHT, across: true, margin: [28, 30, 24, 30], frame: true },
-        each: [
-          { type: "gap", height: 12 },
+      return made(
+        words.certificate,
+        [
+          gap(12),
           large(2.6, words.certificate),
-          { type: "gap", height: 8 },
+          gap(8),
           large(3.2, bold(field("student.fullName"))),
-          { type: "gap", height: 3 },
+          gap(3),
           large(1.5, words.has),
           large(2, bold(field("class.name"))),
           large(1.5, words.withAverage, " ", bold(field("overall", "–"))),
-          { type: "gap", height: 10 },
+          gap(10),
           large(1.1, field("school.name", " "), ", ", field("today")),
-          { type: "gap", height: 4 },
-          { type: "sign", words: words.teacher },
+          gap(4),
+          signed(words.teacher),
         ],
-        hasStrips: false,
-      };
+        { page: { ...UPRIGHT, across: true, margin: [28, 30, 24, 30], frame: true }, ...none },
+      );
     case "meeting":
-      return {
-        ...plain,
-        name: words.meeting,
-        onePage: false,
-        each: [
+      return made(
+        words.meeting,
+        [
           title(words.meeting),
           whose(),
           { type: "averagesTable" },
@@ -107,11 +109,63 @@ export function readyMadeDesign(id: DesignId, language: string): ReportDesign {
           heading(words.lately),
           { type: "classLog", attrs: { days: 21, whenNothing: "–" } },
           heading(words.agreed),
-          { type: "gap", height: 24 },
-          { type: "sign", words: words.guardian },
+          gap(24),
+          signed(words.guardian),
         ],
-      };
+        { onePage: false },
+      );
   }
+}
+
+/** A design that came along as one of the teacher's own, with its words in every language there is; `now` in ms since the epoch. */
+export function copyOfDesign(design: ReportDesign, name: string, made: { id: string; now: number }): PageDesign {
+  const id = design.id as ReadyMadeDesignId;
+  const others = LETTER_LANGUAGES.filter((language) => language !== design.language);
+  return {
+    ...design,
+    id: made.id,
+    name,
+    variants: others.map((language) => {
+      const { head, foot, fileName, body } = readyMadeDesign(id, language);
+      return { language, head, foot, fileName, body };
+    }),
+    changedAt: made.now,
+  };
+}
+
+/** An empty page to begin with. */
+export function emptyDesign(name: string, made: { id: string; now: number }): PageDesign {
+  return {
+    id: made.id,
+    name,
+    language: "en",
+    page: UPRIGHT,
+    onePage: true,
+    head: headLine(),
+    foot: footLine("en"),
+    fileName: line(text(`${name} `), field("student.fullName")),
+    body: { type: "doc", content: [title(name), whose(), { type: "paragraph" }] },
+    variants: [],
+    changedAt: made.now,
+  };
+}
+
+function headLine(): LetterSubject {
+  return line(field("school.name", " "), field(PAGE_FIELDS.space), field("term.name", " "));
+}
+
+function footLine(language: string): LetterSubject {
+  const counted = reportWordsIn(language).page("page", "pages");
+  return line(
+    field(PAGE_FIELDS.space),
+    ...counted.map((part) =>
+      part === "page" ? field(PAGE_FIELDS.number) : part === "pages" ? field(PAGE_FIELDS.count) : text(part),
+    ),
+  );
+}
+
+function line(...content: InlineNode[]): LetterSubject {
+  return { type: "doc", content: [{ type: "paragraph", content }] };
 }
 
 function whose(): PlainBlockNode {
@@ -131,15 +185,23 @@ function title(words: string): PlainBlockNode {
 }
 
 function heading(...parts: (string | InlineNode)[]): PlainBlockNode {
-  return {
-    type: "heading",
-    attrs: { level: 3 },
-    content: parts.map((part) => (typeof part === "string" ? text(part) : part)),
-  };
+  return { type: "heading", attrs: { level: 3 }, content: inlineOf(parts) };
 }
 
-function large(size: number, ...parts: (string | InlineNode)[]): ReportBlock {
-  return { type: "large", size, content: parts.map((part) => (typeof part === "string" ? text(part) : part)) };
+function large(size: number, ...parts: (string | InlineNode)[]): PageBlockNode {
+  return { type: "largeLine", attrs: { size }, content: inlineOf(parts) };
+}
+
+function inlineOf(parts: readonly (string | InlineNode)[]): InlineNode[] {
+  return parts.map((part) => (typeof part === "string" ? text(part) : part));
+}
+
+function gap(height: number): PageBlockNode {
+  return { type: "gap", attrs: { height } };
+}
+
+function signed(words: string): PageBlockNode {
+  return { type: "signatureLine", attrs: { words } };
 }
 
 function bold(node: InlineNode): InlineNode {

@@ -1,137 +1,135 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
+import { fieldWriter } from "../letter/fieldWriter";
+import type { LetterContext } from "../letter/letterContext";
 import { baseLanguage, isRightToLeft } from "../letter/letterWords";
 import { letterContexts } from "../letter/noteLetters";
+import { valueForEach } from "../letter/valueForEach";
+import type { InlineNode } from "../model/letterBody";
+import { PLAIN_ACCENT } from "../model/letterHead";
 import type { ReportChoice } from "../model/reportChoice";
-import { classLabel } from "../model/schoolClass";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { fullName } from "../model/student";
-import { type Period, periodName } from "../model/term";
+import type { Period } from "../model/term";
 import type { Match } from "../selection/planNote";
 import { PageContent } from "./pageContent";
-import type { Paper, PaperInline, PaperPictures, PaperRun } from "./paperContent";
-import { readyMadeDesign } from "./readyMadeDesigns";
+import type { Paper, PaperPage, PaperPictures } from "./paperContent";
+import { letterHeadOf } from "./paperHead";
+import { designOf, isOfAllClasses, partsOf } from "./reportDesign";
 import { reportFileName } from "./reportFileName";
-import { reportWordsIn } from "./reportWords";
 
-/** One report, ready to be drawn. */
+/** One report, ready to be drawn: all that its file is made from. */
 export interface ReportDraft {
   readonly paper: Paper;
+  readonly page: PaperPage;
+  readonly accent: string;
   readonly pictures: PaperPictures;
+  /** Whether it is meant for one page. */
+  readonly onePage: boolean;
   /** Without a path, and not yet made unique. */
   readonly fileName: string;
   /** Fields that hold nothing. */
   readonly unfilled: readonly string[];
   /** What somebody wrote, as far as it stands in it. */
   readonly written: readonly string[];
+  /** Students whose photo would stand in it and who have none. */
+  readonly withoutPhoto: readonly string[];
 }
 
 type About = Pick<Match, "studentId" | "classId">;
 
-/** The report of one student, or of the children of one family, in a language. They must exist. */
+/** The report of one student, or of the children of one family, in a language. They must exist. None where its design is gone. */
 export function reportPaper(
   index: FiguresIndex,
-  { design: id }: ReportChoice,
+  choice: ReportChoice,
   about: readonly About[],
   period: Period,
   language: string,
-): ReportDraft {
-  const design = readyMadeDesign(id, language);
+): ReportDraft | undefined {
+  const design = designOf(index.world, choice.design, language);
+  if (!design) return undefined;
+  const contexts = reportContexts(index, about, period, language);
+  const content = new PageContent(choice.assignment);
+  const { before, each, after } = partsOf(design);
+  const hasParts = isOfAllClasses(design);
+  const byStudent = new Map<string, LetterContext[]>();
+  for (const context of contexts)
+    byStudent.set(context.student.id, [...(byStudent.get(context.student.id) ?? []), context]);
+  const pages = [...byStudent.values()].flatMap((own, place) => {
+    const [one] = own;
+    if (!one) return [];
+    const parts = hasParts
+      ? [
+          ...content.blocks(before, one),
+          ...own.flatMap((context) => content.blocks(each, context)),
+          ...content.blocks(after, one),
+        ]
+      : own.flatMap((context, at) => [
+          ...(at > 0 ? [{ type: "pageBreak" } as const] : []),
+          ...content.blocks(each, context),
+        ]);
+    return [...(place > 0 ? [{ type: "pageBreak" } as const] : []), ...parts];
+  });
+  const [first] = contexts;
+  const { letterHead, schoolName } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const { withLetterHead, ground, ...look } = design.page;
+  const head = withLetterHead ? letterHeadOf(schoolName, letterHead) : undefined;
+  const names = [...byStudent.values()].map(([one]) => (one ? fullName(one.student) : ""));
+  const strip = (nodes: readonly InlineNode[] | undefined) => content.strip(nodes, first);
+  return {
+    paper: {
+      name: names.join(", "),
+      language: baseLanguage(language),
+      direction: isRightToLeft(language) ? "rtl" : "ltr",
+      ...(head && { letterHead: head.head }),
+      head: strip(design.head.content[0]?.content),
+      foot: strip(design.foot.content[0]?.content),
+      content: pages,
+    },
+    page: { ...look, paper: choice.paper, ...(ground && { ground: GROUND }) },
+    accent: letterHead?.accent ?? PLAIN_ACCENT,
+    pictures: { ...content.pictures, ...head?.pictures, ...(ground && { [GROUND]: ground }) },
+    onePage: design.onePage,
+    fileName: reportFileName([
+      lineOf(design.fileName.content[0]?.content, contexts) || `${design.name} ${names.join(", ")}`,
+    ]),
+    unfilled: [...new Set(content.unfilled)],
+    written: content.written,
+    withoutPhoto: [...new Set(content.withoutPhoto)],
+  };
+}
+
+/** The path of the picture behind the words. */
+const GROUND = "/pictures/ground";
+
+/** What a report can speak of, in a language, for each of those it is about. They must exist. */
+export function reportContexts(
+  index: FiguresIndex,
+  about: readonly About[],
+  period: Period,
+  language: string,
+): [LetterContext, ...LetterContext[]] {
   const matches = about.map((one): Match => ({ ...one, reasons: [] }));
   const [first] = matches;
   const student = index.world.students.get(first?.studentId ?? "");
   if (!first || !student) throw new Error("A report is about nobody.");
   const name = fullName(student);
   const recipient = { kind: "student", id: student.id, name, address: "", addressIsGood: false, relation: "" } as const;
-  const contexts = letterContexts(
+  return letterContexts(
     index,
     { selection: { period } as never },
     { key: "", match: first, matches, recipient },
     language,
   );
-  const content = new PageContent();
-  const byStudent = new Map<string, (typeof contexts)[number][]>();
-  for (const context of contexts)
-    byStudent.set(context.student.id, [...(byStudent.get(context.student.id) ?? []), context]);
-  const pages = [...byStudent.values()].flatMap((own, place) => {
-    const [one] = own;
-    if (!one) return [];
-    const parts = design.isOfAllClasses
-      ? [
-          ...content.blocks(design.before, one),
-          ...own.flatMap((context) => content.blocks(design.each, context)),
-          ...content.blocks(design.after, one),
-        ]
-      : own.flatMap((context, at) => [
-          ...(at > 0 ? [{ type: "pageBreak" } as const] : []),
-          ...content.blocks(design.each, context),
-        ]);
-    return [...(place > 0 ? [{ type: "pageBreak" } as const] : []), ...parts];
-  });
-  const { schoolName } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  const term = periodName(period, [...index.world.terms.values()]) ?? "";
-  const [context] = contexts;
-  const place = design.isOfAllClasses || contexts.length > 1 ? "" : classLabel(context.schoolClass);
-  const names = [...byStudent.values()].map(([one]) => (one ? fullName(one.student) : ""));
-  return {
-    paper: {
-      name: names.join(", "),
-      language: baseLanguage(language),
-      direction: isRightToLeft(language) ? "rtl" : "ltr",
-      head: design.hasStrips ? [[place, term].filter(Boolean).join(", ")] : [],
-      foot: design.hasStrips ? footOf(schoolName, language) : [],
-      content: pages,
-    },
-    pictures: content.pictures,
-    fileName: reportFileName([design.name, [names.join(", "), term].filter(Boolean).join(", ")]),
-    unfilled: [...new Set(content.unfilled)],
-    written: content.written,
-  };
 }
 
-function footOf(schoolName: string, language: string): PaperInline[] {
-  const counted = reportWordsIn(language)
-    .page("page", "pages")
-    .map((part): PaperInline => (part === "page" || part === "pages" ? { type: part } : part));
-  return [schoolName, { type: "space" }, ...counted];
-}
-
-/** Drafts as one run. */
-export function runOf(
-  drafts: readonly ReportDraft[],
-  { design, paper }: ReportChoice,
-  about: { readonly title: string; readonly author: string; readonly language: string; readonly twoSided?: boolean },
-): { run: PaperRun; pictures: PaperPictures } {
-  const { papers, pictures } = gathered(drafts);
-  return {
-    run: {
-      title: about.title,
-      author: about.author ? [about.author] : [],
-      language: baseLanguage(about.language),
-      page: { ...readyMadeDesign(design, about.language).page, paper },
-      twoSided: about.twoSided ?? false,
-      papers,
-    },
-    pictures,
-  };
-}
-
-/** Papers of one run: the pictures of several are told apart by their paths. */
-export function gathered(drafts: readonly Pick<ReportDraft, "paper" | "pictures">[]): {
-  papers: Paper[];
-  pictures: PaperPictures;
-} {
-  const pictures: Record<string, string> = {};
-  const papers = drafts.map(({ paper: own, pictures: theirs }, place): Paper => {
-    const entries = Object.entries(theirs);
-    if (entries.length === 0) return own;
-    const moved = new Map(entries.map(([path]) => [path, path.replace("/pictures/", `/pictures/${place}-`)]));
-    for (const [path, url] of entries) pictures[moved.get(path) ?? path] = url;
-    return {
-      ...own,
-      content: own.content.map((block) =>
-        block.type === "image" ? { ...block, file: moved.get(block.file) ?? block.file } : block,
-      ),
-    };
-  });
-  return { papers, pictures };
+/** A line of words and fields, as it is for all that a report is about. */
+function lineOf(nodes: readonly InlineNode[] = [], contexts: readonly LetterContext[]): string {
+  return nodes
+    .map((node) => {
+      if (node.type !== "field") return node.type === "text" ? node.text : " ";
+      const slot = { key: "", attrs: node.attrs, write: fieldWriter(node.attrs), isWritten: false };
+      return valueForEach(slot, contexts) || node.attrs.fallback;
+    })
+    .join("")
+    .replace(/[,\s]+$/u, "");
 }

@@ -5,6 +5,8 @@ interface ReportWords {
   readonly progress: string;
   readonly progressAll: string;
   readonly slip: string;
+  readonly feedback: string;
+  readonly notMarked: string;
   readonly certificate: string;
   readonly meeting: string;
   readonly scores: string;
@@ -26,6 +28,8 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     progress: "Progress report",
     progressAll: "Progress report, all classes",
     slip: "Missing work",
+    feedback: "Feedback",
+    notMarked: "It was not marked yet.",
     certificate: "Certificate",
     meeting: "Meeting sheet",
     scores: "Scores",
@@ -45,6 +49,8 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     progress: "Informe de progreso",
     progressAll: "Informe de progreso, todas las clases",
     slip: "Trabajo pendiente",
+    feedback: "Comentarios",
+    notMarked: "Aún no se ha corregido.",
     certificate: "Certificado",
     meeting: "Hoja para la reunión",
     scores: "Notas",
@@ -64,6 +70,8 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     progress: "Raport o postępach",
     progressAll: "Raport o postępach ze wszystkich zajęć",
     slip: "Brakujące prace",
+    feedback: "Informacja zwrotna",
+    notMarked: "Jeszcze nie oceniono.",
     certificate: "Dyplom",
     meeting: "Karta na spotkanie",
     scores: "Wyniki",
@@ -83,6 +91,8 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     progress: "Báo cáo tiến bộ",
     progressAll: "Báo cáo tiến bộ, tất cả các lớp",
     slip: "Bài còn thiếu",
+    feedback: "Nhận xét",
+    notMarked: "Bài chưa được chấm.",
     certificate: "Giấy chứng nhận",
     meeting: "Phiếu gặp phụ huynh",
     scores: "Điểm",
@@ -102,6 +112,8 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
     progress: "تقرير التقدّم",
     progressAll: "تقرير التقدّم لجميع الصفوف",
     slip: "أعمال لم تُسلَّم",
+    feedback: "ملاحظات",
+    notMarked: "لم يُصحَّح بعد.",
     certificate: "شهادة",
     meeting: "ورقة الاجتماع",
     scores: "النتائج",

@@ -1,10 +1,14 @@
 "use client";
 import { Form } from "react-bootstrap";
-import { designIdSchema, type ReportChoice, reportChoiceSchema } from "@/core/model/reportChoice";
-import { readyMadeDesign } from "@/core/report/readyMadeDesigns";
+import { type ReportChoice, reportChoiceSchema } from "@/core/model/reportChoice";
+import { allDesigns, asksForAssignment, designOf } from "@/core/report/reportDesign";
+import { useVine } from "@/ui/shared/VineContext";
 
-/** Which design, on which paper. */
+/** Which design, on which paper, and of which assignment where the design leaves that open. */
 export function DesignPicker({ choice, onChange }: { choice: ReportChoice; onChange: (choice: ReportChoice) => void }) {
+  const { world } = useVine();
+  const design = designOf(world, choice.design, "en");
+  const titles = [...new Set([...world.assignments.values()].map(({ title }) => title))].sort();
   return (
     <>
       <Form.Group controlId="report-design">
@@ -12,15 +16,31 @@ export function DesignPicker({ choice, onChange }: { choice: ReportChoice; onCha
         <Form.Select
           size="sm"
           value={choice.design}
-          onChange={(event) => onChange({ ...choice, design: designIdSchema.parse(event.target.value) })}
+          onChange={(event) => onChange({ ...choice, design: event.target.value })}
         >
-          {designIdSchema.options.map((id) => (
+          {!design && <option value={choice.design}>a design that is not here any more</option>}
+          {allDesigns(world, "en").map(({ id, name }) => (
             <option key={id} value={id}>
-              {readyMadeDesign(id, "en").name}
+              {name}
             </option>
           ))}
         </Form.Select>
       </Form.Group>
+      {design && asksForAssignment(design) && (
+        <Form.Group controlId="report-assignment">
+          <Form.Label className="small mb-1">Assignment</Form.Label>
+          <Form.Select
+            size="sm"
+            value={choice.assignment ?? ""}
+            onChange={(event) => onChange({ ...choice, assignment: event.target.value || undefined })}
+          >
+            <option value="">the one marked last</option>
+            {titles.map((title) => (
+              <option key={title}>{title}</option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      )}
       <Form.Group controlId="report-paper">
         <Form.Label className="small mb-1">Paper</Form.Label>
         <Form.Select

@@ -1,26 +1,28 @@
 "use client";
 import { useEffect, useState } from "react";
-import type { ReportChoice } from "@/core/model/reportChoice";
-import { readyMadeDesign } from "@/core/report/readyMadeDesigns";
-import { type ReportDraft, runOf } from "@/core/report/reportPaper";
+import type { ReportDraft } from "@/core/report/reportPaper";
 import { counted } from "@/core/words";
+import { drawPapers } from "@/office/drawPapers";
 import { useVine } from "@/ui/shared/VineContext";
 
+type Seen =
+  | { readonly url: string; readonly pages: number; readonly of: string; readonly boxes: readonly string[] }
+  | { readonly problem: string };
+
 /** One report as it will be printed or enclosed, and how many pages it has. */
-export function PaperView({ draft, choice }: { draft: ReportDraft; choice: ReportChoice }) {
+export function PaperView({ draft }: { draft: ReportDraft }) {
   const { office } = useVine();
-  const [seen, setSeen] = useState<{ url: string; pages: number; of: string } | { problem: string }>();
-  const asked = JSON.stringify([draft, choice]);
+  const [seen, setSeen] = useState<Seen>();
+  const asked = JSON.stringify(draft);
   useEffect(() => {
     let url = "";
     let isWanted = true;
-    const [what, how] = JSON.parse(asked) as [ReportDraft, ReportChoice];
-    const { run, pictures } = runOf([what], how, { title: what.fileName, author: "", language: what.paper.language });
-    void office.around.drawPaper(run, pictures, "svg").then((made) => {
+    const what = JSON.parse(asked) as ReportDraft;
+    void drawPapers(office, [what], { title: what.fileName }, "svg").then((made) => {
       if (!isWanted) return;
       if (!made.ok) return setSeen({ problem: made.problem });
       url = URL.createObjectURL(new Blob([made.file as string], { type: "image/svg+xml" }));
-      setSeen({ url, pages: made.pages, of: what.fileName });
+      setSeen({ url, pages: made.pages, of: what.fileName, boxes: made.boxes });
     });
     return () => {
       isWanted = false;
@@ -34,8 +36,14 @@ export function PaperView({ draft, choice }: { draft: ReportDraft; choice: Repor
     <figure className="mb-0" data-private>
       <figcaption className="quiet small mb-2">
         {seen.of}, {counted(seen.pages, "page")}
-        {seen.pages > 1 && readyMadeDesign(choice.design, "en").onePage && (
+        {seen.pages > 1 && draft.onePage && (
           <strong className="text-danger"> It is meant for one page and runs over.</strong>
+        )}
+        {seen.boxes.length > 0 && (
+          <strong className="text-danger">
+            {" "}
+            No letter shape is there for {seen.boxes.join(" ")}: boxes stand there.
+          </strong>
         )}
       </figcaption>
       {/* biome-ignore lint/performance/noImgElement: a drawing made in this page, of no fixed size */}

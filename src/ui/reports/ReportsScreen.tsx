@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { ReportChoice } from "@/core/model/reportChoice";
 import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
-import { printReports } from "@/office/printReports";
+import { type PrintedAs, printReports } from "@/office/printReports";
 import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
@@ -15,12 +15,16 @@ import { EmptyState } from "@/ui/shared/EmptyState";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 import { EACH_FAMILY, type ReportsWanted } from "@/workers/engine/reportsView";
+import { DesignActions } from "./DesignActions";
 import { DesignPicker } from "./DesignPicker";
 import { PaperView } from "./PaperView";
 
 const ALL = "all";
+/** Before the id of a kept selection, among classes. */
+const SELECTION = "selection/";
 
 /** Reports on paper: of a class or of all, looked at one by one, and made as one PDF or as a file for each student. */
 export function ReportsScreen() {
@@ -36,14 +40,17 @@ export function ReportsScreen() {
   const period = chosenPeriod ?? currentPeriod(world, today);
   const [firstClass = ""] = [...world.classes.keys()];
   const shownClass = classId ?? firstClass;
+  const selections = useKept((read) => read.keptByName(), []);
+  const selection = selections?.find(({ id }) => `${SELECTION}${id}` === shownClass)?.selection;
   const wanted = useMemo(
     (): ReportsWanted => ({
       choice,
-      classIds: shownClass === ALL ? [...world.classes.keys()] : [shownClass],
+      classIds: shownClass === ALL || selection ? [...world.classes.keys()] : [shownClass],
       period,
       language,
+      ...(selection && { selection }),
     }),
-    [choice, shownClass, world.classes, period, language],
+    [choice, shownClass, selection, world.classes, period, language],
   );
   const keys = useAnswer((engine) => engine.reportKeys(wanted), [wanted]) ?? [];
   const key = keys[Math.min(place, keys.length - 1)];
@@ -62,7 +69,7 @@ export function ReportsScreen() {
         </div>
       </>
     );
-  const make = async (as: "one PDF" | "a file each") => {
+  const make = async (as: PrintedAs) => {
     const controller = new AbortController();
     stopping.current = controller;
     setProgress({ done: 0, of: keys.length });
@@ -87,6 +94,15 @@ export function ReportsScreen() {
             <Button variant="outline-primary" disabled={keys.length === 0} onClick={() => make("a file each")}>
               A file for each
             </Button>
+            {shownClass === ALL && (
+              <Button
+                variant="outline-primary"
+                disabled={keys.length === 0}
+                onClick={() => make("a PDF for each class")}
+              >
+                One for each class
+              </Button>
+            )}
             <Button disabled={keys.length === 0} onClick={() => make("one PDF")}>
               One PDF to print
             </Button>
@@ -121,12 +137,13 @@ export function ReportsScreen() {
                   : "Nobody is in this class."}
               </span>
             </div>
-            {draft && <PaperView draft={draft} choice={choice} />}
+            {draft && <PaperView draft={draft} />}
           </section>
           <section className="sheet d-grid gap-3 align-content-start" aria-label="What is made">
             <DesignPicker choice={choice} onChange={setChoice} />
+            <DesignActions designId={choice.design} />
             <Form.Group controlId="report-class">
-              <Form.Label className="small mb-1">Class</Form.Label>
+              <Form.Label className="small mb-1">Of whom</Form.Label>
               <Form.Select
                 size="sm"
                 value={shownClass}
@@ -137,6 +154,15 @@ export function ReportsScreen() {
               >
                 <ClassOptions />
                 {world.classes.size > 1 && <option value={ALL}>All classes</option>}
+                {(selections ?? []).length > 0 && (
+                  <optgroup label="Kept selections">
+                    {(selections ?? []).map(({ id, name }) => (
+                      <option key={id} value={`${SELECTION}${id}`}>
+                        {name}
+                      </option>
+                    ))}
+                  </optgroup>
+                )}
               </Form.Select>
             </Form.Group>
             <Form.Group controlId="report-term">

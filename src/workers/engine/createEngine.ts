@@ -14,7 +14,7 @@ import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterExtremes } from "./letterExtremes";
 import { lettersOnPaper } from "./lettersOnPaper";
-import { letterView } from "./letterView";
+import { letterView, pageView } from "./letterView";
 import { checkView, noteSentence, peopleView } from "./peopleView";
 import { previewView } from "./previewView";
 import { reportKeys, reportsOf } from "./reportsView";
@@ -86,6 +86,7 @@ export function createEngine(): EngineApi {
     cameIn: (about, at, now) => cameIn(index(), about, at, now),
     reportKeys: (wanted) => reportKeys(index(), wanted),
     reports: (wanted, keys) => reportsOf(index(), wanted, keys),
+    page: (about, period, parts) => pageView(index(), about, period, parts),
     reportsOfLetter: (note, key) => {
       const planned = planNote(index(), note).letters.find((letter) => letter.key === key);
       return planned ? letterReports(index(), note, planned) : [];

@@ -69,6 +69,8 @@ export interface EngineApi {
   reportKeys(wanted: ReportsWanted): readonly string[];
   /** Some of these reports, ready to be drawn. */
   reports(wanted: ReportsWanted, keys: readonly string[]): readonly ReportInRun[];
+  /** What stands in a page for one student: what a design is written with. */
+  page(about: { readonly studentId: string; readonly classId: string }, period: Period, parts: LiveParts): LetterView;
   /** The reports that go along with one letter. */
   reportsOfLetter(note: Note, key: string): readonly ReportDraft[];
   /** The letters of a note to some recipients, to be printed. */

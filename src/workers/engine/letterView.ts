@@ -8,6 +8,7 @@ import type { LetterContext } from "@/core/letter/letterContext";
 import { languageOf, letterContexts } from "@/core/letter/noteLetters";
 import type { FieldNode, PassageNode } from "@/core/model/letterBody";
 import { type Period, WHOLE_YEAR } from "@/core/model/term";
+import { reportContexts } from "@/core/report/reportPaper";
 import { compileSelection } from "@/core/selection/compileSelection";
 import { type NotePeople, type PlannedLetter, planNote } from "@/core/selection/planNote";
 import { classRowsOf, type SelectionRow } from "@/core/selection/selectionRow";
@@ -62,7 +63,6 @@ export function letterView(
   const shown = letters[place];
   const { period } = note.selection;
   const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period);
-  const placed = [...new Map(fieldNodes.map((attrs) => [fieldKey(attrs), attrs]))];
   if (!shown) {
     const empty = fields.map(({ id, group, label, kind }) => ({ id, group, label, kind, value: "" }));
     return { ...EMPTY_LETTER_VIEW, fields: empty };
@@ -73,6 +73,41 @@ export function letterView(
     reads: languageOf(index, shown) ?? "",
     place,
     count: letters.length,
+    ...valuesFor(context, { fields: fieldNodes, blocks }),
+    passages: Object.fromEntries(
+      passages.map((attrs) => [passageKey(attrs), passageView(index, attrs, period, letters, context.row)]),
+    ),
+  };
+}
+
+/** What stands in a page for one student, in words of a language; none where the student or the class is gone. */
+export function pageView(
+  index: FiguresIndex,
+  about: { readonly studentId: string; readonly classId: string },
+  period: Period,
+  { fields, blocks, passages, language }: LiveParts,
+): LetterView {
+  if (!index.world.students.has(about.studentId) || !index.world.classes.has(about.classId)) return EMPTY_LETTER_VIEW;
+  const [context] = reportContexts(index, [about], period, language);
+  return {
+    ...EMPTY_LETTER_VIEW,
+    count: 1,
+    ...valuesFor(context, { fields, blocks }),
+    passages: Object.fromEntries(
+      passages.map((attrs) => [passageKey(attrs), passageView(index, attrs, period, [], context.row)]),
+    ),
+  };
+}
+
+/** The values of all fields, of those that are placed as they are set there, and of the blocks. */
+function valuesFor(
+  context: LetterContext,
+  { fields: fieldNodes, blocks }: Pick<LiveParts, "fields" | "blocks">,
+): Pick<LetterView, "fields" | "placed" | "blocks" | "signature"> {
+  const { index, period } = context;
+  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period);
+  const placed = [...new Map(fieldNodes.map((attrs) => [fieldKey(attrs), attrs]))];
+  return {
     fields: fields.map(({ id, group, label, kind }) => ({
       id,
       group,
@@ -83,8 +118,5 @@ export function letterView(
     placed: Object.fromEntries(placed.map(([placedKey, attrs]) => [placedKey, fieldWriter(attrs)(context)])),
     blocks: Object.fromEntries(blocks.map((block) => [blockKey(block), blockModel(block, context)])),
     signature: signatureLines(context),
-    passages: Object.fromEntries(
-      passages.map((attrs) => [passageKey(attrs), passageView(index, attrs, period, letters, context.row)]),
-    ),
   };
 }

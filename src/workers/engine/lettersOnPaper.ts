@@ -3,7 +3,7 @@ import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
 import { letterPaper } from "@/core/report/letterPaper";
-import type { ReportDraft } from "@/core/report/reportPaper";
+import type { DrawnFrom } from "@/core/report/paperRun";
 import { planNote } from "@/core/selection/planNote";
 import { type LetterEntry, letterEntries, noteSentence } from "./peopleView";
 
@@ -13,7 +13,7 @@ export interface LettersOnPaper {
   readonly letters: readonly {
     readonly entry: LetterEntry;
     readonly rendered: RenderedLetter;
-    readonly draft: Pick<ReportDraft, "paper" | "pictures">;
+    readonly draft: DrawnFrom;
   }[];
 }
 

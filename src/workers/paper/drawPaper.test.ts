@@ -19,6 +19,7 @@ const EMPTY_RUN: PaperRun = {
   author: [],
   language: "en",
   page: { paper: "a4", across: false, margin: [20, 20, 20, 20], frame: false, toAPage: 1 },
+  accent: "#5b2a6e",
   twoSided: false,
   papers: [
     {
@@ -40,7 +41,7 @@ beforeAll(async () => {
     await builder.add_raw_font(await readFile(resolve(font)));
   const compiler = await builder.build();
   compiler.add_source("/paper.typ", await readFile(path.join(import.meta.dirname, "paper.typ"), "utf8"));
-  drawing = { compiler, renderer: undefined, memory: () => engine.memory.buffer.byteLength };
+  drawing = { compiler, renderer: undefined, memory: () => engine.memory.buffer.byteLength, boxes: () => [] };
 }, 60_000);
 
 const runWith = (content: readonly PaperBlock[], part: Partial<PaperRun> = {}): PaperRun => ({
@@ -143,7 +144,7 @@ describe("the pool", () => {
       };
     });
   };
-  const fine: MadePaper = { ok: true, file: new Uint8Array(1), pages: 1, memory: 1 };
+  const fine: MadePaper = { ok: true, file: new Uint8Array(1), pages: 1, boxes: [], memory: 1 };
 
   test("draws as many at once as it may, and each is drawn", async () => {
     let [now, most] = [0, 0];

@@ -1,7 +1,7 @@
 import type { TypstRenderer } from "@myriaddreamin/typst-ts-renderer";
 import type { TypstCompiler } from "@myriaddreamin/typst-ts-web-compiler";
 import type { PaperPictures, PaperRun } from "@/core/report/paperContent";
-import type { MadePaper } from "./paperApi";
+import type { MadePaper, PaperFormat } from "./paperApi";
 
 /** The parts that draw: the same in a worker and in a test. */
 export interface Drawing {
@@ -9,6 +9,8 @@ export interface Drawing {
   readonly renderer: TypstRenderer | undefined;
   /** What it holds, in bytes. */
   readonly memory: () => number;
+  /** The characters of a run that no font has. */
+  readonly boxes: (run: PaperRun) => readonly string[];
 }
 
 const FORMATS = { svg: 0, pdf: 1 } as const;
@@ -24,10 +26,10 @@ interface Diagnostic {
 
 /** Draws a run of papers; the same run gives the same bytes. */
 export function drawPaper(
-  { compiler, renderer, memory }: Drawing,
+  { compiler, renderer, memory, boxes }: Drawing,
   run: PaperRun,
   pictures: PaperPictures,
-  as: "pdf" | "svg",
+  as: PaperFormat,
 ): MadePaper {
   compiler.map_shadow("/run.json", new TextEncoder().encode(JSON.stringify(run)));
   for (const [path, url] of Object.entries(pictures)) compiler.map_shadow(path, bytesOf(url));
@@ -42,11 +44,13 @@ export function drawPaper(
       return { ok: false, problem: wrong?.message ?? "It could not be laid out.", memory: memory() };
     }
     const [pages = 0] = JSON.parse(world.query(0, "<page-count>", "value")) as number[];
+    const about = { ok: true, pages, boxes: boxes(run) } as const;
+    if (as === "layout") return { ...about, file: "", memory: memory() };
     const { result } = world.get_artifact(FORMATS[as], DIAGNOSTICS_AS_DATA) as { result: Uint8Array };
-    if (as === "pdf" || !renderer) return { ok: true, file: result, pages, memory: memory() };
+    if (as === "pdf" || !renderer) return { ...about, file: result, memory: memory() };
     const session = renderer.session_from_artifact(result, "vector");
     try {
-      return { ok: true, file: renderer.svg_data(session, SVG_PARTS), pages, memory: memory() };
+      return { ...about, file: renderer.svg_data(session, SVG_PARTS), memory: memory() };
     } finally {
       session.free();
     }

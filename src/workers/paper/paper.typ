@@ -5,16 +5,16 @@
 #let mm(value) = value * 1mm
 #let way(code) = if code == "rtl" { rtl } else { ltr }
 #let alignments = (start: start, center: center, end: end)
-#let grape = rgb("#5b2a6e")
+#let accent = rgb(run.accent)
 #let faint = luma(105)
 
 // No date: the same papers are the same bytes on every day.
 #set document(title: run.title, author: run.author, date: none)
-#set text(font: ("Source Serif 4", "Noto Naskh Arabic"), size: 10.5pt, lang: run.language, top-edge: 0.8em, bottom-edge: -0.25em)
+#set text(font: ("Source Serif 4", "Noto Naskh Arabic", "Noto Serif Hebrew", "Noto Serif Devanagari", "Noto Serif SC"), size: 10.5pt, lang: run.language, top-edge: 0.8em, bottom-edge: -0.25em)
 #set par(leading: 0.32em, spacing: 0.75em)
 #set heading(numbering: none)
 #show heading: set block(above: 1.1em, below: 0.6em)
-#show heading: set text(hyphenate: false, fill: grape)
+#show heading: set text(hyphenate: false, fill: accent)
 #show heading.where(level: 2): set text(size: 1.5em)
 #show heading.where(level: 3): set text(size: 1.12em)
 #show link: underline
@@ -75,7 +75,7 @@
     let has-head = node.head.len() > 0
     table(
       columns: node.widths.map(width => width * 1fr),
-      stroke: (x, y) => (bottom: if y == 0 and has-head { 0.9pt + grape } else { 0.4pt + luma(200) }),
+      stroke: (x, y) => (bottom: if y == 0 and has-head { 0.9pt + accent } else { 0.4pt + luma(200) }),
       // The head is said again on every page.
       ..if has-head { (table.header(..node.head.map(cell.with(as-head: true))),) } else { () },
       ..inner.flatten().map(cell.with(as-head: false)),
@@ -88,16 +88,45 @@
       v(-0.6em)
       text(size: 0.85em, fill: faint, words(inner))
     })
-  } else if kind == "gap" { v(mm(node.height)) }
+  } else if kind == "gap" { v(mm(node.height)) } else if kind == "columns" {
+    columns(node.count, gutter: 7mm, blocks(inner))
+  }
 }).join()
 
 // ---- one paper after the other ----
 #let sheet = run.page
 #let edge = sheet.margin
 #let strip(nodes, place) = if nodes.len() > 0 { text(size: 0.82em, fill: faint, words(nodes, place: place)) }
-#let ground = if sheet.frame {
-  place(center + horizon, rect(width: 100% - 16mm, height: 100% - 16mm, stroke: 1.4pt + grape, radius: 2mm))
-  place(center + horizon, rect(width: 100% - 19mm, height: 100% - 19mm, stroke: 0.5pt + grape, radius: 1.5mm))
+#let ground = {
+  if "ground" in sheet { place(center + horizon, image(sheet.ground, width: 100%, height: 100%, fit: "cover", alt: "")) }
+  if sheet.frame {
+    place(center + horizon, rect(width: 100% - 16mm, height: 100% - 16mm, stroke: 1.4pt + accent, radius: 2mm))
+    place(center + horizon, rect(width: 100% - 19mm, height: 100% - 19mm, stroke: 0.5pt + accent, radius: 1.5mm))
+  }
+  // A third of the page each, and the middle to file it.
+  if of(sheet, "foldMarks", false) {
+    for part in (100% / 3, 50%, 200% / 3) {
+      place(top + left, dx: 4mm, dy: part, line(length: if part == 50% { 6mm } else { 4mm }, stroke: 0.4pt + faint))
+    }
+  }
+}
+// Above the first page, as above letters.
+#let letter-head(paper) = if "letterHead" in paper {
+  let said = paper.letterHead
+  let picture = of(said, "picture", none)
+  grid(
+    columns: if picture == none { (1fr,) } else { (auto, 1fr) },
+    column-gutter: 5mm,
+    align: horizon,
+    ..if picture == none { () } else { (image(picture.file, width: mm(picture.width), alt: ""),) },
+    {
+      text(size: 1.35em, weight: "bold", fill: accent, said.school)
+      if said.line != "" { linebreak(); text(size: 0.88em, fill: faint, said.line) }
+    },
+  )
+  v(-0.4em)
+  line(length: 100%, stroke: 1pt + accent)
+  v(0.6em)
 }
 #set page(
   paper: sheet.paper,
@@ -115,7 +144,7 @@
       rows: (1fr,) * sheet.toAPage,
       inset: (y: 5mm),
       stroke: (x, y) => if y > 0 { (top: (paint: faint, thickness: 0.5pt, dash: "dashed")) },
-      ..some.map(paper => own(paper, block(width: 100%, height: 100%, clip: true, blocks(paper.content)))),
+      ..some.map(paper => own(paper, block(width: 100%, height: 100%, clip: true, letter-head(paper) + blocks(paper.content)))),
     ))
   }
 } else {
@@ -127,6 +156,7 @@
     [#metadata(none) #label("start-" + str(place-in-run))]
     // A name for the outline. It takes no room and is not printed.
     place(hide(heading(level: 1, bookmarked: true, outlined: false, text(paper.name))))
+    letter-head(paper)
     blocks(paper.content)
     [#metadata(none) #label("end-" + str(place-in-run))]
   }

@@ -4,16 +4,21 @@ import type { PaperPictures, PaperRun } from "@/core/report/paperContent";
 export type MadePaper =
   | {
       readonly ok: true;
-      /** A PDF, or, to be looked at, all pages under one another as one SVG. */
+      /** Empty where it was laid out only. */
       readonly file: Uint8Array | string;
       readonly pages: number;
+      /** Characters that no font has: they come out as boxes. */
+      readonly boxes: readonly string[];
       /** What the worker holds by now, in bytes: it only grows. */
       readonly memory: number;
     }
   /** What is wrong with the content, in the words of whoever draws it. */
   | { readonly ok: false; readonly problem: string; readonly memory: number };
 
+/** As what papers are drawn: a PDF, one SVG with all pages under one another, or laid out only, to count the pages. */
+export type PaperFormat = "pdf" | "svg" | "layout";
+
 /** What a paper worker can be asked. */
 export interface PaperApi {
-  draw(run: PaperRun, pictures: PaperPictures, as: "pdf" | "svg"): Promise<MadePaper>;
+  draw(run: PaperRun, pictures: PaperPictures, as: PaperFormat): Promise<MadePaper>;
 }

@@ -1,6 +1,6 @@
 import type { PaperPictures, PaperRun } from "@/core/report/paperContent";
 import { mortal } from "../life/mortal";
-import type { MadePaper, PaperApi } from "./paperApi";
+import type { MadePaper, PaperApi, PaperFormat } from "./paperApi";
 
 /** A paper worker as it is asked from outside. */
 export interface PaperWorker {
@@ -11,8 +11,9 @@ export interface PaperWorker {
 /** Above this much memory a worker is ended between papers and another one begun, since it gives none back. */
 const MOST_MEMORY_BYTES = 300_000_000;
 const MOST_WORKERS = 4;
-/** So long may one paper take. */
+/** So long may a run take, and so much longer for each paper in it. */
 const LONGEST_MS = 20_000;
+const LONGEST_EACH_MS = 500;
 
 /** Starts a worker that draws papers; `onEnded` is told when it is gone by itself. */
 function startPaper(onEnded: () => void): PaperWorker {
@@ -41,12 +42,12 @@ export class PaperPool {
   ) {}
 
   /** Draws a run; never throws: what can't be drawn says why. */
-  async draw(run: PaperRun, pictures: PaperPictures, as: "pdf" | "svg"): Promise<MadePaper> {
+  async draw(run: PaperRun, pictures: PaperPictures, as: PaperFormat): Promise<MadePaper> {
     let problem = "";
     for (let attempt = 0; attempt < 2; attempt += 1) {
       const worker = await this.take();
       try {
-        const made = await inTime(worker.api.draw(run, pictures, as));
+        const made = await inTime(worker.api.draw(run, pictures, as), run.papers.length);
         if (made.memory > MOST_MEMORY_BYTES) this.drop(worker);
         else this.give(worker);
         return made;
@@ -86,10 +87,11 @@ export class PaperPool {
   }
 }
 
-async function inTime<Answer>(answer: Promise<Answer>): Promise<Answer> {
+async function inTime<Answer>(answer: Promise<Answer>, papers: number): Promise<Answer> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const late = new Promise<never>((_resolve, refuse) => {
-    timer = setTimeout(() => refuse(new Error("It took longer than 20 seconds.")), LONGEST_MS);
+    const most = LONGEST_MS + papers * LONGEST_EACH_MS;
+    timer = setTimeout(() => refuse(new Error(`It took longer than ${Math.round(most / 1000)} seconds.`)), most);
   });
   try {
     return await Promise.race([answer, late]);

@@ -29,8 +29,9 @@ export function ChosenField({ editor, letter }: { editor: Editor; letter: Letter
   });
   const isField = chosen?.type === "field";
   const attribute = isField ? "fallback" : "whenNothing";
-  if (!chosen || (chosen.attrs[attribute] === undefined && !["averagesTable", "picture"].includes(chosen.type)))
-    return null;
+  const isBlock = chosen !== undefined && (chosen.type in BLOCK_WORDS || chosen.type === "picture");
+  if (!chosen || !(isField || isBlock)) return null;
+  if (chosen.attrs[attribute] === undefined && !["averagesTable", "picture"].includes(chosen.type)) return null;
   const field = letter.fields.find(({ id }) => id === chosen.attrs.field);
   const set = (attributes: Record<string, unknown>) =>
     editor.commands.command(({ tr, state }) => {

@@ -6,7 +6,7 @@ import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { BLOCK_WORDS } from "./LiveBlock";
 import { placeContent } from "./placeContent";
-import type { LetterEditors } from "./useLetterEditors";
+import type { PlacingEditors } from "./useLetterEditors";
 
 /** Work has four fields an assignment: without a search only the last few assignments are listed. */
 const MOST_UNSOUGHT = 16;
@@ -27,8 +27,17 @@ const NEW_PASSAGE = {
   ],
 };
 
+interface FieldTrayProps {
+  readonly editors: PlacingEditors;
+  readonly letter: LetterView;
+  /** What things are placed in. */
+  readonly into?: string;
+  /** Blocks beside those that letters have. */
+  readonly more?: readonly { readonly words: string; readonly content: object }[];
+}
+
 /** What can be placed in the letter, each with the value of the student shown: by click, by keyboard, or dragged into place. */
-export function FieldTray({ editors, letter }: { editors: LetterEditors; letter: LetterView }) {
+export function FieldTray({ editors, letter, into = "letter", more = [] }: FieldTrayProps) {
   const [words, setWords] = useState("");
   const found = useRef<HTMLDivElement>(null);
   const placeFirst = () => {
@@ -48,10 +57,13 @@ export function FieldTray({ editors, letter }: { editors: LetterEditors; letter:
     if (inside !== undefined) editors.body.commands.setTextSelection(inside);
   };
   const field = (id: string) => ({ type: "field", attrs: { field: id, fallback: "", format: "", upperFirst: false } });
-  const blocks = Object.entries(BLOCK_WORDS).filter(([, name]) => isWanted(nameKey(name)));
+  const blocks = [
+    ...Object.entries(BLOCK_WORDS).map(([type, words]) => ({ words, content: { type } })),
+    ...more,
+  ].filter(({ words }) => isWanted(nameKey(words)));
   return (
     <div ref={found}>
-      <h2>Place in the letter</h2>
+      <h2>Place in the {into}</h2>
       <Form.Control
         size="sm"
         type="search"
@@ -117,9 +129,9 @@ export function FieldTray({ editors, letter }: { editors: LetterEditors; letter:
         <>
           <div className="quiet small mt-2">Blocks</div>
           <ul className="tray">
-            {blocks.map(([type, name]) => (
-              <li key={type}>
-                <button type="button" onClick={() => place({ type }, editors.body)}>
+            {blocks.map(({ words: name, content }) => (
+              <li key={name}>
+                <button type="button" onClick={() => place(content, editors.body)}>
                   {name}
                 </button>
               </li>

@@ -4,10 +4,11 @@ import { useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
 import { MAX_REPORTS, type ReportChoice } from "@/core/model/reportChoice";
-import { readyMadeDesign } from "@/core/report/readyMadeDesigns";
+import { designOf } from "@/core/report/reportDesign";
 import { DesignPicker } from "@/ui/reports/DesignPicker";
 import { PaperView } from "@/ui/reports/PaperView";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useVine } from "@/ui/shared/VineContext";
 
 interface ReportsPartProps {
   readonly note: Note;
@@ -17,24 +18,27 @@ interface ReportsPartProps {
 
 /** Reports that are made for each letter and go along with it. */
 export function ReportsPart({ note, letterKey, onChange }: ReportsPartProps) {
+  const { world } = useVine();
   const reports = note.reports ?? [];
+  const nameOf = ({ design }: ReportChoice) =>
+    designOf(world, design, "en")?.name ?? "A design that is not here any more";
   const [adding, setAdding] = useState<ReportChoice>();
-  const [looking, setLooking] = useState<number>();
+  const [looking, setLooking] = useState<ReportChoice>();
   return (
     <>
       <h2>A report for each student</h2>
       {reports.length === 0 && !adding && <p className="quiet small mb-0">None.</p>}
       <ul className="list-unstyled small mb-0">
-        {reports.map((choice, place) => (
+        {reports.map((choice) => (
           <li key={`${choice.design}/${choice.paper}`} className="d-flex gap-2 align-items-center">
-            <span className="flex-grow-1">{readyMadeDesign(choice.design, "en").name}</span>
-            <Button size="sm" variant="link" disabled={!letterKey} onClick={() => setLooking(place)}>
+            <span className="flex-grow-1">{nameOf(choice)}</span>
+            <Button size="sm" variant="link" disabled={!letterKey} onClick={() => setLooking(choice)}>
               Look at it
             </Button>
             <button
               type="button"
               className="btn btn-sm"
-              aria-label={`Take ${readyMadeDesign(choice.design, "en").name} out`}
+              aria-label={`Take ${nameOf(choice)} out`}
               onClick={() => onChange({ reports: reports.filter((one) => one !== choice) })}
             >
               <X size={15} aria-hidden />
@@ -73,7 +77,7 @@ export function ReportsPart({ note, letterKey, onChange }: ReportsPartProps) {
         )
       )}
       {looking !== undefined && letterKey && (
-        <ReportDialog note={note} letterKey={letterKey} place={looking} onClose={() => setLooking(undefined)} />
+        <ReportDialog note={note} letterKey={letterKey} choice={looking} onClose={() => setLooking(undefined)} />
       )}
     </>
   );
@@ -83,22 +87,25 @@ export function ReportsPart({ note, letterKey, onChange }: ReportsPartProps) {
 function ReportDialog({
   note,
   letterKey,
-  place,
+  choice,
   onClose,
 }: {
   note: Note;
   letterKey: string;
-  place: number;
+  choice: ReportChoice;
   onClose: () => void;
 }) {
-  const drafts = useAnswer((engine) => engine.reportsOfLetter(note, letterKey), [note, letterKey]);
-  const [draft, choice] = [drafts?.[place], note.reports?.[place]];
+  const [draft] =
+    useAnswer(
+      (engine) => engine.reportsOfLetter({ ...note, reports: [choice] }, letterKey),
+      [note, choice, letterKey],
+    ) ?? [];
   return (
     <Modal show onHide={onClose} size="lg" scrollable aria-label="The report with this letter">
       <Modal.Header closeButton>
         <Modal.Title as="h2">The report with this letter</Modal.Title>
       </Modal.Header>
-      <Modal.Body>{draft && choice && <PaperView draft={draft} choice={choice} />}</Modal.Body>
+      <Modal.Body>{draft && <PaperView draft={draft} />}</Modal.Body>
     </Modal>
   );
 }

@@ -87,9 +87,11 @@ export const BLOCK_EXTENSIONS = [
   blockExtension("signature", {}, SignatureBlock),
 ];
 
+/** The names of these blocks. */
+export const LETTER_BLOCK_NAMES = BLOCK_EXTENSIONS.map(({ name }) => name);
+
 /** What can stand on either side of a passage: anything but another passage. */
-const IN_PASSAGE =
-  "(paragraph | heading | bulletList | orderedList | table | picture | averagesTable | missingWork | handingIn | trend | assignmentScore | upcomingWork | classLog | signature)+";
+const IN_PASSAGE = `(paragraph | heading | bulletList | orderedList | table | picture | ${LETTER_BLOCK_NAMES.join(" | ")})+`;
 
 /** A part of the letter for some: what stands there for whom its conditions hold, and for the others. */
 export const PASSAGE_EXTENSIONS = [
@@ -123,7 +125,12 @@ function passageSide(name: string, side: string): Node {
   });
 }
 
-function blockExtension(name: string, attributes: Record<string, { default: unknown }>, view: typeof LiveBlock): Node {
+/** A block that is one atom, with what can be set of it. */
+export function blockExtension(
+  name: string,
+  attributes: Record<string, { default: unknown }>,
+  view: typeof LiveBlock,
+): Node {
   return Node.create({
     name,
     group: "block",

@@ -7,15 +7,27 @@ const QUALITY = 0.78;
 const HEAVIEST_CHARACTERS = 90_000;
 const STEP = 0.75;
 
-/** A picture made small enough for mail, as a data URL; none where the file is no picture that this browser can read. */
-export async function readPicture(file: Blob): Promise<{ src: string; width: number } | undefined> {
+/** How large a picture may be: its width in px, and its data URL in characters. */
+interface PictureLimits {
+  readonly widest: number;
+  readonly heaviest: number;
+}
+const FOR_MAIL: PictureLimits = { widest: WIDEST_PX, heaviest: HEAVIEST_CHARACTERS };
+/** Behind a whole page, where it is printed. */
+export const FOR_PAPER: PictureLimits = { widest: 1_800, heaviest: 1_400_000 };
+
+/** A picture made small enough, as a data URL; none where the file is no picture that this browser can read. */
+export async function readPicture(
+  file: Blob,
+  { widest, heaviest } = FOR_MAIL,
+): Promise<{ src: string; width: number } | undefined> {
   let bitmap: ImageBitmap;
   try {
     bitmap = await createImageBitmap(file);
   } catch {
     return undefined;
   }
-  for (let width = Math.min(WIDEST_PX, bitmap.width); ; width = Math.round(width * STEP)) {
+  for (let width = Math.min(widest, bitmap.width); ; width = Math.round(width * STEP)) {
     const height = Math.max(1, Math.round((bitmap.height * width) / bitmap.width));
     const canvas = new OffscreenCanvas(width, height);
     const paper = canvas.getContext("2d");
@@ -25,7 +37,7 @@ export async function readPicture(file: Blob): Promise<{ src: string; width: num
     paper.fillRect(0, 0, width, height);
     paper.drawImage(bitmap, 0, 0, width, height);
     const src = await dataUrl(await canvas.convertToBlob({ type: "image/jpeg", quality: QUALITY }));
-    if (src.length <= HEAVIEST_CHARACTERS || width < 80)
+    if (src.length <= heaviest || width < 80)
       return { src, width: Math.max(NARROWEST_PX, Math.min(width, WIDEST_PX / 2)) };
   }
 }

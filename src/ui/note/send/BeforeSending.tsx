@@ -11,7 +11,7 @@ import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { enclosureWords } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
-import { readyMadeDesign } from "@/core/report/readyMadeDesigns";
+import { designOf } from "@/core/report/reportDesign";
 import { counted } from "@/core/words";
 import { sendNote } from "@/office/sendNote";
 import { SenderMissing } from "@/ui/delivery/SenderMissing";
@@ -97,7 +97,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
         {(note.reports ?? []).length > 0 && (
           <p className="mb-2">
             Made for each letter and enclosed:{" "}
-            {(note.reports ?? []).map(({ design }) => readyMadeDesign(design, "en").name).join(", ")}.
+            {(note.reports ?? []).map(({ design }) => designOf(world, design, "en")?.name).join(", ")}.
           </p>
         )}
         <SendWhen at={at} takeBackSeconds={settings.takeBackSeconds} onChange={setAt} />
