@@ -9,7 +9,13 @@ export default defineConfig({
       {
         resolve: { alias },
         // Properties try hundreds of cases: on a busy machine they take longer than one case would.
-        test: { name: "unit", include: ["src/**/*.test.ts"], environment: "node", testTimeout: 30_000 },
+        test: {
+          name: "unit",
+          include: ["src/**/*.test.ts"],
+          environment: "node",
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
       },
       {
         resolve: { alias },

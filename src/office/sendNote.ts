@@ -35,14 +35,26 @@ export type Sent = { readonly ok: true; readonly roundId: string } | { readonly 
 /**
  * Finishes, checks and keeps all letters of a note, and begins to hand them over. What is kept is what was checked: the
  * check and the letters are made on one state of the data, and begun anew where something was changed meanwhile.
- * Errors: the disk is full; nothing was sent then.
+ * `onFinished` hears how many letters are finished. Errors: the disk is full; nothing was sent then.
  */
-export function sendNote(office: Office, note: Note, choices: SendingChoices, screen: string): Promise<Sent> {
+export function sendNote(
+  office: Office,
+  note: Note,
+  choices: SendingChoices,
+  screen: string,
+  onFinished: (letters: number) => void = () => undefined,
+): Promise<Sent> {
   // No other tab takes letters that are being made for what a crash left.
-  return office.around.locks.request(MAKING_LOCK, () => sendInTurn(office, note, choices, screen));
+  return office.around.locks.request(MAKING_LOCK, () => sendInTurn(office, note, choices, screen, onFinished));
 }
 
-async function sendInTurn(office: Office, note: Note, choices: SendingChoices, screen: string): Promise<Sent> {
+async function sendInTurn(
+  office: Office,
+  note: Note,
+  choices: SendingChoices,
+  screen: string,
+  onFinished: (letters: number) => void,
+): Promise<Sent> {
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const now = office.around.now();
   const problem = await obstacle(office, note, choices, settings.teacherAddress);
@@ -50,7 +62,7 @@ async function sendInTurn(office: Office, note: Note, choices: SendingChoices, s
   const sender = senderOf(settings, note.sender);
   const leavesAt = choices.at ?? now + settings.takeBackSeconds * 1000;
   let begun: RoundBegun | undefined;
-  const beginMaking = () => new RoundMaking(office, note, choices.together && isAnnouncement(note));
+  const beginMaking = () => new RoundMaking(office, note, choices.together && isAnnouncement(note), onFinished);
   let making = beginMaking();
   for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now())) {
     if (step.kind === "begun") {
@@ -138,6 +150,7 @@ type Line = Pick<LetterDraft, "recipient" | "studentName" | "reason">;
 class RoundMaking {
   readonly roundId: string;
   staged: StagedLetters = NOTHING_STAGED;
+  private finished = 0;
   private readonly lines: Line[] = [];
   private sample: LetterDraft | undefined;
   private readonly toMany: LetterDraft[] = [];
@@ -147,13 +160,21 @@ class RoundMaking {
     private readonly office: Office,
     private readonly note: Note,
     private readonly together: boolean,
+    private readonly onFinished: (letters: number) => void,
   ) {
     this.roundId = office.around.newId();
     this.reports = new ReportFiles(office);
   }
 
   async add({ letters }: LetterBatch): Promise<void> {
-    const enclosed = await Promise.all(letters.map(({ reports }) => this.reports.of(reports)));
+    const enclosed = await Promise.all(
+      letters.map(async ({ reports }) => {
+        const files = await this.reports.of(reports);
+        this.finished += 1;
+        this.onFinished(this.finished);
+        return files;
+      }),
+    );
     const drafts = letters.map(
       ({ entry, rendered }, place): LetterDraft => ({
         ...draftOf(entry, rendered),

@@ -13,7 +13,7 @@ import { compileBlocks, compileInline } from "./compileBlocks";
 import { fieldById } from "./fieldsFor";
 import type { LetterContext } from "./letterContext";
 import { AboutStudent, FieldSlots, LetterInMaking, Track } from "./letterInMaking";
-import { mailDocument } from "./mailDocument";
+import { letterHeadHtml, mailDocument } from "./mailDocument";
 
 /** A finished letter in both forms, with what the check needs to know of how it was made. */
 export interface RenderedLetter {
@@ -56,6 +56,8 @@ export function compileLetter(
   const hasFixedWords = unsigned.text.parts.some((part) => typeof part === "string" && WORDS.test(part));
   const hasPicture = [...plainBlocks(words.body)].some(({ type }) => type === "picture");
   let last: AboutStudent | undefined;
+  // The head is the same above all letters of a round.
+  let head: { readonly of: LetterContext["settings"]; readonly html: string } | undefined;
 
   return (contexts) => {
     const [context, ...others] = contexts;
@@ -70,7 +72,8 @@ export function compileLetter(
       for (const one of rest) joined += one.join(run[as], as);
       return joined + all.join(after[as], as);
     };
-    const html = mailDocument(subjectLine, body("html"), context.language);
+    if (head?.of !== context.settings) head = { of: context.settings, html: letterHeadHtml(context.settings) };
+    const html = mailDocument(subjectLine, body("html"), context.language, head.html);
     const text = `${body("text").trimEnd()}\n`;
     const isBlank =
       !hasPicture &&

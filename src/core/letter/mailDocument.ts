@@ -1,3 +1,4 @@
+import type { Settings } from "../model/settings";
 import type { BlockModel } from "./blockModel";
 import { isRightToLeft } from "./letterWords";
 import { linkedText } from "./linkedText";
@@ -40,10 +41,22 @@ const ENTITIES: Record<string, string> = { "&": "&amp;", "<": "&lt;", ">": "&gt;
 const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/;
 const UNSAFE = new RegExp(`[&<>"']|${RIGHT_TO_LEFT.source}`);
 
-/** A whole message around a letter's HTML: no script, no outside file, readable at 360 px. */
-export function mailDocument(subject: string, body: string, language: string): string {
+/** What stands above a letter: the school with its crest, a line under it, a rule in its colour; nothing where none was written. */
+export function letterHeadHtml({ schoolName, letterHead }: Pick<Settings, "schoolName" | "letterHead">): string {
+  if (!letterHead) return "";
+  const { picture, line, accent } = letterHead;
+  const crest = picture
+    ? `<td style="padding:0 14px 10px 0"><img src="${escapeAttribute(picture.src)}" alt="" width="${picture.width}" style="${STYLES.picture}"></td>`
+    : "";
+  const name = `<div style="font-size:20px;font-weight:bold;color:${accent}">${escapeHtml(schoolName)}</div>`;
+  const under = line ? `<div style="font-size:14px;color:#5f5363">${escapeHtml(line)}</div>` : "";
+  return `<table role="presentation" style="border-collapse:collapse;width:100%;margin:0 0 20px;border-bottom:2px solid ${accent}"><tbody><tr>${crest}<td style="padding:0 0 10px;width:100%">${name}${under}</td></tr></tbody></table>`;
+}
+
+/** A whole message around a letter's HTML: no script, no outside file, readable at 360 px. `head` stands above it. */
+export function mailDocument(subject: string, body: string, language: string, head = ""): string {
   const direction = isRightToLeft(language) ? ' dir="rtl"' : "";
-  return `<!doctype html><html lang="${escapeAttribute(language)}"${direction}>${MAIL_START}${escapeAttribute(subject)}${MAIL_MIDDLE}${body}${MAIL_END}`;
+  return `<!doctype html><html lang="${escapeAttribute(language)}"${direction}>${MAIL_START}${escapeAttribute(subject)}${MAIL_MIDDLE}${head}${body}${MAIL_END}`;
 }
 
 const MAIL_START = '<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>';

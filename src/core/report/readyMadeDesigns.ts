@@ -7,7 +7,13 @@ import { PAGE_FIELDS } from "./pageFields";
 import type { ReportDesign } from "./reportDesign";
 import { reportWordsIn } from "./reportWords";
 
-const UPRIGHT: PageLook = { across: false, margin: [20, 20, 18, 20], frame: false, toAPage: 1 };
+const UPRIGHT: PageLook = {
+  across: false,
+  margin: [20, 20, 18, 20],
+  frame: false,
+  toAPage: 1,
+  withLetterHead: true,
+};
 
 /** A design that comes along, in the words of a language. */
 export function readyMadeDesign(id: ReadyMadeDesignId, language: string): ReportDesign {
@@ -63,7 +69,7 @@ export function readyMadeDesign(id: ReadyMadeDesignId, language: string): Report
       );
     case "slip":
       return made(words.slip, [title(words.slip), whose(), missingWork(words.nothingMissing), signed(words.guardian)], {
-        page: { ...UPRIGHT, margin: [14, 18, 14, 18], toAPage: 3 },
+        page: { ...UPRIGHT, margin: [14, 18, 14, 18], toAPage: 3, withLetterHead: false },
         ...none,
       });
     case "feedback":
@@ -90,7 +96,7 @@ export function readyMadeDesign(id: ReadyMadeDesignId, language: string): Report
           gap(4),
           signed(words.teacher),
         ],
-        { page: { ...UPRIGHT, across: true, margin: [28, 30, 24, 30], frame: true }, ...none },
+        { page: { ...UPRIGHT, across: true, margin: [28, 30, 24, 30], frame: true, withLetterHead: false }, ...none },
       );
     case "meeting":
       return made(

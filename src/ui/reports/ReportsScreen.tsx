@@ -16,6 +16,7 @@ import { ProgressLine } from "@/ui/shared/ProgressLine";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
+import { usePaper } from "@/ui/shared/usePaper";
 import { useVine } from "@/ui/shared/VineContext";
 import { EACH_FAMILY, type ReportsWanted } from "@/workers/engine/reportsView";
 import { DesignActions } from "./DesignActions";
@@ -29,7 +30,7 @@ const SELECTION = "selection/";
 /** Reports on paper: of a class or of all, looked at one by one, and made as one PDF or as a file for each student. */
 export function ReportsScreen() {
   const { world, today, office } = useVine();
-  const [choice, setChoice] = useState<ReportChoice>({ design: "progress", paper: "a4" });
+  const [choice, setChoice] = useState<ReportChoice>({ design: "progress", paper: usePaper() });
   const [classId, setClassId] = useState<string>();
   const [chosenPeriod, setPeriod] = useState<string>();
   const [language, setLanguage] = useState(EACH_FAMILY);

@@ -15,6 +15,7 @@ import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
 import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
+import { LetterHeadSheet } from "./LetterHeadSheet";
 import { MailSheet } from "./MailSheet";
 import { ScalesSheet } from "./ScalesSheet";
 import { StatementsSheet } from "./StatementsSheet";
@@ -30,6 +31,7 @@ export function SettingsScreen() {
         <div className="columns">
           <div className="d-grid gap-3">
             <SenderForm settings={settings} />
+            <LetterHeadSheet />
             <MailSheet />
             <ScalesSheet />
             <TermsSheet />

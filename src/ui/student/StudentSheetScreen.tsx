@@ -14,6 +14,7 @@ import { WriteToFamily } from "@/ui/note/library/WriteToFamily";
 import { download } from "@/ui/shared/download";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { usePaper } from "@/ui/shared/usePaper";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import { useVine } from "@/ui/shared/VineContext";
 import { EACH_FAMILY } from "@/workers/engine/reportsView";
@@ -24,6 +25,7 @@ import { keepParts, keptParts, PRIVATE_PARTS, type SheetPart } from "./sheetPart
 /** Everything for a talk on one student on one page; turned to the family, what is not theirs to see is gone. */
 export function StudentSheetScreen({ studentId }: { studentId: string }) {
   const { world, today, office } = useVine();
+  const paper = usePaper();
   const [chosenPeriod, setPeriod] = useState<string>();
   const [parts, setParts] = useState<readonly SheetPart[]>(keptParts);
   const [isTurned, setIsTurned] = useState(false);
@@ -53,7 +55,7 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
     const made = await printReports(
       office,
       {
-        choice: { design: "meeting", paper: "a4" },
+        choice: { design: "meeting", paper },
         classIds,
         period,
         language: EACH_FAMILY,

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { isRightToLeft } from "@/core/letter/letterWords";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";
+import { LetterHeadView } from "@/ui/shared/LetterHeadView";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import type { PeopleView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
@@ -53,6 +54,7 @@ export function LetterPart(props: LetterPartProps) {
           <LetterTools body={editors.body} />
           <ShownLetterContext value={letter}>
             <div className="letter-paper" lang={language} dir={isRightToLeft(language) ? "rtl" : undefined}>
+              <LetterHeadView />
               <EditorContent className="letter-subject letter-editor" editor={editors.subject} />
               <EditorContent className="letter-body letter-editor" editor={editors.body} />
             </div>

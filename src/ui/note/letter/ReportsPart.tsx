@@ -8,6 +8,7 @@ import { designOf } from "@/core/report/reportDesign";
 import { DesignPicker } from "@/ui/reports/DesignPicker";
 import { PaperView } from "@/ui/reports/PaperView";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { usePaper } from "@/ui/shared/usePaper";
 import { useVine } from "@/ui/shared/VineContext";
 
 interface ReportsPartProps {
@@ -19,6 +20,7 @@ interface ReportsPartProps {
 /** Reports that are made for each letter and go along with it. */
 export function ReportsPart({ note, letterKey, onChange }: ReportsPartProps) {
   const { world } = useVine();
+  const paper = usePaper();
   const reports = note.reports ?? [];
   const nameOf = ({ design }: ReportChoice) =>
     designOf(world, design, "en")?.name ?? "A design that is not here any more";
@@ -70,7 +72,7 @@ export function ReportsPart({ note, letterKey, onChange }: ReportsPartProps) {
             size="sm"
             variant="outline-primary"
             aria-label="Enclose a report"
-            onClick={() => setAdding({ design: "progress", paper: "a4" })}
+            onClick={() => setAdding({ design: "progress", paper })}
           >
             <FileText size={15} aria-hidden /> Enclose a report
           </Button>

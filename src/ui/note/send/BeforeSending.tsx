@@ -22,6 +22,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, FindingView, PeopleView } from "@/workers/engine/peopleView";
 import { findingsByKind } from "../check/findingsByKind";
 import { RecipientTable } from "./RecipientTable";
+import { type LaidState, ReportsLaid } from "./ReportsLaid";
 import { SendWhen } from "./SendWhen";
 
 /** A note that is about to be sent. */
@@ -45,6 +46,9 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const [together, setTogether] = useState(false);
   const { enclosures = [] } = note;
   const canGoTogether = isAnnouncement(note) && people.letters.length > 1;
+  const hasReports = (note.reports ?? []).length > 0;
+  const [laid, setLaid] = useState<LaidState>({ isOver: !hasReports, mayGo: !hasReports });
+  const [finished, setFinished] = useState(0);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
   // For now the note's own check holds; another time may have other cautions.
@@ -70,7 +74,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
     setBusy(true);
     try {
       const choices = { seenCautions: cautions.map(({ id }) => id), at, copy, together: isTogether };
-      const sent = await sendNote(office, note, choices, "Notes");
+      const sent = await sendNote(office, note, choices, "Notes", setFinished);
       if (sent.ok) return onSent(sent.roundId);
       setProblem(sent.problem);
       setBusy(false);
@@ -94,12 +98,13 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
         {enclosures.length > 0 && (
           <p className="mb-2">Enclosed with each letter: {enclosures.map(enclosureWords).join(", ")}.</p>
         )}
-        {(note.reports ?? []).length > 0 && (
+        {hasReports && (
           <p className="mb-2">
             Made for each letter and enclosed:{" "}
             {(note.reports ?? []).map(({ design }) => designOf(world, design, "en")?.name).join(", ")}.
           </p>
         )}
+        {hasReports && <ReportsLaid note={note} onChange={setLaid} />}
         <SendWhen at={at} takeBackSeconds={settings.takeBackSeconds} onChange={setAt} />
         {line.status && (
           <p className="quiet small" role="status">
@@ -151,6 +156,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
       <Modal.Footer>
         <span className="quiet small me-auto" role="status">
           {unseen > 0 && `${counted(unseen, "caution")} still to be ticked.`}
+          {unseen === 0 && laid.isOver && !laid.mayGo && "The reports are still to be looked at."}
           {unseen === 0 && !allTyped && "A word is still to be typed."}
         </span>
         <Button variant="link" onClick={onClose}>
@@ -158,9 +164,13 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
         </Button>
         <Button
           onClick={send}
-          disabled={busy || unseen > 0 || !allTyped || !hasSender || check.stops > 0 || confirmed === undefined}
+          disabled={
+            busy || !laid.mayGo || unseen > 0 || !allTyped || !hasSender || check.stops > 0 || confirmed === undefined
+          }
         >
-          {busy ? "Finishing the letters …" : `Send ${counted(letters, "letter")}${at === undefined ? "" : " then"}`}
+          {busy
+            ? `Finishing the letters${finished > 0 ? `, ${finished} of ${people.letters.length}` : ""} …`
+            : `Send ${counted(letters, "letter")}${at === undefined ? "" : " then"}`}
         </Button>
       </Modal.Footer>
     </>

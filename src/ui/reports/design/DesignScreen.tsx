@@ -21,6 +21,7 @@ import { ShownLetterContext } from "@/ui/note/letter/LiveBlock";
 import { livePartsOf } from "@/ui/note/letter/livePartsOf";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
+import { usePaper } from "@/ui/shared/usePaper";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { PaperView } from "../PaperView";
@@ -50,7 +51,7 @@ function DesignWorkspace({ initial }: { initial: PageDesign }) {
   const { design, isKept, change } = useDesignEditing(initial);
   const [language, setLanguage] = useState(initial.language);
   const [place, setPlace] = useState(0);
-  const [paper, setPaper] = useState<"a4" | "us-letter">("a4");
+  const [paper, setPaper] = useState(usePaper());
   const makeChange = useChange();
   const router = useRouter();
   const period = currentPeriod(world, today);

@@ -1,0 +1,91 @@
+"use client";
+import { useEffect, useRef, useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import type { Note } from "@/core/model/note";
+import { counted, listed } from "@/core/words";
+import { type LaidReports, layReports } from "@/office/layReports";
+import { useVine } from "@/ui/shared/VineContext";
+
+/** How far the reports of a note are looked at, and whether they may go. */
+export interface LaidState {
+  readonly isOver: boolean;
+  readonly mayGo: boolean;
+}
+
+interface ReportsLaidProps {
+  readonly note: Note;
+  readonly onChange: (state: LaidState) => void;
+}
+
+/** All reports of the note are laid out before they are sent: what can't be made stops, what runs over is to be seen. */
+export function ReportsLaid({ note, onChange }: ReportsLaidProps) {
+  const { office } = useVine();
+  const [laid, setLaid] = useState<LaidReports>();
+  const [isOver, setIsOver] = useState(false);
+  const [isSeen, setIsSeen] = useState(false);
+  const stopping = useRef<AbortController>(undefined);
+  useEffect(() => {
+    const controller = new AbortController();
+    stopping.current = controller;
+    const lay = async () => {
+      for await (const found of layReports(office, note, controller.signal)) setLaid(found);
+      setIsOver(true);
+    };
+    void lay();
+    return () => controller.abort();
+  }, [office, note]);
+  const { done = 0, broken = [], runOver = [], withBoxes = [] } = laid ?? {};
+  const needsWord = runOver.length + withBoxes.length > 0;
+  const mayGo = isOver && broken.length === 0 && (!needsWord || isSeen);
+  useEffect(() => onChange({ isOver, mayGo }), [onChange, isOver, mayGo]);
+  return (
+    <div className="mb-2" data-private>
+      <p className="quiet small mb-1" role="status">
+        {isOver ? `${counted(done, "report")} looked at.` : `Looking at the reports, ${done} so far …`}{" "}
+        {!isOver && (
+          <Button
+            size="sm"
+            variant="link"
+            className="p-0 align-baseline"
+            onClick={() => {
+              stopping.current?.abort();
+              setIsOver(true);
+            }}
+          >
+            That is enough
+          </Button>
+        )}
+      </p>
+      {broken.length > 0 && (
+        <p className="finding is-stop" role="alert">
+          {counted(broken.length, "report")} can’t be made, so nothing can be sent: {broken[0]?.fileName} (
+          {broken[0]?.problem}). Change the design, or take the report out of the note.
+        </p>
+      )}
+      {needsWord && (
+        <div className="finding mb-2">
+          {runOver.length > 0 && (
+            <div>
+              Meant for one page, and longer: {listed(runOver.slice(0, MOST_NAMED))}
+              {runOver.length > MOST_NAMED && ` and ${runOver.length - MOST_NAMED} more`}.
+            </div>
+          )}
+          {withBoxes.length > 0 && (
+            <div>
+              {counted(withBoxes.length, "report")} with characters that come out as boxes: {withBoxes[0]?.characters}{" "}
+              in {withBoxes[0]?.fileName}.
+            </div>
+          )}
+          <Form.Check
+            id="seen-laid"
+            label="I have seen this; send all the same"
+            checked={isSeen}
+            onChange={(event) => setIsSeen(event.target.checked)}
+          />
+        </div>
+      )}
+    </div>
+  );
+}
+
+const MOST_NAMED = 3;
