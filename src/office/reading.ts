@@ -24,6 +24,7 @@ export function readingOf(database: VineDatabase, now: () => number) {
     broughtInNewestFirst: of(broughtIn.broughtInNewestFirst),
     cardsNewestFirst: of(families.cardsNewestFirst),
     changesNewestFirst: of(changesNewestFirst),
+    fileBytes: of(files.fileBytes),
     findDraft: of(findDraft),
     findNote: of(notes.findNote),
     findRound: of(rounds.findRound),

@@ -17,6 +17,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import { AddressDialog } from "./AddressDialog";
 import { FamilyPanel } from "./FamilyPanel";
 import { OverviewPanel } from "./OverviewPanel";
+import { PhotosDialog } from "./PhotosDialog";
 
 const ROW_HEIGHT_PX = 64;
 const NEW_STUDENT = "new student";
@@ -29,6 +30,7 @@ export function FamiliesScreen() {
   const [onlyTrouble, setOnlyTrouble] = useState(false);
   const [name, setName] = useState("");
   const [mending, setMending] = useState<Guardian>();
+  const [photographing, setPhotographing] = useState(false);
   const [openId, setOpenId] = useState<string>();
   const opened = openId === undefined ? undefined : world.students.get(openId);
   const wanted = useDeferredValue(name);
@@ -61,6 +63,9 @@ export function FamiliesScreen() {
         title="Families"
         about={`${counted(world.students.size, "student")}, ${counted(world.guardians.size, "guardian")}`}
       >
+        <Button variant="outline-primary" onClick={() => setPhotographing(true)}>
+          Photos …
+        </Button>
         <Button onClick={() => setOpenId(NEW_STUDENT)}>Add a student</Button>
       </Head>
       <div className="screen-body is-fixed families">
@@ -111,6 +116,7 @@ export function FamiliesScreen() {
           )}
         </div>
       </div>
+      {photographing && <PhotosDialog onClose={() => setPhotographing(false)} />}
       {mending && <AddressDialog guardian={mending} onClose={() => setMending(undefined)} />}
     </>
   );

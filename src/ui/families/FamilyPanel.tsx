@@ -25,6 +25,7 @@ import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddressField } from "./AddressField";
 import { CONFIRMATION_WORDS, GuardianCard } from "./GuardianCard";
+import { PhotoPart } from "./PhotoPart";
 import { liftsWithoutWhy, WhyOfLetters } from "./WhyOfLetters";
 
 interface FamilyPanelProps {
@@ -85,6 +86,7 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
         </Button>
       </div>
       {student?.takenOutOf && <p className="finding">Taken out: in no class, and nobody writes about them.</p>}
+      <PhotoPart student={draft.student} onChange={(photo) => set({ photo })} />
       <StudentFields draft={draft} before={student} set={set} />
       <ClassChecks draft={draft} onChange={(classIds) => setDraft({ ...draft, classIds })} />
       <OwnValues draft={draft} onChange={(own) => setDraft({ ...draft, own })} />

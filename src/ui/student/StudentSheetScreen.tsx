@@ -12,6 +12,7 @@ import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { WriteToFamily } from "@/ui/note/library/WriteToFamily";
 import { download } from "@/ui/shared/download";
+import { Photo } from "@/ui/shared/Photo";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { usePaper } from "@/ui/shared/usePaper";
@@ -90,6 +91,7 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
       </Head>
       <div className="screen-body" data-private>
         <div className="d-flex gap-3 align-items-center mb-2">
+          <Photo student={student} size={72} />
           <h2 className="mb-0">{fullName(student)}</h2>
           <Form.Select
             size="sm"
