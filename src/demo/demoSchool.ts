@@ -7,6 +7,7 @@ import type { WorldRecords } from "@/core/model/world";
 import { Random } from "@/core/random";
 import { demoClassroom } from "./demoClassroom";
 import { demoFamilies } from "./demoFamilies";
+import { demoSeating } from "./demoSeating";
 import { demoWork } from "./demoWork";
 
 export interface SchoolSize {
@@ -92,7 +93,7 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
     scoreColumns: work.flatMap(({ columns }) => columns),
     averageColumns: [],
     pageDesigns: [],
-    seatingPlans: [],
+    seatingPlans: demoSeating(classes),
     ...demoClassroom(classes, today),
   };
 }

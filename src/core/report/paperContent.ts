@@ -44,6 +44,19 @@ export type PaperBlock =
   | { readonly type: "pageBreak" }
   | { readonly type: "sign"; readonly content: readonly PaperInline[] }
   | { readonly type: "gap"; readonly height: number }
+  /** A room of desks: its rows and columns, the desks in their places, and words at the top or the bottom. */
+  | {
+      readonly type: "seats";
+      readonly rows: number;
+      readonly columns: number;
+      readonly front: { readonly words: string; readonly at: "top" | "bottom" };
+      readonly desks: readonly {
+        readonly row: number;
+        readonly column: number;
+        readonly name: string;
+        readonly file?: string;
+      }[];
+    }
   | { readonly type: "columns"; readonly count: number; readonly content: readonly PaperBlock[] };
 
 /** What stands above the first page, as above letters. */

@@ -63,6 +63,8 @@ function endingOf(url: string): string {
 function withPictures(blocks: readonly PaperBlock[], moved: (path: string) => string): PaperBlock[] {
   return blocks.map((block) => {
     if (block.type === "image") return { ...block, file: moved(block.file) };
+    if (block.type === "seats")
+      return { ...block, desks: block.desks.map((desk) => (desk.file ? { ...desk, file: moved(desk.file) } : desk)) };
     return block.type === "columns" ? { ...block, content: withPictures(block.content, moved) } : block;
   });
 }

@@ -51,6 +51,10 @@ function* blockWords(blocks: readonly PaperBlock[]): Generator<string> {
       case "table":
         for (const row of [block.head, ...block.content]) for (const cell of row) yield* inlineWords(cell.content);
         break;
+      case "seats":
+        yield block.front.words;
+        for (const { name } of block.desks) yield name;
+        break;
       case "columns":
         yield* blockWords(block.content);
     }

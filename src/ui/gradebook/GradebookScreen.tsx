@@ -98,6 +98,9 @@ export function GradebookScreen() {
           </div>
         }
       >
+        <Link className="btn btn-outline-primary" href="/gradebook/seating">
+          Seating
+        </Link>
         <Link className="btn btn-outline-primary" href="/gradebook/reports">
           Reports
         </Link>

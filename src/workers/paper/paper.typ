@@ -90,6 +90,24 @@
     })
   } else if kind == "gap" { v(mm(node.height)) } else if kind == "columns" {
     columns(node.count, gutter: 7mm, blocks(inner))
+  } else if kind == "seats" {
+    let front = align(center, text(fill: faint, node.front.words))
+    let desk(data) = {
+      let picture = of(data, "file", none)
+      block(width: 100%, height: 100%, stroke: 0.7pt + accent, radius: 1.5mm, inset: 1.5mm, clip: true, align(center + horizon, {
+        if picture != none { image(picture, height: 62%, fit: "contain", alt: ""); v(-0.5em) }
+        text(size: 0.95em, data.name)
+      }))
+    }
+    if node.front.at == "top" { front }
+    // All of what is left of the page; each desk in its place.
+    block(height: 1fr, width: 100%, breakable: false, grid(
+      columns: (1fr,) * node.columns,
+      rows: (1fr,) * node.rows,
+      gutter: 2mm,
+      ..node.desks.map(data => grid.cell(x: data.column, y: data.row, desk(data))),
+    ))
+    if node.front.at == "bottom" { front }
   }
 }).join()
 

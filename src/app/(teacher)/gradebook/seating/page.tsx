@@ -1,0 +1,5 @@
+import { SeatingScreen } from "@/ui/seating/SeatingScreen";
+
+export default function Page() {
+  return <SeatingScreen />;
+}
