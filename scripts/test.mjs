@@ -11,6 +11,7 @@ const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 ensureInstalled();
 ensureChromium();
 ensureMailServer();
+ensureReaders();
 ensureBuilt();
 
 let passed = 0;
@@ -67,14 +68,21 @@ function ensureMailServer() {
   install("exim4-daemon-light");
 }
 
+/** Other programs that read PDF; without them what they would read is left out and said so. */
+function ensureReaders() {
+  if ((existsSync("/usr/bin/pdfinfo") && existsSync("/usr/bin/qpdf")) || !mayInstall()) return;
+  console.info("Installing programs that read PDF …");
+  install("poppler-utils", "qpdf");
+}
+
 function mayInstall() {
   return process.getuid?.() === 0 && existsSync("/usr/bin/apt-get");
 }
 
-function install(name) {
+function install(...names) {
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   spawnSync("apt-get", ["update", "-q"], { stdio: "inherit", env });
-  spawnSync("apt-get", ["install", "-qy", "--no-install-recommends", name], { stdio: "inherit", env });
+  spawnSync("apt-get", ["install", "-qy", "--no-install-recommends", ...names], { stdio: "inherit", env });
 }
 
 function ensureChromium() {

@@ -1,4 +1,5 @@
 import { ownColumnsOf } from "../model/ownColumn";
+import { classLabel } from "../model/schoolClass";
 import { shownCategories } from "../model/shownCategories";
 import { firstName, fullName } from "../model/student";
 import { titleKey } from "../model/titleKey";
@@ -32,6 +33,7 @@ const FIELDS: readonly Field[] = [
   textField("recipient.familyName", "Recipient", "Recipient’s family name", ({ recipient }) => recipient.familyName),
   textField("recipient.relation", "Recipient", "Relation to the student", ({ recipient }) => recipient.relation),
   textField("class.name", "Class", "Class", ({ schoolClass }) => schoolClass.name),
+  textField("class.label", "Class", "Class with its block", ({ schoolClass }) => classLabel(schoolClass)),
   textField("class.block", "Class", "Block", ({ schoolClass }) => schoolClass.block),
   textField("term.name", "Class", "Term", ({ periodName }) => periodName),
   ...FIGURE_FIELDS,

@@ -59,7 +59,7 @@ export function readyMadeDesign(id: ReadyMadeDesignId, language: string): Report
           title(words.progress),
           paragraph(bold(field("student.fullName")), ", ", field("term.name")),
           { type: "eachClass" },
-          heading(field("class.name"), " ", field("class.block", " ")),
+          heading(field("class.label")),
           { type: "averagesTable" },
           missingWork(words.nothingMissing),
           { type: "afterClasses" },
@@ -92,7 +92,7 @@ export function readyMadeDesign(id: ReadyMadeDesignId, language: string): Report
           large(2, bold(field("class.name"))),
           large(1.5, words.withAverage, " ", bold(field("overall", "–"))),
           gap(10),
-          large(1.1, field("school.name", " "), ", ", field("today")),
+          large(1.1, field("school.name", " "), " · ", field("today")),
           gap(4),
           signed(words.teacher),
         ],
@@ -175,15 +175,7 @@ function line(...content: InlineNode[]): LetterSubject {
 }
 
 function whose(): PlainBlockNode {
-  return paragraph(
-    bold(field("student.fullName")),
-    ", ",
-    field("class.name"),
-    " ",
-    field("class.block", " "),
-    ", ",
-    field("term.name"),
-  );
+  return paragraph(bold(field("student.fullName")), ", ", field("class.label"), ", ", field("term.name"));
 }
 
 function title(words: string): PlainBlockNode {

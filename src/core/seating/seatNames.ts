@@ -11,7 +11,10 @@ export function seatNames(students: readonly Student[]): ReadonlyMap<string, str
       if (namesakes.length === 1) return [student.id, firstName(student)];
       const initial = [...student.familyName][0] ?? "";
       const isEnough = namesakes.filter(({ familyName }) => familyName.startsWith(initial)).length === 1;
-      const more = isEnough ? `${initial}.` : student.familyName;
+      const isNamesake = namesakes.filter(({ familyName }) => familyName === student.familyName).length > 1;
+      const more = isEnough
+        ? `${initial}.`
+        : [student.familyName, isNamesake ? student.studentNumber : ""].filter(Boolean).join(" ");
       return [student.id, `${firstName(student)} ${more}`.trim()];
     }),
   );

@@ -1,17 +1,11 @@
 import { createHash } from "node:crypto";
-import { readFile } from "node:fs/promises";
-import { createRequire } from "node:module";
-import path from "node:path";
-import initialize, { TypstCompilerBuilder } from "@myriaddreamin/typst-ts-web-compiler";
 import { beforeAll, describe, expect, test } from "vitest";
 import type { PaperBlock, PaperRun } from "@/core/report/paperContent";
-import { type Drawing, drawPaper, withoutMakingCode } from "./drawPaper";
 import type { MadePaper } from "./paperApi";
 import { PaperPool, type PaperWorker } from "./paperPool";
+import { startDrawing } from "./testing";
 
-const { resolve } = createRequire(import.meta.url);
-const FONT = "@expo-google-fonts/source-serif-4";
-let drawing: Drawing;
+let drawing: Awaited<ReturnType<typeof startDrawing>>;
 
 /** A run with one paper that says next to nothing. */
 const EMPTY_RUN: PaperRun = {
@@ -34,14 +28,7 @@ const EMPTY_RUN: PaperRun = {
 };
 
 beforeAll(async () => {
-  const wasm = await readFile(resolve("@myriaddreamin/typst-ts-web-compiler/pkg/typst_ts_web_compiler_bg.wasm"));
-  const engine = await initialize({ module_or_path: wasm });
-  const builder = withoutMakingCode(() => new TypstCompilerBuilder());
-  for (const font of [`${FONT}/400Regular/SourceSerif4_400Regular.ttf`, `${FONT}/700Bold/SourceSerif4_700Bold.ttf`])
-    await builder.add_raw_font(await readFile(resolve(font)));
-  const compiler = await builder.build();
-  compiler.add_source("/paper.typ", await readFile(path.join(import.meta.dirname, "paper.typ"), "utf8"));
-  drawing = { compiler, renderer: undefined, memory: () => engine.memory.buffer.byteLength, boxes: () => [] };
+  drawing = await startDrawing();
 }, 60_000);
 
 const runWith = (content: readonly PaperBlock[], part: Partial<PaperRun> = {}): PaperRun => ({
@@ -58,12 +45,12 @@ const runWith = (content: readonly PaperBlock[], part: Partial<PaperRun> = {}): 
   ],
   ...part,
 });
-const draw = (run: PaperRun, pictures = {}) => drawPaper(drawing, run, pictures, "pdf");
+const draw = (run: PaperRun) => drawing(run);
 const digest = (made: MadePaper) => (made.ok ? createHash("sha256").update(made.file).digest("hex") : made.problem);
 const pagesOf = (made: MadePaper) => (made.ok ? made.pages : made.problem);
 
 describe("a paper", () => {
-  test("is a PDF with what stands on it; the same is the same bytes, also after others", () => {
+  test("is a PDF with what stands on it; the same is the same bytes, also after others", async () => {
     const run = runWith([
       { type: "heading", level: 1, content: ["Progress report"] },
       { type: "bullets", content: [[{ type: "paragraph", content: ["one"] }]] },
@@ -75,14 +62,14 @@ describe("a paper", () => {
       },
       { type: "sign", content: ["Teacher"] },
     ]);
-    const made = draw(run);
+    const made = await draw(run);
     expect(made.ok && new TextDecoder("latin1").decode((made.file as Uint8Array).subarray(0, 5))).toBe("%PDF-");
     expect(pagesOf(made)).toBe(1);
-    draw(runWith([{ type: "paragraph", content: ["another"] }]));
-    expect(digest(draw(run))).toBe(digest(made));
+    await draw(runWith([{ type: "paragraph", content: ["another"] }]));
+    expect(digest(await draw(run))).toBe(digest(made));
   });
 
-  test("holds what people wrote as words, whatever it looks like", () => {
+  test("holds what people wrote as words, whatever it looks like", async () => {
     const hostile = [
       '#eval("1+1")',
       '#panic("x")',
@@ -92,7 +79,7 @@ describe("a paper", () => {
       "]#[",
       "\u0000\u202e",
     ];
-    const made = draw(
+    const made = await draw(
       runWith(
         hostile.flatMap((words): PaperBlock[] => [
           { type: "heading", level: 1, content: [words] },
@@ -109,23 +96,23 @@ describe("a paper", () => {
     expect(made.ok && Buffer.from(made.file as Uint8Array).includes("javascript:")).toBe(false);
   });
 
-  test("runs over as many pages as it needs; slips share one; on two sides each begins on a front", () => {
+  test("runs over as many pages as it needs; slips share one; on two sides each begins on a front", async () => {
     const long = Array.from(
       { length: 120 },
       (_, place): PaperBlock => ({ type: "paragraph", content: [`Line ${place}`] }),
     );
-    expect(pagesOf(draw(runWith(long)))).toBeGreaterThan(2);
+    expect(pagesOf(await draw(runWith(long)))).toBeGreaterThan(2);
     const [paper] = EMPTY_RUN.papers;
     const seven = Array.from({ length: 7 }, () => paper as NonNullable<typeof paper>);
-    expect(pagesOf(draw({ ...EMPTY_RUN, papers: seven, page: { ...EMPTY_RUN.page, toAPage: 3 } }))).toBe(3);
-    expect(pagesOf(draw({ ...EMPTY_RUN, papers: seven }))).toBe(7);
-    expect(pagesOf(draw({ ...EMPTY_RUN, papers: seven, twoSided: true }))).toBe(13);
+    expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven, page: { ...EMPTY_RUN.page, toAPage: 3 } }))).toBe(3);
+    expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven }))).toBe(7);
+    expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven, twoSided: true }))).toBe(13);
   });
 
-  test("that can’t be drawn says why, and the next one is drawn", () => {
-    const made = draw(runWith([{ type: "image", file: "/pictures/none.png", width: 10, alt: "" }]));
+  test("that can’t be drawn says why, and the next one is drawn", async () => {
+    const made = await draw(runWith([{ type: "image", file: "/pictures/none.png", width: 10, alt: "" }]));
     expect(made).toMatchObject({ ok: false, problem: expect.stringContaining("failed to load file") });
-    expect(pagesOf(draw(EMPTY_RUN))).toBe(1);
+    expect(pagesOf(await draw(EMPTY_RUN))).toBe(1);
   });
 });
 

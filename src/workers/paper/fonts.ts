@@ -5,13 +5,13 @@ interface ScriptFont {
 }
 
 // The bundler puts each of these beside the scripts, named by content, to be kept.
-/** What every paper has: Latin with all accents, Vietnamese, Greek, Cyrillic; and Arabic. */
+/** What every paper has: Latin with all accents, Vietnamese, Greek, Cyrillic; and Arabic, by a font from which other programs read whole letters. */
 export const BASE_FONTS: readonly URL[] = [
   new URL("@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf", import.meta.url),
   new URL("@expo-google-fonts/source-serif-4/400Regular_Italic/SourceSerif4_400Regular_Italic.ttf", import.meta.url),
   new URL("@expo-google-fonts/source-serif-4/700Bold/SourceSerif4_700Bold.ttf", import.meta.url),
-  new URL("@expo-google-fonts/noto-naskh-arabic/400Regular/NotoNaskhArabic_400Regular.ttf", import.meta.url),
-  new URL("@expo-google-fonts/noto-naskh-arabic/700Bold/NotoNaskhArabic_700Bold.ttf", import.meta.url),
+  new URL("@expo-google-fonts/amiri/400Regular/Amiri_400Regular.ttf", import.meta.url),
+  new URL("@expo-google-fonts/amiri/700Bold/Amiri_700Bold.ttf", import.meta.url),
 ];
 
 export const SCRIPT_FONTS: readonly ScriptFont[] = [

@@ -10,7 +10,7 @@
 
 // No date: the same papers are the same bytes on every day.
 #set document(title: run.title, author: run.author, date: none)
-#set text(font: ("Source Serif 4", "Noto Naskh Arabic", "Noto Serif Hebrew", "Noto Serif Devanagari", "Noto Serif SC"), size: 10.5pt, lang: run.language, top-edge: 0.8em, bottom-edge: -0.25em)
+#set text(font: ("Source Serif 4", "Amiri", "Noto Serif Hebrew", "Noto Serif Devanagari", "Noto Serif SC"), size: 10.5pt, lang: run.language, top-edge: 0.8em, bottom-edge: -0.25em)
 #set par(leading: 0.32em, spacing: 0.75em)
 #set heading(numbering: none)
 #show heading: set block(above: 1.1em, below: 0.6em)

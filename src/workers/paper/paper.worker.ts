@@ -1,13 +1,10 @@
 import initializeRenderer, { TypstRenderer } from "@myriaddreamin/typst-ts-renderer";
-import initialize, { TypstCompilerBuilder, TypstFontResolverBuilder } from "@myriaddreamin/typst-ts-web-compiler";
+import initialize, { TypstCompilerBuilder } from "@myriaddreamin/typst-ts-web-compiler";
 import * as Comlink from "comlink";
-import type { PaperRun } from "@/core/report/paperContent";
-import { wordsOfPaper } from "@/core/report/paperWords";
 import { holdLifeLine } from "../life/lifeLine";
 import { type Drawing, drawPaper, withoutMakingCode } from "./drawPaper";
-import { BASE_FONTS, SCRIPT_FONTS } from "./fonts";
-import { Glyphs } from "./glyphs";
 import type { PaperApi } from "./paperApi";
+import { PaperFonts } from "./paperFonts";
 
 // The bundler puts each of these beside the scripts, named by content, to be kept.
 const COMPILER = new URL("@myriaddreamin/typst-ts-web-compiler/pkg/typst_ts_web_compiler_bg.wasm", import.meta.url);
@@ -20,41 +17,7 @@ async function bytesAt(url: URL): Promise<Uint8Array> {
   return new Uint8Array(await answer.arrayBuffer());
 }
 
-/** The fonts that are there: those of every paper, and those of scripts that were met, always in the same order. */
-class Fonts {
-  readonly glyphs = new Glyphs();
-  private readonly base = Promise.all(BASE_FONTS.map(bytesAt));
-  private readonly scripts = new Map<number, Uint8Array[]>();
-
-  /** Fetches what a run needs and is not there; gives whether there was any. */
-  async meet(run: PaperRun): Promise<boolean> {
-    let isNew = false;
-    const words = run.papers.flatMap((paper) => [...wordsOfPaper(paper)]).join(" ");
-    for (const [place, { needed, files }] of SCRIPT_FONTS.entries()) {
-      if (this.scripts.has(place) || !needed.test(words)) continue;
-      this.scripts.set(place, await Promise.all(files.map(bytesAt)));
-      isNew = true;
-    }
-    return isNew;
-  }
-
-  async all(): Promise<Uint8Array[]> {
-    const ofScripts = SCRIPT_FONTS.flatMap((_, place) => this.scripts.get(place) ?? []);
-    return [...(await this.base), ...ofScripts];
-  }
-
-  /** All of them for the compiler. */
-  async resolver() {
-    const builder = new TypstFontResolverBuilder();
-    for (const bytes of await this.all()) {
-      this.glyphs.add(builder.get_font_info(bytes).info[0].coverage);
-      await builder.add_raw_font(bytes);
-    }
-    return builder.build();
-  }
-}
-
-const fonts = new Fonts();
+const fonts = new PaperFonts(bytesAt);
 
 async function start(): Promise<Drawing> {
   const [engine, , template] = await Promise.all([
