@@ -1,6 +1,6 @@
 /** What a place to fill is about: words that stand in brackets where a value was meant. */
 const PLACES =
-  /\b(?:names?|first|last|given|family|student|child|pupil|kid|son|daughter|parent|guardian|teacher|grades?|scores?|marks?|points|percent|average|dates?|day|time|class|course|subject|school|assignment|title|topic|term|unit|insert|add|enter|your|here|his|her|their|he|she|link|room|number|address|email|comment|reason|text|blank|fill|todo|tbd|nombre|nom|prénom|imię|nota|note)\b/i;
+  /\b(?:names?|first|last|given|family|student|child|pupil|kid|son|daughter|parent|guardian|teacher|grades?|scores?|marks?|points|percent|average|dates?|day|time|class|course|subject|school|assignments?|title|topic|term|unit|insert|add|enter|your|here|his|her|their|he|she|link|room|number|address|email|comment|reason|text|blank|fill|todo|tbd|nombre|nom|prénom|imię|nota|note)\b/i;
 /** What writers put into brackets on purpose. */
 const QUOTING =
   /^(?:sic!?|\.{3}|…|\d+|emphasis (?:added|mine)|my emphasis|italics mine|pdf|video|audio|translated?|laughter|applause)$/i;

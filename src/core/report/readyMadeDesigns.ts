@@ -157,7 +157,7 @@ export function emptyDesign(name: string, made: { id: string; now: number }): Pa
 }
 
 function headLine(): LetterSubject {
-  return line(field("school.name", " "), field(PAGE_FIELDS.space), field("term.name", " "));
+  return line(field("student.fullName"), field(PAGE_FIELDS.space), field("term.name", " "));
 }
 
 function footLine(language: string): LetterSubject {

@@ -17,7 +17,16 @@ export function Photo({ student, size = 64 }: { student: Student; size?: number 
   const initials = [student.givenName, student.familyName].map((name) => [...name][0] ?? "").join("");
   return url ? (
     // biome-ignore lint/performance/noImgElement: it is in this browser, nothing is loaded
-    <img className="photo" src={url} alt={fullName(student)} width={size} height={size} data-private />
+    <img
+      className="photo"
+      src={url}
+      alt={fullName(student)}
+      width={size}
+      height={size}
+      // The browser would drag the picture by itself, where the student is dragged.
+      draggable={false}
+      data-private
+    />
   ) : (
     <span className="photo" style={{ width: size, height: size }} aria-hidden data-private>
       {initials}

@@ -85,7 +85,7 @@
   ) { pagebreak(weak: true) } else if kind == "sign" {
     block(above: 14mm, width: 75mm, breakable: false, {
       line(length: 100%, stroke: 0.5pt)
-      v(-0.6em)
+      v(-0.35em)
       text(size: 0.85em, fill: faint, words(inner))
     })
   } else if kind == "gap" { v(mm(node.height)) } else if kind == "columns" {
@@ -138,8 +138,13 @@
     align: horizon,
     ..if picture == none { () } else { (image(picture.file, width: mm(picture.width), alt: ""),) },
     {
-      text(size: 1.35em, weight: "bold", fill: accent, said.school)
-      if said.line != "" { linebreak(); text(size: 0.88em, fill: faint, said.line) }
+      // The school's words have a direction of their own, and stand where the page begins.
+      let turned = if (said.school + said.line).contains(regex("[\u{590}-\u{8ff}]")) { rtl } else { ltr }
+      align(if paper.direction == "rtl" { right } else { left }, {
+        set text(dir: turned)
+        text(size: 1.35em, weight: "bold", fill: accent, said.school)
+        if said.line != "" { linebreak(); text(size: 0.88em, fill: faint, said.line) }
+      })
     },
   )
   v(-0.4em)

@@ -2,12 +2,14 @@
 import { EditorContent } from "@tiptap/react";
 import { useState } from "react";
 import { isRightToLeft } from "@/core/letter/letterWords";
+import { letterBodySchema } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";
 import { LetterHeadView } from "@/ui/shared/LetterHeadView";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import type { PeopleView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
+import { LETTER_EXTENSIONS } from "./editorExtensions";
 import { FIND_FIELD_ID } from "./FieldTray";
 import { FinishedLetter } from "./FinishedLetter";
 import { LanguageLine } from "./LanguageLine";
@@ -15,6 +17,7 @@ import { LetterBar, type Look } from "./LetterBar";
 import { LetterTools } from "./LetterTools";
 import { ShownLetterContext } from "./LiveBlock";
 import type { LetterEditors } from "./useLetterEditors";
+import { WrittenElsewhere } from "./WrittenElsewhere";
 
 interface LetterPartProps {
   readonly note: Note;
@@ -51,7 +54,15 @@ export function LetterPart(props: LetterPartProps) {
       <LanguageLine note={note} letter={letter} language={language} onLanguage={onLanguage} onChange={onChange} />
       {look === "writing" ? (
         <>
-          <LetterTools body={editors.body} />
+          <LetterTools body={editors.body}>
+            <WrittenElsewhere
+              editor={editors.body}
+              extensions={LETTER_EXTENSIONS}
+              schema={letterBodySchema}
+              letter={letter}
+              into="letter"
+            />
+          </LetterTools>
           <ShownLetterContext value={letter}>
             <div className="letter-paper" lang={language} dir={isRightToLeft(language) ? "rtl" : undefined}>
               <LetterHeadView />

@@ -16,12 +16,12 @@ import {
   Underline,
   Undo2,
 } from "lucide-react";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { PictureButton } from "./PictureButton";
 
 /** How words can be set; each says whether it is in force where the caret is. */
-export function LetterTools({ body }: { body: Editor }) {
+export function LetterTools({ body, children }: { body: Editor; children?: ReactNode }) {
   const active = useEditorState({
     editor: body,
     selector: ({ editor }) => ({
@@ -97,6 +97,7 @@ export function LetterTools({ body }: { body: Editor }) {
         </Button>
       ))}
       <PictureButton editor={body} />
+      {children}
       {active.table && <TableTools body={body} />}
       {linking && <LinkForm body={body} onDone={() => setLinking(false)} />}
     </div>

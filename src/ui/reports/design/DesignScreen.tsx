@@ -7,7 +7,7 @@ import { Button, Form } from "react-bootstrap";
 import { removing } from "@/core/change/change";
 import { fieldKey } from "@/core/letter/fieldKey";
 import { baseLanguage, isRightToLeft, LETTER_LANGUAGES } from "@/core/letter/letterWords";
-import type { PageDesign, PageWords } from "@/core/model/pageDesign";
+import { type PageDesign, type PageWords, pageBodySchema } from "@/core/model/pageDesign";
 import { fullName } from "@/core/model/student";
 import { currentPeriod } from "@/core/model/term";
 import { PAGE_FIELD_WORDS, PAGE_FIELDS } from "@/core/report/pageFields";
@@ -19,6 +19,7 @@ import { FieldTray } from "@/ui/note/letter/FieldTray";
 import { LetterTools } from "@/ui/note/letter/LetterTools";
 import { ShownLetterContext } from "@/ui/note/letter/LiveBlock";
 import { livePartsOf } from "@/ui/note/letter/livePartsOf";
+import { WrittenElsewhere } from "@/ui/note/letter/WrittenElsewhere";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { usePaper } from "@/ui/shared/usePaper";
@@ -28,6 +29,7 @@ import { PaperView } from "../PaperView";
 import { ChosenPageBlock } from "./ChosenPageBlock";
 import { PageLookPart } from "./PageLookPart";
 import { PAGE_BLOCKS } from "./pageBlocks";
+import { PAGE_EXTENSIONS } from "./pageExtensions";
 import { useDesignEditing } from "./useDesignEditing";
 import { usePageEditors } from "./usePageEditors";
 
@@ -208,7 +210,15 @@ function Writing({ design, words, onWords, onDesign, about, period }: WritingPro
         <FieldTray editors={editors} letter={letter} into="page" more={MORE_BLOCKS} />
       </aside>
       <section className="workspace-part is-letter" aria-label="The page as it is written">
-        <LetterTools body={editors.body} />
+        <LetterTools body={editors.body}>
+          <WrittenElsewhere
+            editor={editors.body}
+            extensions={PAGE_EXTENSIONS}
+            schema={pageBodySchema}
+            letter={letter}
+            into="page"
+          />
+        </LetterTools>
         <div className="page-line small" lang={words.language} dir={direction}>
           <span className="quiet">Head</span>
           <EditorContent className="letter-editor" editor={editors.head} />
