@@ -42,7 +42,8 @@ test("a design of one’s own is copied, written, and goes along with each lette
   await page.locator("[aria-label='Page'] h2").click();
   await page.keyboard.press("End");
   await page.keyboard.type(" at the quay");
-  await page.locator("[aria-label='Name of the file'] p").click();
+  // Before the first word, and on no field.
+  await page.click("[aria-label='Name of the file'] p", { offset: { x: 1, y: 8 } });
   await page.keyboard.press("Home");
   await page.keyboard.type("Quay ");
   await waitForWords(page, "Quay Missing work Noor Okonjo, Winter term.pdf, 1 page");
@@ -164,6 +165,7 @@ test("seats are proposed with the wishes kept, changed by press and by drag, and
   await page.mouse.down();
   await page.mouse.move(from.x + 20, from.y + 20, { steps: 3 });
   await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 5 });
+  await page.waitForSelector(".desk-place.is-over");
   await page.mouse.up();
   await page.waitForFunction(
     (name) => document.querySelectorAll(".room .desk")[0]?.getAttribute("aria-label")?.startsWith(name),
