@@ -5,7 +5,8 @@ import { editScores } from "../gradebook/scoreEdit";
 import { isAnnouncement } from "../letter/isAnnouncement";
 import { startNote } from "../letter/startNote";
 import { instantOf } from "../model/day";
-import { worldOf } from "../model/world";
+import { emptyWorldRecords, worldOf } from "../model/world";
+import { wordsOfPaper } from "../report/paperWords";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { balance } from "./balance";
 import { cameIn } from "./cameIn";
@@ -13,7 +14,8 @@ import { MAX_LETTER_CHARACTERS } from "./handOver";
 import type { LetterState } from "./letterState";
 import { durationWords, planWords } from "./planWords";
 import type { Round, WholeLetter } from "./round";
-import { roundReport, roundReportHtml } from "./roundReport";
+import { roundPaper } from "./roundPaper";
+import { roundReport } from "./roundReport";
 import { canGoAgain, mendedAddresses, sendAgain } from "./sendAgain";
 import { summaryLetter } from "./summaryLetter";
 import { togetherDrafts } from "./togetherDrafts";
@@ -108,15 +110,10 @@ test("the teacher's copy names every letter and carries a sample; a report is a 
   const rows = roundReport(round, [letter()]);
   expect(rows[1]).toEqual(expect.arrayContaining(["Ewa Wójcik", "refused", "550 no", "=misses 2"]));
   expect(rows.at(-1)).toEqual(["Seen before sending", "late evening"]);
-  const paper = roundReportHtml(round, [letter({ serverAnswer: "<b>550</b>" })]);
-  for (const words of [
-    "Missing work",
-    "late evening",
-    "1 refused",
-    "&lt;b&gt;550&lt;/b&gt;",
-    "old@harbourmail.example",
-  ])
-    expect(paper).toContain(words);
+  const { paper } = roundPaper(worldOf(emptyWorldRecords()), round, [letter({ serverAnswer: "<b>550</b>" })]);
+  const words = [...wordsOfPaper(paper)].join("\n");
+  for (const one of ["Missing work", "late evening", "1 refused", "<b>550</b>", "old@harbourmail.example"])
+    expect(words).toContain(one);
 });
 
 test("who has heard is counted once each, whatever was written when; only concern is told", () => {

@@ -66,7 +66,6 @@ export type PageBlockNode = z.infer<typeof pageBlockSchema>;
 
 /** The words of a design. What does not hold is never kept, and so never printed. */
 export const pageBodySchema = z.object({ type: z.literal("doc"), content: z.array(pageBlockSchema) });
-export type PageBody = z.infer<typeof pageBodySchema>;
 
 /** The words of a design in one language: the line at the head, at the foot, of the file's name, and the page itself. */
 const pageWordsSchema = z.object({

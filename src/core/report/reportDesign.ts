@@ -25,7 +25,7 @@ export function designOf({ pageDesigns }: Pick<World, "pageDesigns">, id: string
 }
 
 /** A design of the teacher's own, in the words for a language; in its own where it has none for it. */
-export function inLanguage({ variants, ...design }: PageDesign, language: string): ReportDesign {
+function inLanguage({ variants, ...design }: PageDesign, language: string): ReportDesign {
   const words = variants.find((one) => baseLanguage(one.language) === baseLanguage(language));
   return { ...design, ...words };
 }

@@ -5,19 +5,21 @@ import { useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { type LetterState, STATE_WORDS, TROUBLE } from "@/core/delivery/letterState";
 import type { Letter, Round } from "@/core/delivery/round";
-import { roundReport, roundReportHtml } from "@/core/delivery/roundReport";
+import { roundPaper } from "@/core/delivery/roundPaper";
+import { roundReport } from "@/core/delivery/roundReport";
 import { canGoAgain } from "@/core/delivery/sendAgain";
 import { tallyStates } from "@/core/delivery/tally";
 import { csvFile } from "@/core/formats/csvFile";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import { counted } from "@/core/words";
+import { printPage } from "@/office/printPage";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { download } from "@/ui/shared/download";
 import { formatMoment } from "@/ui/shared/formatMoment";
-import { printHtml } from "@/ui/shared/printHtml";
 import { Skeleton } from "@/ui/shared/Skeleton";
+import { takePrinted } from "@/ui/shared/takePrinted";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
@@ -27,6 +29,7 @@ import { StateTag } from "./StateTag";
 
 /** One round: its letters with their states, and each letter exactly as it left. */
 export function RoundScreen({ roundId, letterId }: { roundId: string; letterId?: string | undefined }) {
+  const { world, office } = useVine();
   const kept = useKept(
     async (read) => ({ round: await read.findRound(roundId), letters: await read.lettersOfRound(roundId) }),
     [roundId],
@@ -112,9 +115,12 @@ export function RoundScreen({ roundId, letterId }: { roundId: string; letterId?:
               <Button
                 size="sm"
                 variant="link"
-                onClick={() => printHtml(roundReportHtml(round, letters), "The report to be printed")}
+                onClick={async () => {
+                  const made = await printPage(office, roundPaper(world, round, letters), `Round ${round.noteName}`);
+                  takePrinted(made);
+                }}
               >
-                Report on paper or as PDF
+                Report as PDF
               </Button>
             </div>
             <LetterList letters={shown} openId={open?.id} onOpen={setOpenId} />

@@ -1,7 +1,6 @@
 "use client";
 import { useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { toast } from "sonner";
 import type { ReportChoice } from "@/core/model/reportChoice";
 import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
@@ -10,10 +9,10 @@ import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
-import { download } from "@/ui/shared/download";
 import { EmptyState } from "@/ui/shared/EmptyState";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
 import { TermOptions } from "@/ui/shared/TermOptions";
+import { takePrinted } from "@/ui/shared/takePrinted";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { usePaper } from "@/ui/shared/usePaper";
@@ -79,9 +78,7 @@ export function ReportsScreen() {
       signal: controller.signal,
     });
     setProgress(undefined);
-    if (!made.ok) return toast.error(made.problem, { duration: Number.POSITIVE_INFINITY });
-    download(made.fileName, made.bytes, made.type);
-    toast(`${counted(made.count, "report")} in ${made.fileName}.`);
+    takePrinted(made, made.ok ? `${counted(made.count, "report")} in ${made.fileName}.` : "");
   };
   return (
     <>

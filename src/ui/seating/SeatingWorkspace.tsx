@@ -13,9 +13,9 @@ import { leftOver, seatAt, toggleDesk, unseat } from "@/core/seating/moveSeat";
 import { proposeSeats } from "@/core/seating/proposeSeats";
 import { placeSeen, type SeenFrom, seatNames } from "@/core/seating/seatNames";
 import { counted } from "@/core/words";
-import { printSeating } from "@/office/printSeating";
-import { download } from "@/ui/shared/download";
+import { printPage } from "@/office/printPage";
 import { Photo } from "@/ui/shared/Photo";
+import { takePrinted } from "@/ui/shared/takePrinted";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { RoomPart } from "./RoomPart";
@@ -67,9 +67,7 @@ export function SeatingWorkspace({ plan, schoolClass }: SeatingWorkspaceProps) {
       withPhotos,
       names,
     });
-    const made = await printSeating(office, paper, `Seating ${schoolClass.name} ${schoolClass.block} ${plan.name}`);
-    if (made.ok) download(made.fileName, made.bytes, made.type);
-    else toast.error(made.problem, { duration: Number.POSITIVE_INFINITY });
+    takePrinted(await printPage(office, paper, `Seating ${schoolClass.name} ${schoolClass.block} ${plan.name}`));
   };
   const pressDesk = (desk: Desk) => {
     const sitting = plan.seats[desk.id];

@@ -2,7 +2,6 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { toast } from "sonner";
 import { classesOf } from "@/core/families/editFamily";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
@@ -11,9 +10,9 @@ import { printReports } from "@/office/printReports";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { WriteToFamily } from "@/ui/note/library/WriteToFamily";
-import { download } from "@/ui/shared/download";
 import { Photo } from "@/ui/shared/Photo";
 import { TermOptions } from "@/ui/shared/TermOptions";
+import { takePrinted } from "@/ui/shared/takePrinted";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { usePaper } from "@/ui/shared/usePaper";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
@@ -66,8 +65,7 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
       false,
       { onProgress: () => undefined, signal: new AbortController().signal },
     );
-    if (made.ok) download(made.fileName, made.bytes, made.type);
-    else toast.error(made.problem, { duration: Number.POSITIVE_INFINITY });
+    takePrinted(made);
   };
   return (
     <>

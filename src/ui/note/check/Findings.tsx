@@ -9,7 +9,7 @@ import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";
 import { printLetters } from "@/office/printLetters";
 import { AddressDialog } from "@/ui/families/AddressDialog";
-import { download } from "@/ui/shared/download";
+import { takePrinted } from "@/ui/shared/takePrinted";
 import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, FindingView } from "@/workers/engine/peopleView";
 import { findingsByKind } from "./findingsByKind";
@@ -134,8 +134,7 @@ function PrintInstead({
     setBusy(true);
     const made = await printLetters(office, note, recipientIds, "Notes");
     setBusy(false);
-    if (!made.ok) return toast.error(made.problem, { duration: Number.POSITIVE_INFINITY });
-    download(made.fileName, made.bytes, made.type);
+    if (!takePrinted(made) || !made.ok) return;
     onChange({ leftOutRecipientIds: [...note.leftOutRecipientIds, ...recipientIds] });
     const isAlone = !note.enclosures?.length && !note.reports?.length;
     toast(
