@@ -1,9 +1,12 @@
 // Ours beside a peer in one run; the ratios count, not the times.
 import { writeFile } from "node:fs/promises";
 import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { isMainThread } from "node:worker_threads";
 import { checkBench } from "./check";
 import { figuresBench } from "./figures";
 import { mergeBench } from "./merge";
+import { paperBench, paperBenchWorker } from "./paper";
 import { postBench } from "./post";
 import { recordBench } from "./record";
 import { tablesBench } from "./tables";
@@ -18,6 +21,7 @@ async function main(): Promise<void> {
     await checkBench(),
     await postBench(),
     ...(await recordBench()),
+    ...(await paperBench(fileURLToPath(import.meta.url))),
   ];
   for (const { name, ours, peer, peerName, unit, ratio, goal } of results) {
     const verdict = ratio <= goal ? "within" : "above";
@@ -28,4 +32,6 @@ async function main(): Promise<void> {
   await writeFile(path.join("bench", "results.json"), `${JSON.stringify(results, null, 2)}\n`);
 }
 
-main();
+// Workers of the bench are this same bundle.
+if (isMainThread) main();
+else void paperBenchWorker();

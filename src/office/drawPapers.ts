@@ -5,7 +5,7 @@ import { fileBytes } from "@/store/keepFile";
 import type { MadePaper, PaperFormat } from "@/workers/paper/paperApi";
 import type { Office } from "./office";
 
-/** Papers of one look as one file: a PDF, an SVG to be looked at, or laid out only. */
+/** Papers of one look as one file: a PDF, or an SVG to be looked at. */
 export async function drawPapers(
   office: Pick<Office, "around" | "database" | "world">,
   drafts: readonly DrawnFrom[],

@@ -2,7 +2,7 @@ import { type HandOver, handOverParts, MAX_LETTERS_PER_HANDOVER } from "@/core/d
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
-import { fileBytes } from "@/store/keepFile";
+import { fileBytes, missingFiles } from "@/store/keepFile";
 import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
 import { familyJournalPlace } from "@/store/takeInFamilyEvents";
@@ -50,10 +50,9 @@ export function handOverPrepared(office: HandingOver): Promise<void> {
 }
 
 async function handOverRound(office: HandingOver, round: Round, letters: readonly Letter[]): Promise<void> {
-  const gone = await handOverFiles(
-    office,
-    letters.flatMap(({ enclosures = [] }) => enclosures),
-  );
+  const files = distinctFiles(letters.flatMap(({ enclosures = [] }) => enclosures));
+  const gone = new Set((await missingFiles(office.database, files)).map(({ sha256 }) => sha256));
+  const there = new Set<string>();
   const goneFrom = ({ enclosures = [] }: Letter) => enclosures.find(({ sha256 }) => gone.has(sha256));
   for (const letter of letters) {
     const file = goneFrom(letter);
@@ -63,27 +62,50 @@ async function handOverRound(office: HandingOver, round: Round, letters: readonl
   const whole = letters.filter((letter) => !goneFrom(letter));
   for (let from = 0; from < whole.length; from += MAX_LETTERS_PER_HANDOVER) {
     const some = await wholeLetters(office.database, whole.slice(from, from + MAX_LETTERS_PER_HANDOVER));
-    for (const part of handOverParts(some)) await handOverPart(office, round, part);
+    for (const part of handOverParts(some)) await handOverPart(office, round, part, there);
   }
 }
 
 /** Refusals that are about what was asked, by HTTP; others come from how the post room is. */
 const ABOUT_LETTERS: readonly number[] = [400, 409, 413];
+const NOT_THERE = 404;
 
-/** A part that is refused is divided until the letters stand alone that can't be taken; the others go. */
-async function handOverPart(office: HandingOver, round: Round, part: readonly WholeLetter[]): Promise<void> {
+/** How often files are handed over anew that went with another letter meanwhile. */
+const MOST_TURNS = 4;
+
+/**
+ * A part goes with its files; `there` are those that the post room has. A part that is refused is divided until the letters
+ * stand alone that can't be taken; the others go.
+ */
+async function handOverPart(
+  office: HandingOver,
+  round: Round,
+  part: readonly WholeLetter[],
+  there: Set<string>,
+  turn = 1,
+): Promise<void> {
   const { around, database } = office;
   try {
+    await handOverFiles(
+      office,
+      part.flatMap(({ enclosures = [] }) => enclosures),
+      there,
+    );
     const families = await familyJournalPlace(database);
     const body = JSON.stringify({ ...handOverOf(round, part), families } satisfies HandOver);
     await ask(around, "/api/post/letters", { method: "POST", body });
   } catch (cause) {
+    if (cause instanceof Refusal && cause.status === NOT_THERE && turn < MOST_TURNS) {
+      // The letter of somebody else took a file along as the last that needed it, before this one was known.
+      for (const { enclosures = [] } of part) for (const { sha256 } of enclosures) there.delete(sha256);
+      return handOverPart(office, round, part, there, turn + 1);
+    }
     if (!(cause instanceof Refusal && ABOUT_LETTERS.includes(cause.status))) throw cause;
     const [first] = part;
     if (part.length <= 1) return first && refusePrepared(database, first.id, cause.message, around.now());
     const middle = part.length >> 1;
-    await handOverPart(office, round, part.slice(0, middle));
-    await handOverPart(office, round, part.slice(middle));
+    await handOverPart(office, round, part.slice(0, middle), there);
+    await handOverPart(office, round, part.slice(middle), there);
   }
 }
 
@@ -107,20 +129,33 @@ function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: re
 }
 
 /**
- * Hands over the files that go along with letters, each once, before the letters themselves. Gives the SHA-256 of those that
- * are not in this browser any more.
+ * Hands over the files that go along with letters, each once, before the letters themselves; `there` are those that were
+ * handed over before, and grows. Gives the SHA-256 of those that are not in this browser any more.
  */
 export async function handOverFiles(
   { around, database }: HandingOver,
   enclosures: readonly Enclosure[],
+  there = new Set<string>(),
 ): Promise<Set<string>> {
   const gone = new Set<string>();
-  for (const sha256 of new Set(enclosures.map((one) => one.sha256))) {
-    const bytes = await fileBytes(database, sha256);
-    if (bytes) await ask(around, `/api/post/enclosures/${sha256}`, { method: "PUT", body: bytes });
-    else gone.add(sha256);
-  }
+  const waiting = distinctFiles(enclosures).filter(({ sha256 }) => !there.has(sha256));
+  const hand = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const { sha256 } = next;
+      const bytes = await fileBytes(database, sha256);
+      if (bytes) await ask(around, `/api/post/enclosures/${sha256}`, { method: "PUT", body: bytes });
+      (bytes ? there : gone).add(sha256);
+    }
+  };
+  await Promise.all(Array.from({ length: HANDED_AT_ONCE }, hand));
   return gone;
+}
+
+/** So many files are on their way to the post room together. */
+const HANDED_AT_ONCE = 4;
+
+function distinctFiles(enclosures: readonly Enclosure[]): Enclosure[] {
+  return [...new Map(enclosures.map((one) => [one.sha256, one])).values()];
 }
 
 /**

@@ -1,6 +1,5 @@
 import type { Note } from "@/core/model/note";
 import type { ReportDraft } from "@/core/report/reportPaper";
-import { drawPapers } from "./drawPapers";
 import { lettersInBatches } from "./lettersInBatches";
 import type { Office } from "./office";
 
@@ -15,7 +14,7 @@ export interface LaidReports {
   readonly withBoxes: readonly { readonly fileName: string; readonly characters: string }[];
 }
 
-/** Lays out every report that a note would enclose, without making files; gives what it found so far after each few. */
+/** Draws every report that a note would enclose, and keeps no file; gives what it found so far after each few. */
 export async function* layReports(office: Office, note: Note, signal: AbortSignal): AsyncGenerator<LaidReports> {
   let found: LaidReports = { done: 0, broken: [], runOver: [], withBoxes: [] };
   let seen = new Set<string>();
@@ -50,7 +49,8 @@ const LAID_TOGETHER = 8;
 
 async function laidOut(office: Office, draft: ReportDraft): Promise<Omit<LaidReports, "done">> {
   const { fileName, onePage } = draft;
-  const made = await drawPapers(office, [draft], { title: fileName }, "layout");
+  // Drawn whole: what was looked at is what goes along a moment later.
+  const made = await office.drawn.of(draft);
   if (!made.ok) return { broken: [{ fileName, problem: made.problem }], runOver: [], withBoxes: [] };
   return {
     broken: [],

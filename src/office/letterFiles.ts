@@ -7,7 +7,7 @@ import { enclosedBytes, enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { ask } from "./ask";
-import { ReportFiles } from "./drawReports";
+import { reportFiles } from "./drawReports";
 import { handOverFiles } from "./handOver";
 import { lettersInBatches } from "./lettersInBatches";
 import type { Office } from "./office";
@@ -43,11 +43,10 @@ export async function letterFiles(office: Office, note: Note, as: "eml" | "mbox"
     if (missing)
       return { ok: false, problem: `“${missing.name}” is not in this browser any more. Take it out, or add it again.` };
     const filesInText = BASE64_GROWTH * enclosedBytes(enclosures);
-    const files = new ReportFiles(office);
     for await (const step of lettersInBatches(office.engine, note, office.now())) {
       if (step.kind === "begun") [written, messages, all] = [[], [], 0];
       else {
-        const enclosed = await Promise.all(step.batch.letters.map(({ reports }) => files.of(reports)));
+        const enclosed = await Promise.all(step.batch.letters.map(({ reports }) => reportFiles(office, reports)));
         await handOverFiles(office, enclosed.flat());
         const letters = step.batch.letters.map(({ entry, rendered }, place): HandedLetter & { file: string } => {
           all += 1;

@@ -1,4 +1,6 @@
 import "fake-indexeddb/auto";
+import { readdirSync, rmSync } from "node:fs";
+import path from "node:path";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { adding, updating } from "@/core/change/change";
 import { startNote } from "@/core/letter/startNote";
@@ -227,6 +229,37 @@ describe("a round without a browser", () => {
     expect(fileless).toMatchObject({ state: "refused", serverAnswer: expect.stringContaining("rubric.pdf") });
     const now = (await office.read.lettersOfRound(first)).find(({ id }) => id === bad.id);
     expect(now).toMatchObject({ state: "refused", serverAnswer: expect.stringContaining("is no address") });
+  });
+
+  test("a report that went along with another letter meanwhile is handed over again, and one that can’t be made stops all", async () => {
+    const office = await browser.open(school);
+    await noTimeToTakeBack(office);
+    const note: Note = { ...(await noteTo(office, "n", 4)), reports: [{ design: "progress", paper: "a4" }] };
+    browser.drawPaper = () => ({ ok: false, problem: "too deep", memory: 0 });
+    const choices = { ...NOW, seenCautions: await seen(office, note) };
+    expect(await sendNote(office, note, choices, "Notes")).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining("too deep"),
+    });
+    expect(await office.database.letters.count()).toBe(0);
+    browser.drawPaper = new TestBrowser(TODAY, server.serve).drawPaper;
+    // The last letter that needs a file takes it along, before the next part is there.
+    let turns = 0;
+    browser.isAnswered = (method, url) => {
+      const files = path.join(server.folder, "enclosures");
+      if (method === "POST" && url.endsWith("/letters") && ++turns === 1)
+        for (const name of readdirSync(files)) rmSync(path.join(files, name));
+      return true;
+    };
+    const heard: number[] = [];
+    const sent = await sendNote(office, note, choices, "Notes", (letters) => heard.push(letters));
+    if (!sent.ok) throw new Error(sent.problem);
+    office.line.open();
+    expect(new Set(await settled(office, sent.roundId))).toEqual(new Set(["accepted"]));
+    expect(turns).toBe(2);
+    const letters = await office.read.lettersOfRound(sent.roundId);
+    expect(heard).toEqual(letters.map((_, place) => place + 1));
+    for (const letter of letters) expect(letter.enclosures?.[0]?.name).toContain(letter.studentName);
   });
 
   test("what families write goes from the server once it is on this disk, also where telling that fails at first", async () => {

@@ -26,6 +26,7 @@ import { watch } from "@/store/watch";
 import { roundsThatWait } from "@/store/withdrawPrepared";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
+import { DrawnReports } from "./drawnReports";
 import { takeBack } from "./handOver";
 import { type EngineKeeper, keepEngine } from "./keepEngine";
 import { Observable } from "./observable";
@@ -68,6 +69,7 @@ export class Office {
   readonly state: Observable<OfficeState>;
   readonly read: Reading;
   readonly line: PostLine;
+  readonly drawn = new DrawnReports(this);
   /** Works out figures, selections and letters; started again by itself when it is gone. */
   readonly engine: Engine;
   private turn: Promise<unknown> = Promise.resolve();

@@ -12,7 +12,7 @@ import { markRealConfirmed } from "@/store/roundRepository";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
 import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
 import { draftOf } from "./draftOf";
-import { NoReport, ReportFiles } from "./drawReports";
+import { NoReport, reportFiles } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
 import { MAKING_LOCK, type Office } from "./office";
 import { seenByRound } from "./seenByRound";
@@ -154,7 +154,6 @@ class RoundMaking {
   private readonly lines: Line[] = [];
   private sample: LetterDraft | undefined;
   private readonly toMany: LetterDraft[] = [];
-  private readonly reports: ReportFiles;
 
   constructor(
     private readonly office: Office,
@@ -163,13 +162,12 @@ class RoundMaking {
     private readonly onFinished: (letters: number) => void,
   ) {
     this.roundId = office.around.newId();
-    this.reports = new ReportFiles(office);
   }
 
   async add({ letters }: LetterBatch): Promise<void> {
     const enclosed = await Promise.all(
       letters.map(async ({ reports }) => {
-        const files = await this.reports.of(reports);
+        const files = await reportFiles(this.office, reports);
         this.finished += 1;
         this.onFinished(this.finished);
         return files;

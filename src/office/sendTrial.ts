@@ -5,7 +5,7 @@ import { type Enclosure, enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
-import { NoReport, ReportFiles } from "./drawReports";
+import { NoReport, reportFiles } from "./drawReports";
 import { MAKING_LOCK, type Office, type Wanted } from "./office";
 import type { Sent } from "./sendNote";
 
@@ -47,7 +47,7 @@ export async function sendTrial(
   let reports: Enclosure[];
   try {
     const drafts = await office.engine.reportsOfLetter(note, letterKey);
-    reports = await new ReportFiles(office).of(drafts);
+    reports = await reportFiles(office, drafts);
   } catch (cause) {
     if (!(cause instanceof NoReport)) throw cause;
     return { ok: false, problem: `${cause.message} So nothing was sent.` };

@@ -3,9 +3,11 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import type { Day } from "@/core/model/day";
 import type { WorldRecords } from "@/core/model/world";
+import type { PaperRun } from "@/core/report/paperContent";
 import { createEngine } from "@/workers/engine/createEngine";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
+import type { MadePaper } from "@/workers/paper/paperApi";
 import { Office } from "./office";
 import type { Surroundings } from "./surroundings";
 
@@ -40,6 +42,11 @@ export class TestBrowser {
   endEngine: () => void = () => undefined;
   /** Whether a request is answered while the server is there. */
   isAnswered: (method: string, url: string) => boolean = () => true;
+  /** What stands for drawing: the words of a paper are its file. */
+  drawPaper: (run: PaperRun) => MadePaper = ({ papers }) => {
+    const file = new TextEncoder().encode(JSON.stringify(papers));
+    return { ok: true, file, pages: 1, boxes: [], memory: 0 };
+  };
   /** What happens before the engine is asked something. */
   beforeQuestion: (question: string) => Promise<void> = async () => undefined;
 
@@ -104,7 +111,7 @@ export class TestBrowser {
         return { engine: engineInProcess(before), end: () => undefined };
       },
       startBringIn: () => Promise.reject(new Error("No tables are brought in here.")),
-      drawPaper: () => Promise.resolve({ ok: false, problem: "Nothing is drawn here.", memory: 0 }),
+      drawPaper: (run) => Promise.resolve(this.drawPaper(run)),
       origin: ORIGIN,
     };
   }
@@ -152,6 +159,7 @@ export async function serverInProcess() {
   return {
     serve,
     house,
+    folder,
     close: async () => {
       const { postRoom, practice } = await house();
       await postRoom.close();

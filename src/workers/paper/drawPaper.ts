@@ -45,7 +45,6 @@ export function drawPaper(
     }
     const [pages = 0] = JSON.parse(world.query(0, "<page-count>", "value")) as number[];
     const about = { ok: true, pages, boxes: boxes(run) } as const;
-    if (as === "layout") return { ...about, file: "", memory: memory() };
     const { result } = world.get_artifact(FORMATS[as], DIAGNOSTICS_AS_DATA) as { result: Uint8Array };
     if (as === "pdf" || !renderer) return { ...about, file: result, memory: memory() };
     const session = renderer.session_from_artifact(result, "vector");

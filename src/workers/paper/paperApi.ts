@@ -4,7 +4,6 @@ import type { PaperPictures, PaperRun } from "@/core/report/paperContent";
 export type MadePaper =
   | {
       readonly ok: true;
-      /** Empty where it was laid out only. */
       readonly file: Uint8Array | string;
       readonly pages: number;
       /** Characters that no font has: they come out as boxes. */
@@ -15,8 +14,8 @@ export type MadePaper =
   /** What is wrong with the content, in the words of whoever draws it. */
   | { readonly ok: false; readonly problem: string; readonly memory: number };
 
-/** As what papers are drawn: a PDF, one SVG with all pages under one another, or laid out only, to count the pages. */
-export type PaperFormat = "pdf" | "svg" | "layout";
+/** As what papers are drawn: a PDF, or, to be looked at, one SVG with all pages under one another. */
+export type PaperFormat = "pdf" | "svg";
 
 /** What a paper worker can be asked. */
 export interface PaperApi {

@@ -19,7 +19,7 @@ export async function startDrawing(): Promise<
   const fonts = new PaperFonts(async ({ pathname }) => readFile(resolve(pathname.slice(pathname.indexOf("@expo")))));
   const compiler = await withoutMakingCode(() => new TypstCompilerBuilder()).build();
   compiler.set_fonts(await fonts.resolver());
-  compiler.add_source("/paper.typ", await readFile(path.join(import.meta.dirname, "paper.typ"), "utf8"));
+  compiler.add_source("/paper.typ", await readFile(path.resolve("src/workers/paper/paper.typ"), "utf8"));
   const drawing = {
     compiler,
     renderer: undefined,
