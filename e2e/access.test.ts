@@ -99,13 +99,25 @@ describe.each(["light", "dark"])("in %s", (theme) => {
     await press(page, "Class settings");
     await page.waitForSelector("#class-method");
     found.settings = await findings();
+    await press(page, "Seating", "link");
+    await page.waitForSelector(".room .desk");
+    await page.click("#seats-building");
+    await page.waitForSelector("#room-door");
+    found.seating = await findings();
+    await press(page, "Gradebook", "link");
+    await press(page, "Reports", "link");
+    await page.waitForSelector("img.paper-view");
+    found.reports = await findings();
+    await press(page, "Change a copy");
+    await page.waitForSelector(".workspace.is-design img.paper-view");
+    found.design = await findings();
     await press(page, "Families", "link");
     await page.waitForSelector(".long-list li .btn-link");
     await page.locator(".long-list li .btn-link").click();
     await waitForWords(page, "First contact");
     found.family = await findings();
     await press(page, "Close");
-    for (const dialog of ["Copy or export a list", "Build addresses"]) {
+    for (const dialog of ["Photos …", "Copy or export a list", "Build addresses"]) {
       await press(page, dialog);
       await page.waitForSelector(".modal-body");
       found[dialog] = await findings();

@@ -55,15 +55,19 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await press(page, "Reports", "link");
   await page.waitForSelector("img.paper-view", { timeout: 60_000 });
   await take("reports");
+  await press(page, "Change a copy");
+  await page.waitForSelector(".workspace.is-design img.paper-view");
+  await take("design");
+  await press(page, "Gradebook", "link");
+  await press(page, "Seating", "link");
+  await page.waitForSelector(".room .desk");
+  await take("seating");
   await bringIn(
     page,
     readdirSync(WEEK).map((name) => path.join(WEEK, name)),
   );
   await waitForWords(page, "What will change");
   await take("bring-in");
-  await page.locator(".table-card .btn-link").click();
-  await waitForWords(page, "What each column is");
-  await take("bring-in-table");
   await beginNote(page, "Below 70 %");
   await take("note");
   await leaveOutUnreachable(page);
@@ -75,13 +79,6 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await press(page, "Open it in the record", "link");
   await page.waitForSelector(".long-list .who-open");
   await take("round");
-  await page.locator("[aria-label='Letter as it left'] a[href*='/record/family/']").click();
-  await page.waitForSelector("[aria-label='What was said']");
-  await fill(page, "What was said", "Called at noon: the lab report comes on Friday.");
-  await press(page, "Note it");
-  await waitForWords(page, "Phone call");
-  await page.waitForSelector("iframe.letter-frame");
-  await take("record-family");
   await page.goto(`${new URL(page.url()).origin}/record`);
   await waitForWords(page, "delivered");
   await take("record");
