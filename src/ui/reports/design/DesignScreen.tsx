@@ -18,7 +18,6 @@ import { ChosenField } from "@/ui/note/letter/ChosenField";
 import { FieldTray } from "@/ui/note/letter/FieldTray";
 import { LetterTools } from "@/ui/note/letter/LetterTools";
 import { ShownLetterContext } from "@/ui/note/letter/LiveBlock";
-import { livePartsOf } from "@/ui/note/letter/livePartsOf";
 import { WrittenElsewhere } from "@/ui/note/letter/WrittenElsewhere";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
@@ -30,6 +29,7 @@ import { ChosenPageBlock } from "./ChosenPageBlock";
 import { PageLookPart } from "./PageLookPart";
 import { PAGE_BLOCKS } from "./pageBlocks";
 import { PAGE_EXTENSIONS } from "./pageExtensions";
+import { pagePartsOf } from "./pagePartsOf";
 import { useDesignEditing } from "./useDesignEditing";
 import { usePageEditors } from "./usePageEditors";
 
@@ -183,13 +183,7 @@ const MORE_BLOCKS = [
 /** The words of a page in one language, with what can be placed in them. */
 function Writing({ design, words, onWords, onDesign, about, period }: WritingProps) {
   const editors = usePageEditors(words, onWords);
-  const parts = JSON.stringify(
-    livePartsOf({
-      language: words.language,
-      subject: { type: "doc", content: [words.head, words.foot, words.fileName].flatMap(({ content }) => content) },
-      body: words.body as never,
-    }),
-  );
+  const parts = JSON.stringify(pagePartsOf(words));
   const made = useAnswer(
     async (engine) => (about ? engine.page(about, period, JSON.parse(parts)) : undefined),
     [about, period, parts],
