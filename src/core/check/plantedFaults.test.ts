@@ -329,6 +329,12 @@ const STOPS: readonly Fault[] = [
     },
   ],
   [
+    "another student’s name typed into a design",
+    "foreign-name",
+    (scene) => enclosed(scene, paragraph(text("As with Dmitri, this went well."))),
+  ],
+  ["a place left to fill in a design", "drafting-words", (scene) => enclosed(scene, paragraph(text("Dear [name],")))],
+  [
     "a report whose design is gone",
     "gone-design",
     ({ note }) => {

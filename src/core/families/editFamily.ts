@@ -87,6 +87,7 @@ export function mergeStudents(kept: Student, gone: Student, world: World): Chang
     studentNumber: kept.studentNumber || gone.studentNumber,
     ...((kept.preferredName ?? gone.preferredName) && { preferredName: kept.preferredName ?? gone.preferredName }),
     ...((kept.address ?? gone.address) && { address: kept.address ?? gone.address }),
+    ...((kept.photo ?? gone.photo) && { photo: kept.photo ?? gone.photo }),
     ...((kept.birthday ?? gone.birthday) && { birthday: kept.birthday ?? gone.birthday }),
     tags: [...new Set([...kept.tags, ...gone.tags])],
     guardians: relinked([...kept.guardians, ...gone.guardians], "", ""),

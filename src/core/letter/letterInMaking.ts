@@ -37,7 +37,7 @@ export class Passage {
 }
 
 /** Fields and blocks of which somebody wrote the words, and not the school’s record. */
-const WRITTEN_FIELDS = /^(?:assignment\.comment|own|statement)\./;
+export const WRITTEN_FIELDS = /^(?:assignment\.comment|own|statement)\./;
 const WRITTEN_BLOCKS: ReadonlySet<LiveBlockNode["type"]> = new Set(["classLog", "assignmentScore"]);
 
 /** One field of a letter, ready to be written. */

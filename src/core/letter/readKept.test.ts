@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { selectedKey, selectionNews } from "../model/keptSelection";
+import type { PageDesign } from "../model/pageDesign";
 import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
 import { sampleClass, sampleStudent, sampleWorld } from "../testing/sampleClass";
@@ -19,6 +20,7 @@ const selection: Selection = {
   leftOutStudentIds: [],
 };
 const { about: _about, ...template } = starterWords("weekly digest", "");
+const newId = () => "new";
 const school = (prefix: string, className = "Earth Systems 9") => {
   const students = ["a", "b"].map((id) => sampleStudent({ id: prefix + id, studentNumber: `number ${id}` }));
   const records = sampleWorld({ students });
@@ -29,17 +31,40 @@ const school = (prefix: string, className = "Earth Systems 9") => {
 describe("a file of templates and selections", () => {
   test("is read back the same into the gradebook that it came from", () => {
     const text = writeKept([template], [{ name: "Mine", selection }], school(""));
-    expect(readKept(text, school(""))).toEqual({
+    expect(readKept(text, school(""), newId)).toEqual({
       ok: true,
       templates: [template],
       selections: [{ name: "Mine", selection }],
+      designs: [],
       notThere: [],
+    });
+  });
+
+  test("brings the designs along that its templates enclose, and never takes the place of another one", () => {
+    const line = { type: "doc" as const, content: [] };
+    const design: PageDesign = {
+      ...{ id: "slip", name: "Slip", language: "en", head: line, foot: line, fileName: line, body: line, variants: [] },
+      page: { across: false, margin: [9, 9, 9, 9], frame: false, toAPage: 1 },
+      onePage: true,
+      changedAt: 5,
+    };
+    const withDesign = (own: PageDesign) => ({ ...school(""), pageDesigns: new Map([[own.id, own]]) });
+    const enclosing = { ...template, reports: [{ design: "slip", paper: "a4" as const }] };
+    const text = writeKept([enclosing], [], withDesign(design));
+    const elsewhere = readKept(text, school("other-"), newId);
+    expect(elsewhere).toMatchObject({ ok: true, designs: [design], templates: [{ reports: [{ design: "slip" }] }] });
+    expect(readKept(text, withDesign({ ...design, changedAt: 9 }), newId)).toMatchObject({ ok: true, designs: [] });
+    const another = { ...design, name: "Another slip" };
+    expect(readKept(text, withDesign(another), newId)).toMatchObject({
+      ok: true,
+      designs: [{ ...design, id: "new" }],
+      templates: [{ reports: [{ design: "new" }] }],
     });
   });
 
   test("finds classes by name and students by number in another gradebook", () => {
     const text = writeKept([template], [{ name: "Mine", selection }], school(""));
-    const read = readKept(text, school("other-"));
+    const read = readKept(text, school("other-"), newId);
     expect(read).toMatchObject({ ok: true, notThere: [] });
     expect(read.ok && read.selections[0]?.selection).toEqual({
       ...selection,
@@ -55,7 +80,7 @@ describe("a file of templates and selections", () => {
 
   test("never widens where a class is not there: the class stays named and is told", () => {
     const text = writeKept([template], [{ name: "Mine", selection }], school(""));
-    const read = readKept(text, school("", "Charts"));
+    const read = readKept(text, school("", "Charts"), newId);
     expect(read).toMatchObject({ ok: true, notThere: ["class Earth Systems 9"] });
     expect(read.ok && read.selections[0]?.selection.classIds).toEqual(["class"]);
   });
@@ -63,7 +88,7 @@ describe("a file of templates and selections", () => {
   test.each(["", "{", "[]", '{"format":"vine-note templates and selections","version":2,"selections":[],"names":{}}'])(
     "that is none is refused with what is safe: %j",
     (text) => {
-      expect(readKept(text, school(""))).toEqual({
+      expect(readKept(text, school(""), newId)).toEqual({
         ok: false,
         problem: "This is no file of templates and selections, or a newer version wrote it. Nothing was changed.",
       });

@@ -1,7 +1,9 @@
 import * as z from "zod";
+import { sameData } from "../change/change";
 import { readJson } from "../formats/readJson";
 import type { SelectionPart } from "../model/condition";
 import { noteOfToday } from "../model/formerNames";
+import { type PageDesign, pageDesignSchema } from "../model/pageDesign";
 import { classLabel } from "../model/schoolClass";
 import { selectionSchema } from "../model/selection";
 import { type NoteWords, noteWordsSchema } from "../model/template";
@@ -15,6 +17,8 @@ const keptFileSchema = z.object({
   version: z.literal(2),
   templates: z.array(noteWordsSchema),
   selections: z.array(z.object({ name: z.string().min(1), selection: selectionSchema })),
+  /** The designs of reports of one's own; files of before there were any have none. */
+  designs: z.array(pageDesignSchema).default([]),
   names: z.object({
     classes: z.record(z.string(), z.string()),
     terms: z.record(z.string(), z.string()),
@@ -23,7 +27,7 @@ const keptFileSchema = z.object({
 });
 type KeptFile = z.infer<typeof keptFileSchema>;
 type Named = KeptFile["selections"][number];
-type Names = Pick<World, "classes" | "terms" | "students">;
+type Names = Pick<World, "classes" | "terms" | "students" | "pageDesigns">;
 
 /** The text (JSON) of a file with some templates and selections. */
 export function writeKept(templates: readonly NoteWords[], selections: readonly Named[], world: Names): string {
@@ -36,6 +40,7 @@ export function writeKept(templates: readonly NoteWords[], selections: readonly 
     version: 2,
     templates: templates.map((one) => noteWordsSchema.parse(one)),
     selections: selections.map(({ name, selection }) => ({ name, selection })),
+    designs: [...world.pageDesigns.values()],
     names: {
       classes: Object.fromEntries([...world.classes].map(([id, one]) => [id, classLabel(one)])),
       terms: Object.fromEntries([...world.terms].map(([id, { name }]) => [id, name])),
@@ -51,15 +56,18 @@ export type ReadKept =
       readonly ok: true;
       readonly templates: readonly NoteWords[];
       readonly selections: readonly Named[];
+      /** Those that are not here yet, just so. */
+      readonly designs: readonly PageDesign[];
       readonly notThere: readonly string[];
     }
   | { readonly ok: false; readonly problem: string };
 
 /**
  * Templates and selections from the text of a file, for this gradebook: classes and terms are found by name, students by number.
- * What is not found is told, and stays in the sentence as not there: a selection never widens by itself.
+ * What is not found is told, and stays in the sentence as not there: a selection never widens by itself. A design that is
+ * another one here gets an id of its own from `newId`.
  */
-export function readKept(text: string, world: Names): ReadKept {
+export function readKept(text: string, world: Names, newId: () => string): ReadKept {
   const file = keptFileSchema.safeParse(ofToday(readJson(text))).data;
   if (!file) {
     return {
@@ -85,7 +93,19 @@ export function readKept(text: string, world: Names): ReadKept {
       one.kind === "chosen" ? { ...one, studentIds: one.studentIds.map(studentHere) } : one;
     return part.kind === "group" ? { ...part, conditions: part.conditions.map(here) } : here(part);
   };
-  const templates = file.templates.map((one) => ({ ...one, conditions: one.conditions.map(partHere) }));
+  const designs = file.designs.flatMap((design) => {
+    const here = world.pageDesigns.get(design.id);
+    if (!here) return [{ from: design.id, design }];
+    return sameData({ ...here, changedAt: 0 }, { ...design, changedAt: 0 })
+      ? []
+      : [{ from: design.id, design: { ...design, id: newId() } }];
+  });
+  const designHere = (id: string) => designs.find(({ from }) => from === id)?.design.id ?? id;
+  const templates = file.templates.map(({ reports, ...one }) => ({
+    ...one,
+    conditions: one.conditions.map(partHere),
+    ...(reports && { reports: reports.map((choice) => ({ ...choice, design: designHere(choice.design) })) }),
+  }));
   const selections = file.selections.map(({ name, selection }) => ({
     name,
     selection: {
@@ -100,7 +120,13 @@ export function readKept(text: string, world: Names): ReadKept {
       leftOutStudentIds: selection.leftOutStudentIds.map(studentHere),
     },
   }));
-  return { ok: true, templates, selections, notThere: [...notThere] };
+  return {
+    ok: true,
+    templates,
+    selections,
+    designs: designs.map(({ design }) => design),
+    notThere: [...notThere],
+  };
 }
 
 function studentIdsOf({

@@ -24,7 +24,7 @@ export function startNote(
 
 /** A new note with words that are there already. */
 export function noteFrom(words: NoteWords, { id, now, period, pointedOut }: NewNote): Note {
-  const { name, kind, audience, match, conditions, language, subject, body, variants } = words;
+  const { name, kind, audience, match, conditions, language, subject, body, variants, reports } = words;
   return {
     id,
     name,
@@ -46,6 +46,7 @@ export function noteFrom(words: NoteWords, { id, now, period, pointedOut }: NewN
     subject,
     body,
     variants,
+    ...(reports && { reports }),
     changedAt: now,
   };
 }

@@ -3,6 +3,7 @@ import { matchSchema, selectionPartSchema } from "./condition";
 import { letterBodySchema, letterSubjectSchema } from "./letterBody";
 import { audienceSchema, variantsSchema } from "./note";
 import { noteKindSchema } from "./noteKind";
+import { MAX_REPORTS, reportChoiceSchema } from "./reportChoice";
 
 /** What of a note can be used again: its words, whom they are for, and what kind of note it is. */
 export const noteWordsSchema = z.object({
@@ -16,6 +17,8 @@ export const noteWordsSchema = z.object({
   /** Files of before the product wrote in several languages have neither. */
   language: z.string().min(2).default("en"),
   variants: variantsSchema.default([]),
+  /** Reports that are made for each letter and go along with it. */
+  reports: z.array(reportChoiceSchema).max(MAX_REPORTS).optional(),
 });
 export type NoteWords = z.infer<typeof noteWordsSchema>;
 

@@ -1,7 +1,9 @@
 import { type BlockModel, blockModel, liveBlocks } from "../letter/blockModel";
 import { fieldWriter } from "../letter/fieldWriter";
 import type { LetterContext } from "../letter/letterContext";
+import { WRITTEN_FIELDS } from "../letter/letterInMaking";
 import { blockText } from "../letter/mailDocument";
+import { valueForEach } from "../letter/valueForEach";
 import type { InlineNode, ListNode, PlainBlockNode, TableNode } from "../model/letterBody";
 import type { PageBlockNode } from "../model/pageDesign";
 import { fullName } from "../model/student";
@@ -34,6 +36,8 @@ export class PageContent {
   constructor(
     /** The title of the assignment that is spoken of where a block leaves that open. */
     private readonly assignment = "",
+    /** Whether the words of the page were typed by the teacher, and are read like those of a letter. */
+    private readonly isTyped = false,
   ) {}
 
   get pictures(): PaperPictures {
@@ -48,6 +52,7 @@ export class PageContent {
     return nodes.map((node): PaperInline => {
       if (node.type === "hardBreak") return { type: "break" };
       const text = node.type === "text" ? node.text : this.value(node.attrs, context);
+      if (this.isTyped && node.type === "text") this.written.push(text);
       const marks = (node.marks ?? []).flatMap(({ type }) => (type === "link" ? [] : [type]));
       const link = (node.marks ?? []).find((mark) => mark.type === "link")?.attrs.href;
       if (marks.length === 0 && link === undefined) return text;
@@ -55,17 +60,21 @@ export class PageContent {
     });
   }
 
-  /** The line at the head or the foot of a page. */
-  strip(nodes: readonly InlineNode[] = [], context: LetterContext): PaperInline[] {
+  /** The line at the head or the foot of a page; of several children and classes it names each. */
+  strip(nodes: readonly InlineNode[] = [], contexts: readonly [LetterContext, ...LetterContext[]]): PaperInline[] {
     return nodes.flatMap((node): PaperInline[] => {
-      const place = node.type === "field" ? PLACES[node.attrs.field] : undefined;
-      return place ? [{ type: place }] : this.inline([node], context);
+      if (node.type !== "field") return this.inline([node], contexts[0]);
+      const place = PLACES[node.attrs.field];
+      if (place) return [{ type: place }];
+      const slot = { key: "", attrs: node.attrs, write: fieldWriter(node.attrs), isWritten: false };
+      return contexts.length > 1 ? [valueForEach(slot, contexts)] : this.inline([node], contexts[0]);
     });
   }
 
   private value(attrs: Parameters<typeof fieldWriter>[0] & { fallback: string }, context: LetterContext): string {
     const text = fieldWriter(attrs)(context) || attrs.fallback;
     if (!text) this.unfilled.push(attrs.field);
+    if (text && WRITTEN_FIELDS.test(attrs.field)) this.written.push(text);
     return text;
   }
 
@@ -125,6 +134,7 @@ export class PageContent {
           },
         ];
       case "signatureLine":
+        if (this.isTyped) this.written.push(block.attrs.words);
         return [{ type: "sign", content: [block.attrs.words] }];
       case "gap":
         return [{ type: "gap", height: block.attrs.height }];

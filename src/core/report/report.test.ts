@@ -79,6 +79,7 @@ test("a family’s report has a part for each child, and a run keeps the picture
   const both = draw({ design: "progress", paper: A4 }, [of("Ana"), of("Bo")], "en");
   expect(both.paper.name).toBe("Ana Wójcik, Bo Wójcik");
   expect(both.paper.content.filter(({ type }) => type === "pageBreak")).toHaveLength(1);
+  expect(both.paper.head[0]).toBe("Ana Wójcik and Bo Wójcik");
   const choice = { design: "meeting", paper: A4 } as const;
   const drafts = ["Ana", "Rose"].map((id) => draw(choice, [of(id)], "en"));
   const { run, pictures } = runOf(drafts, { title: "Meetings", author: "", language: "en" });

@@ -14,7 +14,7 @@ import type { Match } from "../selection/planNote";
 import { PageContent } from "./pageContent";
 import type { Paper, PaperPage, PaperPictures } from "./paperContent";
 import { letterHeadOf } from "./paperHead";
-import { designOf, isOfAllClasses, partsOf } from "./reportDesign";
+import { designOf, isOfAllClasses, isReadyMade, partsOf } from "./reportDesign";
 import { reportFileName } from "./reportFileName";
 
 /** One report, ready to be drawn: all that its file is made from. */
@@ -48,7 +48,7 @@ export function reportPaper(
   const design = designOf(index.world, choice.design, language);
   if (!design) return undefined;
   const contexts = reportContexts(index, about, period, language);
-  const content = new PageContent(choice.assignment);
+  const content = new PageContent(choice.assignment, !isReadyMade(design.id));
   const { before, each, after } = partsOf(design);
   const hasParts = isOfAllClasses(design);
   const byStudent = new Map<string, LetterContext[]>();
@@ -69,12 +69,11 @@ export function reportPaper(
         ]);
     return [...(place > 0 ? [{ type: "pageBreak" } as const] : []), ...parts];
   });
-  const [first] = contexts;
   const { letterHead, schoolName } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const { withLetterHead, ground, ...look } = design.page;
   const head = withLetterHead ? letterHeadOf(schoolName, letterHead) : undefined;
   const names = [...byStudent.values()].map(([one]) => (one ? fullName(one.student) : ""));
-  const strip = (nodes: readonly InlineNode[] | undefined) => content.strip(nodes, first);
+  const strip = (nodes: readonly InlineNode[] | undefined) => content.strip(nodes, contexts);
   return {
     paper: {
       name: names.join(", "),

@@ -126,13 +126,16 @@ export function PhotosDialog({ onClose }: { onClose: () => void }) {
                           ))}
                         </optgroup>
                       )}
-                      <optgroup label="All">
-                        {students
-                          .filter(({ id }) => !candidates.includes(id))
-                          .map(({ id }) => (
-                            <StudentOption key={id} id={id} />
-                          ))}
-                      </optgroup>
+                      {/* Of thousands, only where it is asked. */}
+                      {why && (
+                        <optgroup label="All">
+                          {students
+                            .filter(({ id }) => !candidates.includes(id))
+                            .map(({ id }) => (
+                              <StudentOption key={id} id={id} />
+                            ))}
+                        </optgroup>
+                      )}
                     </Form.Select>
                   </td>
                 </tr>

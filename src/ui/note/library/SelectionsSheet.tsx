@@ -135,7 +135,7 @@ function TakeIn() {
   const change = useChange();
   const input = useRef<HTMLInputElement>(null);
   const take = async (file: File) => {
-    const read = readKept(await file.text(), world);
+    const read = readKept(await file.text(), world, office.around.newId);
     if (!read.ok) {
       toast.error(read.problem);
       return;
@@ -143,10 +143,19 @@ function TakeIn() {
     const { newId } = office.around;
     const selections = read.selections.map((one) => ({ ...one, id: newId(), seen: { at: now(), keys: [] } }));
     const templates = read.templates.map((one) => ({ ...one, id: newId(), changedAt: now() }));
-    const added = `${counted(templates.length, "template")} and ${counted(selections.length, "selection")} added.`;
+    const parts = [
+      counted(templates.length, "template"),
+      counted(selections.length, "selection"),
+      ...(read.designs.length > 0 ? [counted(read.designs.length, "design")] : []),
+    ];
+    const added = `${listed(parts)} added.`;
     const notThere = `Not in this gradebook: ${listed(read.notThere)}. The sentences say so; choose something else there.`;
     await change(
-      { ...adding("keptSelections", selections), ...adding("templates", templates) },
+      {
+        ...adding("keptSelections", selections),
+        ...adding("templates", templates),
+        ...adding("pageDesigns", read.designs),
+      },
       read.notThere.length > 0 ? `${added} ${notThere}` : added,
     );
   };

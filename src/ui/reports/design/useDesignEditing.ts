@@ -26,7 +26,11 @@ export function useDesignEditing(initial: PageDesign): {
     latest.current.kept = next;
     const words = `The design “${next.name}” was changed.`;
     try {
-      const done = await office.commit(updating("pageDesigns", before, next), { words, screen: "Reports" });
+      const done = await office.commit(updating("pageDesigns", before, next), {
+        words,
+        screen: "Reports",
+        joins: `design ${next.id}`,
+      });
       if (done.ok) return setKept(next);
       latest.current.kept = before;
       toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
