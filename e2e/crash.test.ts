@@ -1,12 +1,13 @@
+import { createHash } from "node:crypto";
 import { readdir, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { expect, test } from "vitest";
 import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
-import { openPage, waitForWords } from "./support/browser";
+import { openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { beginNote, enclose, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+import { beginNote, enclose, leaveOutUnreachable, seeCautions, send, setTakeBack } from "./support/steps";
 import { readdress, storedLetters } from "./support/stored";
 
 /** How often a process is killed or a page closed; `npm run crash` asks for more. */
@@ -47,7 +48,10 @@ test(
       await beginNote(page, "How things stand");
       await leaveOutUnreachable(page);
       await enclose(page, file);
-      await send(page);
+      await press(page, "Enclose a report");
+      await press(page, "Enclose it");
+      if (rounds === 0) await closeWhileMaking();
+      if ((await storedLetters(page)).length === 0 || rounds > 0) await send(page);
       rounds += 1;
       let left = await lettersIn(OPEN);
       expect(left).toBeGreaterThan(rounds === 1 ? 200 : 0);
@@ -77,18 +81,45 @@ test(
     const copies = new Map<string, number>();
     for (const { mail } of mails) copies.set(mail.messageId ?? "", (copies.get(mail.messageId ?? "") ?? 0) + 1);
     for (const { id, state, serverAnswer } of letters) {
-      const arrived = copies.get(`<${id}@letters.vine-note.invalid>`) ?? 0;
+      const arrived = copies.get(messageIdOf(id)) ?? 0;
       expect({ id, state, arrived }).toEqual({ id, state, arrived: state === "accepted" ? 1 : 0 });
       if (state === "refused") expect(serverAnswer).toContain("550");
       else expect(state).toBe("accepted");
     }
-    for (const { mail } of mails) expect(mail.attachments.map(({ content }) => content)).toEqual([bytes]);
+    const reports = new Map(letters.map(({ id, enclosures }) => [messageIdOf(id), enclosures?.[1]?.sha256]));
+    for (const { mail } of mails) {
+      const [tides, report, ...others] = mail.attachments;
+      expect([tides?.content, others]).toEqual([bytes, []]);
+      // The report that was made before the first crash is the one that arrived.
+      const sha256 = createHash("sha256")
+        .update(report?.content ?? "")
+        .digest("hex");
+      expect(sha256).toBe(reports.get(mail.messageId ?? ""));
+    }
     await expect.poll(() => readdir(path.join(server.dataFolder, "post/enclosures"))).toEqual([]);
     expect(mails).toHaveLength(letters.filter(({ state }) => state === "accepted").length);
     console.info(`${crashes} crashes in ${rounds} rounds: ${letters.length} letters, ${mails.length} arrived.`);
   },
   120_000 + CRASHES * MINUTES_PER_CRASH,
 );
+
+/** The page is gone while letters and reports are made: then there is no round at all, or a whole one. */
+async function closeWhileMaking(): Promise<void> {
+  const note = page.url();
+  await page.locator(".foot .btn-primary:not(:disabled)").click();
+  await waitForWords(page, " looked at.");
+  await seeCautions(page);
+  for (const word of await page.$$("[id^=word-]"))
+    await word.type(await word.evaluate(({ id }) => id.split("-")[1] ?? ""));
+  await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
+  await page.close();
+  goOnWith(await openPage(browser, note));
+  await waitForWords(page, "Letter 1 of");
+  const isWhole = (letters: number) => letters === 0 || letters > 200;
+  await expect.poll(async () => isWhole((await storedLetters(page)).length)).toBe(true);
+}
+
+const messageIdOf = (id: string) => `<${id}@letters.vine-note.invalid>`;
 
 const MOVING = ["prepared", "handed", "held", "leaving"];
 /** A deferred letter moves on only when its time has come. */

@@ -90,4 +90,7 @@ test("a student’s sheet has all for a talk; turned to the family, the class an
   expect(await page.$("#sheet-checklists")).toBeNull();
   await press(page, "Meeting sheet");
   await page.waitForFunction(() => !document.querySelector("[data-sonner-toast][data-type=error]"));
+  await press(page, "Enclose it");
+  await waitForWords(page, "A report for each student");
+  await page.waitForFunction(() => document.querySelector("[aria-label='Take Meeting sheet out']"));
 });

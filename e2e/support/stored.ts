@@ -28,15 +28,22 @@ export async function readdress(page: Page, addresses: Record<string, string>): 
   await page.waitForSelector(".stem-node");
 }
 
+interface StoredLetter {
+  readonly id: string;
+  readonly state: string;
+  readonly serverAnswer: string;
+  readonly enclosures?: readonly { readonly sha256: string }[];
+}
+
 /** What the record keeps of every letter. */
-export function storedLetters(page: Page): Promise<{ id: string; state: string; serverAnswer: string }[]> {
+export function storedLetters(page: Page): Promise<StoredLetter[]> {
   return page.evaluate(async () => {
     const database = await new Promise<IDBDatabase>((resolve, reject) => {
       const opening = indexedDB.open("vine-note");
       opening.onsuccess = () => resolve(opening.result);
       opening.onerror = () => reject(opening.error);
     });
-    const letters = await new Promise<{ id: string; state: string; serverAnswer: string }[]>((resolve) => {
+    const letters = await new Promise<StoredLetter[]>((resolve) => {
       const reading = database.transaction("letters").objectStore("letters").getAll();
       reading.onsuccess = () => resolve(reading.result);
     });

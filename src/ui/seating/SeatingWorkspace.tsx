@@ -1,13 +1,13 @@
 "use client";
-import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
+import { DndContext, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { Lock } from "lucide-react";
-import { type ReactNode, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import { updating } from "@/core/change/change";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import type { Desk, SeatingPlan } from "@/core/model/seatingPlan";
-import { fullName, type Student } from "@/core/model/student";
+import { fullName } from "@/core/model/student";
 import { seatingPaper } from "@/core/report/seatingPaper";
 import { leftOver, seatAt, toggleDesk, unseat } from "@/core/seating/moveSeat";
 import { proposeSeats } from "@/core/seating/proposeSeats";
@@ -18,6 +18,8 @@ import { Photo } from "@/ui/shared/Photo";
 import { takePrinted } from "@/ui/shared/takePrinted";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
+import { LEFT_OVER, LeftOver, TakenUp } from "./BesideRoom";
+import { DeskPlace, Dragged } from "./DeskPlace";
 import { RoomPart } from "./RoomPart";
 import { WishesPart } from "./WishesPart";
 
@@ -202,119 +204,9 @@ export function SeatingWorkspace({ plan, schoolClass }: SeatingWorkspaceProps) {
   );
 }
 
-/** What a student is dropped on to leave the seat. */
-const LEFT_OVER = "left over";
-
 function placesOf({ rows, columns, desks }: SeatingPlan): { row: number; column: number; desk: Desk | undefined }[] {
   return Array.from({ length: rows * columns }, (_, place) => {
     const [row, column] = [Math.floor(place / columns), place % columns];
     return { row, column, desk: desks.find((desk) => desk.row === row && desk.column === column) };
   });
-}
-
-interface DeskPlaceProps {
-  readonly desk: Desk;
-  readonly style: { gridRow: number; gridColumn: number };
-  readonly isHeld: boolean;
-  readonly children: ReactNode;
-}
-
-function DeskPlace({ desk, style, isHeld, children }: DeskPlaceProps) {
-  const { setNodeRef, isOver } = useDroppable({ id: desk.id });
-  return (
-    <div ref={setNodeRef} style={style} className={`desk-place ${isOver ? "is-over" : ""} ${isHeld ? "is-held" : ""}`}>
-      {children}
-    </div>
-  );
-}
-
-function Dragged({ id, isOff, children }: { id: string; isOff: boolean; children: ReactNode }) {
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id, disabled: isOff });
-  return (
-    <span
-      ref={setNodeRef}
-      {...listeners}
-      className={`desk-student ${isDragging ? "is-dragged" : ""}`}
-      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
-    >
-      {children}
-    </span>
-  );
-}
-
-interface LeftOverProps {
-  readonly students: readonly Student[];
-  readonly names: ReadonlyMap<string, string>;
-  readonly taken: string | undefined;
-  readonly onTake: (id: string | undefined) => void;
-}
-
-/** Students of the class without a desk, always in sight. */
-function LeftOver({ students, names, taken, onTake }: LeftOverProps) {
-  const { setNodeRef, isOver } = useDroppable({ id: LEFT_OVER });
-  return (
-    <section ref={setNodeRef} className={`sheet ${isOver ? "is-over" : ""}`} aria-labelledby="left-over">
-      <h2 id="left-over">Without a seat: {students.length}</h2>
-      {students.length === 0 ? (
-        <p className="quiet small mb-0">Everybody has a seat.</p>
-      ) : (
-        <ul className="seat-list" data-private>
-          {students.map((student) => (
-            <li key={student.id}>
-              <button
-                type="button"
-                className={`desk is-small ${taken === student.id ? "is-taken" : ""}`}
-                onClick={() => onTake(taken === student.id ? undefined : student.id)}
-              >
-                <Dragged id={student.id} isOff={false}>
-                  <span className="desk-name">{names.get(student.id)}</span>
-                </Dragged>
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-    </section>
-  );
-}
-
-interface TakenUpProps {
-  readonly plan: SeatingPlan;
-  readonly studentId: string;
-  readonly name: string;
-  readonly onChange: (next: SeatingPlan, words: string) => void;
-}
-
-/** What can be done with the student that was taken up, beside giving them another seat. */
-function TakenUp({ plan, studentId, name, onChange }: TakenUpProps) {
-  const deskId = Object.entries(plan.seats).find(([, id]) => id === studentId)?.[0];
-  if (deskId === undefined) return null;
-  const isHeld = plan.held.includes(deskId);
-  return (
-    <section className="sheet d-grid gap-2" aria-label="The student taken up">
-      <h2 data-private>{name}</h2>
-      <div className="d-flex flex-wrap gap-2">
-        <Button
-          size="sm"
-          variant="outline-primary"
-          onClick={() =>
-            onChange(
-              { ...plan, held: isHeld ? plan.held.filter((id) => id !== deskId) : [...plan.held, deskId] },
-              isHeld ? "A desk is not held any more." : "A desk is held.",
-            )
-          }
-        >
-          {isHeld ? "Hold this desk no more" : "Hold this desk"}
-        </Button>
-        <Button
-          size="sm"
-          variant="outline-secondary"
-          onClick={() => onChange(unseat(plan, studentId), `${name} left the seat.`)}
-        >
-          Without a seat
-        </Button>
-      </div>
-      <p className="quiet small mb-0">A held desk stays as it is when seats are proposed.</p>
-    </section>
-  );
 }

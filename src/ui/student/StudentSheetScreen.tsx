@@ -83,6 +83,7 @@ export function StudentSheetScreen({ studentId }: { studentId: string }) {
             <Button variant="outline-primary" disabled={classes.length === 0} onClick={print}>
               Meeting sheet
             </Button>
+            <WriteToFamily studentId={studentId} enclosing={{ report: { design: "meeting", paper }, period }} />
             <WriteToFamily studentId={studentId} />
           </>
         )}

@@ -1,22 +1,34 @@
 "use client";
 import { Button } from "react-bootstrap";
+import { starterWords } from "@/core/letter/starterWords";
+import type { ReportChoice } from "@/core/model/reportChoice";
 import { WHOLE_YEAR } from "@/core/model/term";
 import { useCreateNote } from "./useCreateNote";
 
-/** Begins a note to the family of one student. */
-export function WriteToFamily({ studentId }: { studentId: string }) {
+interface WriteToFamilyProps {
+  readonly studentId: string;
+  /** A report that goes along. */
+  readonly enclosing?: { readonly report: ReportChoice; readonly period: string };
+}
+
+/** Begins a note to the family of one student, also with a report in it. */
+export function WriteToFamily({ studentId, enclosing }: WriteToFamilyProps) {
   const createNote = useCreateNote();
   return (
     <Button
+      variant={enclosing ? "outline-primary" : "primary"}
       onClick={() =>
-        createNote("empty", {
-          classIds: "all",
-          period: WHOLE_YEAR,
-          conditions: [{ kind: "chosen", studentIds: [studentId] }],
-        })
+        createNote(
+          { ...starterWords("empty", ""), ...(enclosing && { reports: [enclosing.report] }) },
+          {
+            classIds: "all",
+            period: enclosing?.period ?? WHOLE_YEAR,
+            conditions: [{ kind: "chosen", studentIds: [studentId] }],
+          },
+        )
       }
     >
-      Write to this family
+      {enclosing ? "Enclose it" : "Write to this family"}
     </Button>
   );
 }
