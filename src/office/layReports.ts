@@ -54,7 +54,7 @@ async function laidOut(office: Office, draft: ReportDraft): Promise<Omit<LaidRep
   if (!made.ok) return { broken: [{ fileName, problem: made.problem }], runOver: [], withBoxes: [] };
   return {
     broken: [],
-    runOver: onePage && made.pages > 1 ? [fileName] : [],
+    runOver: (onePage && made.pages > 1) || made.cut.length > 0 ? [fileName] : [],
     withBoxes: made.boxes.length > 0 ? [{ fileName, characters: made.boxes.join(" ") }] : [],
   };
 }

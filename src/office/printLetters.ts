@@ -48,6 +48,13 @@ export function printLetters(
     const done = await office.keepRound(whole, staged, {}, screen);
     if (!done.ok) return { ok: false, problem: done.problem };
     const bytes = drawn.file as Uint8Array;
-    return { ok: true, bytes, fileName: reportFileName([title]), type: "application/pdf", count: kept.length };
+    return {
+      ok: true,
+      bytes,
+      fileName: reportFileName([title]),
+      type: "application/pdf",
+      count: kept.length,
+      cut: drawn.cut,
+    };
   });
 }

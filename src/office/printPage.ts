@@ -9,5 +9,5 @@ export async function printPage(office: Office, drawn: DrawnFrom, title: string)
   const made = await drawPapers(office, [drawn], { title }, "pdf");
   if (!made.ok) return { ok: false, problem: `It could not be made: ${made.problem} Nothing was changed.` };
   const bytes = made.file as Uint8Array;
-  return { ok: true, bytes, fileName: reportFileName([title]), type: "application/pdf", count: 1 };
+  return { ok: true, bytes, fileName: reportFileName([title]), type: "application/pdf", count: 1, cut: made.cut };
 }

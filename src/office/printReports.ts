@@ -16,6 +16,8 @@ export type PrintedReports =
       readonly fileName: string;
       readonly type: string;
       readonly count: number;
+      /** Whose reports have more than their part of a page holds. */
+      readonly cut: readonly string[];
     }
   | { readonly ok: false; readonly problem: string };
 
@@ -41,6 +43,7 @@ export async function printReports(
   const title = designOf(office.world, wanted.choice.design, "en")?.name ?? "Reports";
   const parts = partsOf(keys, as);
   const files: { name: string; bytes: Uint8Array }[] = [];
+  const cut: string[] = [];
   let done = 0;
   for (let place = 0; place < parts.length; place += DRAWN_TOGETHER) {
     if (signal.aborted) return { ok: false, problem: "It was stopped; nothing was kept." };
@@ -63,6 +66,7 @@ export async function printReports(
       const ofClass = reportFileName([title, schoolClass ? classLabel(schoolClass) : ""]);
       const name =
         as === "a file each" ? (reports[0]?.fileName ?? "") : as === "one PDF" ? reportFileName([title]) : ofClass;
+      cut.push(...drawn.cut);
       files.push({ name, bytes: drawn.file as Uint8Array });
       done += reports.length;
     }
@@ -70,11 +74,11 @@ export async function printReports(
   }
   const [first] = files;
   if (as !== "a file each" && files.length === 1 && first)
-    return { ok: true, bytes: first.bytes, fileName: first.name, type: "application/pdf", count: done };
+    return { ok: true, bytes: first.bytes, fileName: first.name, type: "application/pdf", count: done, cut };
   const { zipSync } = await import("fflate");
   const names = uniqueNames(files.map(({ name }) => name));
   const bytes = zipSync(Object.fromEntries(files.map((file, place) => [names[place] ?? "", file.bytes])), { level: 0 });
-  return { ok: true, bytes, fileName: reportFileName([title], "zip"), type: "application/zip", count: done };
+  return { ok: true, bytes, fileName: reportFileName([title], "zip"), type: "application/zip", count: done, cut };
 }
 /** So many are asked for at once; the pool draws as many as it has workers. */
 const DRAWN_TOGETHER = 4;

@@ -45,7 +45,7 @@ export class TestBrowser {
   /** What stands for drawing: the words of a paper are its file. */
   drawPaper: (run: PaperRun) => MadePaper = ({ papers }) => {
     const file = new TextEncoder().encode(JSON.stringify(papers));
-    return { ok: true, file, pages: 1, boxes: [], memory: 0 };
+    return { ok: true, file, pages: 1, cut: [], boxes: [], memory: 0 };
   };
   /** What happens before the engine is asked something. */
   beforeQuestion: (question: string) => Promise<void> = async () => undefined;

@@ -4,9 +4,10 @@ import type { ReportDraft } from "@/core/report/reportPaper";
 import { counted } from "@/core/words";
 import { drawPapers } from "@/office/drawPapers";
 import { useVine } from "@/ui/shared/VineContext";
+import type { MadePaper } from "@/workers/paper/paperApi";
 
 type Seen =
-  | { readonly url: string; readonly pages: number; readonly of: string; readonly boxes: readonly string[] }
+  | (Pick<Extract<MadePaper, { ok: true }>, "pages" | "boxes" | "cut"> & { readonly url: string; readonly of: string })
   | { readonly problem: string };
 
 /** One report as it will be printed or enclosed, and how many pages it has. */
@@ -22,7 +23,8 @@ export function PaperView({ draft }: { draft: ReportDraft }) {
       if (!isWanted) return;
       if (!made.ok) return setSeen({ problem: made.problem });
       url = URL.createObjectURL(new Blob([made.file as string], { type: "image/svg+xml" }));
-      setSeen({ url, pages: made.pages, of: what.fileName, boxes: made.boxes });
+      const { pages, boxes, cut } = made;
+      setSeen({ url, pages, boxes, cut, of: what.fileName });
     });
     return () => {
       isWanted = false;
@@ -38,6 +40,13 @@ export function PaperView({ draft }: { draft: ReportDraft }) {
         {seen.of}, {counted(seen.pages, "page")}
         {seen.pages > 1 && draft.onePage && (
           <strong className="text-danger"> It is meant for one page and runs over.</strong>
+        )}
+        {seen.cut.length > 0 && (
+          <strong className="text-danger">
+            {" "}
+            It has more than its part of the page holds: the end is cut off. Put fewer students to a page in a copy of
+            this design.
+          </strong>
         )}
         {seen.boxes.length > 0 && (
           <strong className="text-danger">

@@ -1,6 +1,9 @@
 import { toast } from "sonner";
+import { listed } from "@/core/words";
 import type { PrintedReports } from "@/office/printReports";
 import { download } from "./download";
+
+const MOST_NAMED = 5;
 
 /** Hands a file that was made for paper over, or says why there is none; gives whether there is. */
 export function takePrinted(made: PrintedReports, words?: string): boolean {
@@ -10,5 +13,10 @@ export function takePrinted(made: PrintedReports, words?: string): boolean {
   }
   download(made.fileName, made.bytes, made.type);
   if (words) toast(words);
+  if (made.cut.length > 0)
+    toast.warning(
+      `Cut off at the end, since there is more than the part of a page holds: ${listed(made.cut.slice(0, MOST_NAMED))}${made.cut.length > MOST_NAMED ? ` and ${made.cut.length - MOST_NAMED} more` : ""}. Put fewer to a page in a copy of the design, and print these again.`,
+      { duration: Number.POSITIVE_INFINITY },
+    );
   return true;
 }

@@ -105,6 +105,9 @@ describe("a paper", () => {
     const [paper] = EMPTY_RUN.papers;
     const seven = Array.from({ length: 7 }, () => paper as NonNullable<typeof paper>);
     expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven, page: { ...EMPTY_RUN.page, toAPage: 3 } }))).toBe(3);
+    const full = { ...(paper as NonNullable<typeof paper>), name: "Bo", content: long };
+    const slips = await draw({ ...EMPTY_RUN, papers: [...seven, full], page: { ...EMPTY_RUN.page, toAPage: 3 } });
+    expect(slips).toMatchObject({ pages: 3, cut: ["Bo"] });
     expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven }))).toBe(7);
     expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven, twoSided: true }))).toBe(13);
   });
@@ -131,7 +134,7 @@ describe("the pool", () => {
       };
     });
   };
-  const fine: MadePaper = { ok: true, file: new Uint8Array(1), pages: 1, boxes: [], memory: 1 };
+  const fine: MadePaper = { ok: true, file: new Uint8Array(1), pages: 1, cut: [], boxes: [], memory: 1 };
 
   test("draws as many at once as it may, and each is drawn", async () => {
     let [now, most] = [0, 0];

@@ -167,7 +167,12 @@
       rows: (1fr,) * sheet.toAPage,
       inset: (y: 5mm),
       stroke: (x, y) => if y > 0 { (top: (paint: faint, thickness: 0.5pt, dash: "dashed")) },
-      ..some.map(paper => own(paper, block(width: 100%, height: 100%, clip: true, letter-head(paper) + blocks(paper.content)))),
+      ..some.map(paper => own(paper, block(width: 100%, height: 100%, clip: true, layout(size => {
+        let body = letter-head(paper) + blocks(paper.content)
+        // What has no room is cut off, and told.
+        if measure(block(width: size.width, body)).height > size.height [#metadata(paper.name) <cut>]
+        body
+      })))),
     ))
   }
 } else {

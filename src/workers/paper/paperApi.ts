@@ -6,6 +6,8 @@ export type MadePaper =
       readonly ok: true;
       readonly file: Uint8Array | string;
       readonly pages: number;
+      /** Whose paper has no room in its part of a page, so that its end is cut off. */
+      readonly cut: readonly string[];
       /** Characters that no font has: they come out as boxes. */
       readonly boxes: readonly string[];
       /** What the worker holds by now, in bytes: it only grows. */

@@ -66,7 +66,7 @@ export function ReportsLaid({ note, onChange }: ReportsLaidProps) {
         <div className="finding mb-2">
           {runOver.length > 0 && (
             <div>
-              Meant for one page, and longer: {listed(runOver.slice(0, MOST_NAMED))}
+              With more than their page holds: {listed(runOver.slice(0, MOST_NAMED))}
               {runOver.length > MOST_NAMED && ` and ${runOver.length - MOST_NAMED} more`}.
             </div>
           )}
