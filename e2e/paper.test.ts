@@ -147,14 +147,14 @@ test("seats are proposed with the wishes kept, changed by press and by drag, and
   await waitForWords(page, "Everybody has a seat.");
   expect(await wordsOf(page, "[aria-labelledby=wishes]")).not.toContain("not so now");
   const seats = () =>
-    page.$$eval(".room .desk", (all) => all.map((desk) => desk.getAttribute("aria-label")?.split(",")[0] ?? ""));
+    page.$$eval(".room .desk", (all) => all.map((desk) => desk.querySelector(".desk-name")?.textContent ?? ""));
   const before = await seats();
   const desks = await page.$$(".room .desk");
   await desks[0]?.click();
   await waitForWords(page, "is taken up");
   await desks[5]?.click();
   await page.waitForFunction(
-    (name) => document.querySelectorAll(".room .desk")[5]?.getAttribute("aria-label")?.startsWith(name),
+    (name) => document.querySelectorAll(".room .desk")[5]?.querySelector(".desk-name")?.textContent === name,
     {},
     before[0] ?? "",
   );
@@ -168,7 +168,7 @@ test("seats are proposed with the wishes kept, changed by press and by drag, and
   await page.waitForSelector(".desk-place.is-over");
   await page.mouse.up();
   await page.waitForFunction(
-    (name) => document.querySelectorAll(".room .desk")[0]?.getAttribute("aria-label")?.startsWith(name),
+    (name) => document.querySelectorAll(".room .desk")[0]?.querySelector(".desk-name")?.textContent === name,
     {},
     before[0] ?? "",
   );

@@ -88,7 +88,7 @@ export function SeatingWorkspace({ plan, schoolClass }: SeatingWorkspaceProps) {
       }}
     >
       <div className="seating">
-        <section className="sheet" aria-label="The room">
+        <section className="sheet" aria-label="The desks">
           <div className="d-flex flex-wrap gap-3 align-items-center mb-2">
             <Button size="sm" onClick={propose}>
               Propose seats
@@ -157,7 +157,6 @@ export function SeatingWorkspace({ plan, schoolClass }: SeatingWorkspaceProps) {
                   <button
                     type="button"
                     className={`desk ${taken !== undefined && taken === sitting?.id ? "is-taken" : ""} ${desk.turned ? "is-turned" : ""}`}
-                    aria-label={`${isHere ? fullName(sitting) : "Free desk"}, row ${row + 1}, place ${column + 1}${desk.group ? `, group ${desk.group}` : ""}`}
                     onClick={() =>
                       isBuilding
                         ? set(toggleDesk(plan, row, column, office.around.newId), "The desks of a plan were changed.")
@@ -166,10 +165,14 @@ export function SeatingWorkspace({ plan, schoolClass }: SeatingWorkspaceProps) {
                   >
                     {isHere && (
                       <Dragged id={sitting.id} isOff={isBuilding}>
-                        {withPhotos && <Photo student={sitting} size={34} />}
+                        {withPhotos && <Photo student={sitting} size={34} isNamed />}
                         <span className="desk-name">{names.get(sitting.id)}</span>
                       </Dragged>
                     )}
+                    <span className="visually-hidden">
+                      {isHere ? "" : "Free desk"}, row {row + 1}, place {column + 1}
+                      {desk.group ? `, group ${desk.group}` : ""}
+                    </span>
                     {plan.held.includes(desk.id) && <Lock size={12} aria-label="held" className="desk-held" />}
                   </button>
                 </DeskPlace>

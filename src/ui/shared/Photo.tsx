@@ -3,8 +3,16 @@ import { useEffect, useState } from "react";
 import { fullName, type Student } from "@/core/model/student";
 import { useKept } from "./useKept";
 
+interface PhotoProps {
+  readonly student: Student;
+  /** Its width and height in px. */
+  readonly size?: number;
+  /** Whether the name stands beside it: then it need not be said again. */
+  readonly isNamed?: boolean;
+}
+
 /** A student's photo, or the first letters of the name where there is none; it goes with names when they are covered. */
-export function Photo({ student, size = 64 }: { student: Student; size?: number }) {
+export function Photo({ student, size = 64, isNamed = false }: PhotoProps) {
   const { photo } = student;
   const bytes = useKept((read) => (photo ? read.fileBytes(photo) : Promise.resolve(undefined)), [photo]);
   const [url, setUrl] = useState<string>();
@@ -20,7 +28,7 @@ export function Photo({ student, size = 64 }: { student: Student; size?: number 
     <img
       className="photo"
       src={url}
-      alt={fullName(student)}
+      alt={isNamed ? "" : fullName(student)}
       width={size}
       height={size}
       // The browser would drag the picture by itself, where the student is dragged.
