@@ -13,9 +13,9 @@ import { readdress, storedLetters } from "./support/stored";
 /** How often a process is killed or a page closed; `npm run crash` asks for more. */
 const CRASHES = Number(process.env.VINE_CRASHES ?? 6);
 const SEED = Number(process.env.VINE_SEED ?? 20261124);
-const MOST_LETTERS_BETWEEN = 14;
+const MOST_LETTERS_BETWEEN = 30;
 const CLOCK_STEP_MS = 120_000;
-const MINUTES_PER_CRASH = 60_000;
+const MINUTES_PER_CRASH = 120_000;
 
 journey({ VINE_DEMO: "1", VINE_PRACTICE_DELAY_MS: "15" });
 const folder = temporaryFolder();

@@ -2,8 +2,8 @@ import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type 
 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
-/** What is waited for comes at its own time, also on a slow machine beside another journey. */
-const LONGEST_WAIT_MS = 60_000;
+/** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
+const LONGEST_WAIT_MS = 180_000;
 
 /** Debian's Chromium with a fresh profile and no calls of its own to the network. */
 export function launchBrowser(): Promise<Browser> {
