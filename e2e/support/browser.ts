@@ -3,7 +3,7 @@ import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
 /** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
-const LONGEST_WAIT_MS = 180_000;
+const LONGEST_WAIT_MS = 120_000;
 
 /** Debian's Chromium with a fresh profile and no calls of its own to the network. */
 export function launchBrowser(): Promise<Browser> {
@@ -37,18 +37,8 @@ export async function openPage(context: Browser | BrowserContext, url: string): 
 
 /** Clicks the first control of a role with a name; waits until it is there and can be used. */
 export async function press(page: Page, name: string, role = "button"): Promise<void> {
-  const control = `::-p-aria([name="${name}"][role="${role}"])`;
-  if (role !== "link") return page.locator(control).click();
-  const link = await page.locator(control).waitHandle();
-  const to = await link.evaluate((element) => (element as HTMLAnchorElement).href);
-  const isThere = page.url() === to;
-  await page.locator(control).click();
-  // A page that is drawn anew just then takes no press: whoever sees nothing happen presses once more.
-  const wentOn = page.waitForFunction((wanted) => location.href === wanted, { timeout: PRESSED_AGAIN_MS }, to);
-  if (!isThere) await wentOn.catch(async () => (await page.$(control))?.click());
+  await page.locator(`::-p-aria([name="${name}"][role="${role}"])`).click();
 }
-
-const PRESSED_AGAIN_MS = 15_000;
 
 /** Types into the control with a label, in the place of what it held. */
 export async function fill(page: Page, label: string, value: string): Promise<void> {
