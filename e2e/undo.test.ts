@@ -55,10 +55,12 @@ test("whoever leaves a form with something typed is asked; what is left behind c
   expect(await page.$eval("#teacher-name", (input) => (input as HTMLInputElement).value)).toBe("Somebody Else");
   await press(page, "Desk", "link");
   await press(page, "Leave it behind");
-  await waitForWords(page, "Today");
+  await page.waitForFunction(() => document.querySelector("h1")?.textContent === "Desk");
   await press(page, "Settings", "link");
   await page.waitForSelector("#teacher-name");
-  expect(await page.$eval("#teacher-name", (input) => (input as HTMLInputElement).value)).toBe("Ilse Maronde");
+  await expect
+    .poll(() => page.$eval("#teacher-name", (input) => (input as HTMLInputElement).value))
+    .toBe("Ilse Maronde");
 });
 
 test("tables that were not applied wait, with their answers, until the screen is opened again", async () => {
