@@ -22,6 +22,8 @@ export async function fileBytes(database: VineDatabase, sha256: string): Promise
 
 /** Those of some files whose bytes are not in this browser. */
 export async function missingFiles(database: VineDatabase, enclosures: readonly Enclosure[]): Promise<Enclosure[]> {
-  const kept = await database.enclosedFiles.bulkGet(enclosures.map(({ sha256 }) => sha256));
-  return enclosures.filter((_, place) => !kept[place]);
+  // By their names alone: the files of a large round would fill the memory.
+  const names = enclosures.map(({ sha256 }) => sha256);
+  const kept = new Set(await database.enclosedFiles.where("sha256").anyOf(names).primaryKeys());
+  return enclosures.filter(({ sha256 }) => !kept.has(sha256));
 }

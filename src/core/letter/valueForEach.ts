@@ -14,7 +14,10 @@ const SAYS_ITSELF =
  * A field that stands once for all children and classes of a family: what is the same for all is said once, what differs
  * names each with its value, also one that has none.
  */
-export function valueForEach({ attrs, write }: Slot, contexts: readonly LetterContext[]): string {
+export function valueForEach(
+  { attrs, write }: Pick<Slot, "attrs" | "write">,
+  contexts: readonly LetterContext[],
+): string {
   const values = contexts.map(write);
   const [context] = contexts;
   if (!context) return "";

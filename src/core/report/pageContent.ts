@@ -4,7 +4,7 @@ import type { LetterContext } from "../letter/letterContext";
 import { WRITTEN_FIELDS } from "../letter/letterInMaking";
 import { blockText } from "../letter/mailDocument";
 import { valueForEach } from "../letter/valueForEach";
-import type { InlineNode, ListNode, PlainBlockNode, TableNode } from "../model/letterBody";
+import type { FieldNode, InlineNode, ListNode, PlainBlockNode, TableNode } from "../model/letterBody";
 import type { PageBlockNode } from "../model/pageDesign";
 import { fullName } from "../model/student";
 import { compileSelection } from "../selection/compileSelection";
@@ -48,10 +48,15 @@ export class PageContent {
     return blocks.flatMap((block) => this.block(block, context));
   }
 
-  inline(nodes: readonly InlineNode[] = [], context: LetterContext): PaperInline[] {
+  /** Words and fields; where several children and classes are spoken of at once, `others`, a field names each. */
+  inline(
+    nodes: readonly InlineNode[] = [],
+    context: LetterContext,
+    others: readonly LetterContext[] = [],
+  ): PaperInline[] {
     return nodes.map((node): PaperInline => {
       if (node.type === "hardBreak") return { type: "break" };
-      const text = node.type === "text" ? node.text : this.value(node.attrs, context);
+      const text = node.type === "text" ? node.text : this.value(node.attrs, context, others);
       if (this.isTyped && node.type === "text") this.written.push(text);
       const marks = (node.marks ?? []).flatMap(({ type }) => (type === "link" ? [] : [type]));
       const link = (node.marks ?? []).find((mark) => mark.type === "link")?.attrs.href;
@@ -60,19 +65,21 @@ export class PageContent {
     });
   }
 
-  /** The line at the head or the foot of a page; of several children and classes it names each. */
-  strip(nodes: readonly InlineNode[] = [], contexts: readonly [LetterContext, ...LetterContext[]]): PaperInline[] {
+  /** The line at the head or the foot of a page. */
+  strip(
+    nodes: readonly InlineNode[] = [],
+    [context, ...others]: readonly [LetterContext, ...LetterContext[]],
+  ): PaperInline[] {
     return nodes.flatMap((node): PaperInline[] => {
-      if (node.type !== "field") return this.inline([node], contexts[0]);
-      const place = PLACES[node.attrs.field];
-      if (place) return [{ type: place }];
-      const slot = { key: "", attrs: node.attrs, write: fieldWriter(node.attrs), isWritten: false };
-      return contexts.length > 1 ? [valueForEach(slot, contexts)] : this.inline([node], contexts[0]);
+      const place = node.type === "field" ? PLACES[node.attrs.field] : undefined;
+      return place ? [{ type: place }] : this.inline([node], context, others);
     });
   }
 
-  private value(attrs: Parameters<typeof fieldWriter>[0] & { fallback: string }, context: LetterContext): string {
-    const text = fieldWriter(attrs)(context) || attrs.fallback;
+  private value(attrs: FieldNode["attrs"], context: LetterContext, others: readonly LetterContext[]): string {
+    const write = fieldWriter(attrs);
+    const own = others.length > 0 ? valueForEach({ attrs, write }, [context, ...others]) : write(context);
+    const text = own || attrs.fallback;
     if (!text) this.unfilled.push(attrs.field);
     if (text && WRITTEN_FIELDS.test(attrs.field)) this.written.push(text);
     return text;

@@ -126,8 +126,8 @@ function lineOf(nodes: readonly InlineNode[] = [], contexts: readonly LetterCont
   return nodes
     .map((node) => {
       if (node.type !== "field") return node.type === "text" ? node.text : " ";
-      const slot = { key: "", attrs: node.attrs, write: fieldWriter(node.attrs), isWritten: false };
-      return valueForEach(slot, contexts) || node.attrs.fallback;
+      const { attrs } = node;
+      return valueForEach({ attrs, write: fieldWriter(attrs) }, contexts) || attrs.fallback;
     })
     .join("")
     .replace(/[,\s]+$/u, "");
