@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
+import { noPictureWords } from "@/ui/note/letter/readPicture";
 import { type Crop, squarePhoto, USUAL_CROP } from "@/ui/shared/squarePhoto";
 
 const NEAREST = 4;
@@ -40,7 +41,7 @@ export function CropDialog({ file, onKeep, onClose }: CropDialogProps) {
       <Modal.Body className="d-grid gap-2">
         {cut === "no picture" && (
           <p className="finding is-stop" role="alert">
-            “{file.name}” is no picture that can be read. Nothing was changed. Try a JPEG or PNG file.
+            {noPictureWords(file)}
           </p>
         )}
         {url && (

@@ -2,13 +2,14 @@
 import { Form } from "react-bootstrap";
 import { type ReportChoice, reportChoiceSchema } from "@/core/model/reportChoice";
 import { allDesigns, asksForAssignment, designOf } from "@/core/report/reportDesign";
+import { useTitles } from "@/ui/shared/useTitles";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** Which design, on which paper, and of which assignment where the design leaves that open. */
 export function DesignPicker({ choice, onChange }: { choice: ReportChoice; onChange: (choice: ReportChoice) => void }) {
   const { world } = useVine();
   const design = designOf(world, choice.design, "en");
-  const titles = [...new Set([...world.assignments.values()].map(({ title }) => title))].sort();
+  const titles = useTitles();
   return (
     <>
       <Form.Group controlId="report-design">

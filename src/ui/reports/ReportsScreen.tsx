@@ -21,6 +21,7 @@ import { EACH_FAMILY, type ReportsWanted } from "@/workers/engine/reportsView";
 import { DesignActions } from "./DesignActions";
 import { DesignPicker } from "./DesignPicker";
 import { PaperView } from "./PaperView";
+import { Stepping } from "./Stepping";
 
 const ALL = "all";
 /** Before the id of a kept selection, among classes. */
@@ -118,17 +119,7 @@ export function ReportsScreen() {
         <div className="columns">
           <section className="sheet" aria-label="The report of one student">
             <div className="d-flex gap-2 align-items-center mb-3">
-              <Button size="sm" variant="outline-primary" disabled={place === 0} onClick={() => setPlace(place - 1)}>
-                Before
-              </Button>
-              <Button
-                size="sm"
-                variant="outline-primary"
-                disabled={place >= keys.length - 1}
-                onClick={() => setPlace(place + 1)}
-              >
-                Next
-              </Button>
+              <Stepping place={place} count={keys.length} onPlace={setPlace} />
               <span className="quiet small" data-private>
                 {draft
                   ? `${draft.name}, ${Math.min(place, keys.length - 1) + 1} of ${keys.length}`

@@ -40,11 +40,6 @@ export function WishesPart({ plan, students, onChange }: WishesPartProps) {
     setOther("");
     setOne("");
   };
-  const options = sorted.map((student) => (
-    <option key={student.id} value={student.id}>
-      {fullName(student)}
-    </option>
-  ));
   return (
     <section className="sheet d-grid gap-2" aria-labelledby="wishes">
       <h2 id="wishes">Wishes</h2>
@@ -80,16 +75,7 @@ export function WishesPart({ plan, students, onChange }: WishesPartProps) {
             if (isWhole) add();
           }}
         >
-          <Form.Select
-            size="sm"
-            aria-label="Who"
-            value={one}
-            onChange={(event) => setOne(event.target.value)}
-            data-private
-          >
-            <option value="">who</option>
-            {options}
-          </Form.Select>
+          <StudentSelect label="Who" students={sorted} value={one} onChange={setOne} />
           <Form.Select
             size="sm"
             aria-label="What is wished"
@@ -102,23 +88,38 @@ export function WishesPart({ plan, students, onChange }: WishesPartProps) {
               </option>
             ))}
           </Form.Select>
-          {isOfTwo && (
-            <Form.Select
-              size="sm"
-              aria-label="And whom"
-              value={other}
-              onChange={(event) => setOther(event.target.value)}
-              data-private
-            >
-              <option value="">whom</option>
-              {options}
-            </Form.Select>
-          )}
+          {isOfTwo && <StudentSelect label="And whom" students={sorted} value={other} onChange={setOther} />}
           <Button size="sm" type="submit" variant="outline-primary" disabled={!isWhole}>
             Add this wish
           </Button>
         </Form>
       )}
     </section>
+  );
+}
+
+interface StudentSelectProps {
+  readonly label: "Who" | "And whom";
+  readonly students: readonly Student[];
+  readonly value: string;
+  readonly onChange: (studentId: string) => void;
+}
+
+function StudentSelect({ label, students, value, onChange }: StudentSelectProps) {
+  return (
+    <Form.Select
+      size="sm"
+      aria-label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      data-private
+    >
+      <option value="">{label === "Who" ? "who" : "whom"}</option>
+      {students.map((student) => (
+        <option key={student.id} value={student.id}>
+          {fullName(student)}
+        </option>
+      ))}
+    </Form.Select>
   );
 }

@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import { updating } from "@/core/change/change";
 import { type LetterHead, LONGEST_HEAD_LINE, PLAIN_ACCENT } from "@/core/model/letterHead";
 import { DEFAULT_SETTINGS, SETTINGS_ID, type Settings } from "@/core/model/settings";
-import { readPicture } from "@/ui/note/letter/readPicture";
+import { noPictureWords, readPicture } from "@/ui/note/letter/readPicture";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { LetterHeadView } from "@/ui/shared/LetterHeadView";
 import { useChange } from "@/ui/shared/useChange";
@@ -27,8 +27,7 @@ export function LetterHeadSheet() {
     keep({ letterHead: { ...(letterHead ?? EMPTY_HEAD), ...part } }, "The head of letters was changed.");
   const take = async (file: File) => {
     const picture = await readPicture(file);
-    if (!picture)
-      return toast.error(`“${file.name}” is no picture that can be read. Nothing was changed. Try a JPEG or PNG file.`);
+    if (!picture) return toast.error(noPictureWords(file));
     await set({ picture: { ...picture, width: Math.min(WIDEST_CREST_PX, picture.width) } });
   };
   return (

@@ -1,5 +1,4 @@
 "use client";
-import { NodeSelection } from "@tiptap/pm/state";
 import type { Editor } from "@tiptap/react";
 import { useEditorState } from "@tiptap/react";
 import { X } from "lucide-react";
@@ -8,9 +7,11 @@ import { USUAL_DETAILS } from "@/core/letter/blockModel";
 import { FIELD_FORMATS } from "@/core/letter/fieldValue";
 import { MISSING_DETAILS, type MissingDetail } from "@/core/model/letterBody";
 import { shownCategories } from "@/core/model/shownCategories";
+import { useTitles } from "@/ui/shared/useTitles";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { BLOCK_WORDS } from "./LiveBlock";
+import { setChosen } from "./setChosen";
 
 const MOST_DAYS = 366;
 
@@ -33,14 +34,7 @@ export function ChosenField({ editor, letter }: { editor: Editor; letter: Letter
   if (!chosen || !(isField || isBlock)) return null;
   if (chosen.attrs[attribute] === undefined && !["averagesTable", "picture"].includes(chosen.type)) return null;
   const field = letter.fields.find(({ id }) => id === chosen.attrs.field);
-  const set = (attributes: Record<string, unknown>) =>
-    editor.commands.command(({ tr, state }) => {
-      const { from } = state.selection;
-      tr.setNodeMarkup(from, undefined, { ...chosen.attrs, ...attributes });
-      // A node that is set anew is another one: it stays chosen, so that one can go on setting it.
-      tr.setSelection(NodeSelection.create(tr.doc, from));
-      return true;
-    });
+  const set = (attributes: Record<string, unknown>) => setChosen(editor, attributes);
   const formats = isField && field ? FIELD_FORMATS[field.kind] : [];
   return (
     <div className="sheet">
@@ -227,13 +221,6 @@ function PictureSetting({ attrs, onChange }: SettingProps) {
       </Form.Select>
     </div>
   );
-}
-
-/** The titles of all assignments, the latest first; one title serves all classes that have it. */
-function useTitles(): string[] {
-  const { world } = useVine();
-  const latest = [...world.assignments.values()].sort((a, b) => (b.dueDate ?? "").localeCompare(a.dueDate ?? ""));
-  return [...new Set(latest.map(({ title }) => title))];
 }
 
 /** The assignments that a list of missing work keeps to. */

@@ -6,7 +6,7 @@ import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { placeContent } from "./placeContent";
-import { readPicture } from "./readPicture";
+import { noPictureWords, readPicture } from "./readPicture";
 
 /** Puts a picture from a file where the caret is, made small enough for mail. */
 export function PictureButton({ editor }: { editor: Editor }) {
@@ -14,7 +14,7 @@ export function PictureButton({ editor }: { editor: Editor }) {
   const place = async (file: File) => {
     const picture = await readPicture(file);
     if (!picture) {
-      toast.error(`“${file.name}” is no picture that can be read. Nothing was changed. Try a JPEG or PNG file.`);
+      toast.error(noPictureWords(file));
       return;
     }
     placeContent(editor, { type: "picture", attrs: { ...picture, alt: "" } });

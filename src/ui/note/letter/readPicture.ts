@@ -7,6 +7,11 @@ const QUALITY = 0.78;
 const HEAVIEST_CHARACTERS = 90_000;
 const STEP = 0.75;
 
+/** What is said of a file that can't be read as a picture. */
+export function noPictureWords({ name }: File): string {
+  return `“${name}” is no picture that can be read. Nothing was changed. Try a JPEG or PNG file.`;
+}
+
 /** How large a picture may be: its width in px, and its data URL in characters. */
 interface PictureLimits {
   readonly widest: number;

@@ -2,7 +2,8 @@
 import { NodeSelection } from "@tiptap/pm/state";
 import { type Editor, useEditorState } from "@tiptap/react";
 import { Button, Form } from "react-bootstrap";
-import { useVine } from "@/ui/shared/VineContext";
+import { setChosen } from "@/ui/note/letter/setChosen";
+import { useTitles } from "@/ui/shared/useTitles";
 import { PAGE_BLOCKS, type PageBlockName } from "./pageBlocks";
 
 const NUMBERS = {
@@ -12,7 +13,7 @@ const NUMBERS = {
 
 /** The block of a page that is chosen: what can be set of it. */
 export function ChosenPageBlock({ editor }: { editor: Editor }) {
-  const { world } = useVine();
+  const titles = useTitles();
   const chosen = useEditorState({
     editor,
     selector: ({ editor: { state } }) => {
@@ -23,14 +24,7 @@ export function ChosenPageBlock({ editor }: { editor: Editor }) {
   });
   if (!chosen) return null;
   const { name, attrs } = chosen;
-  const set = (attributes: Record<string, unknown>) =>
-    editor.commands.command(({ tr, state }) => {
-      const { from } = state.selection;
-      tr.setNodeMarkup(from, undefined, { ...attrs, ...attributes });
-      tr.setSelection(NodeSelection.create(tr.doc, from));
-      return true;
-    });
-  const titles = [...new Set([...world.assignments.values()].map(({ title }) => title))].sort();
+  const set = (attributes: Record<string, unknown>) => setChosen(editor, attributes);
   return (
     <div className="sheet d-grid gap-2">
       <h2>{PAGE_BLOCKS[name].words}</h2>

@@ -25,6 +25,7 @@ import { usePaper } from "@/ui/shared/usePaper";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { PaperView } from "../PaperView";
+import { Stepping } from "../Stepping";
 import { ChosenPageBlock } from "./ChosenPageBlock";
 import { PageLookPart } from "./PageLookPart";
 import { PAGE_BLOCKS } from "./pageBlocks";
@@ -129,17 +130,7 @@ function DesignWorkspace({ initial }: { initial: PageDesign }) {
           />
           <section className="workspace-part" aria-label="The page as it is for a student">
             <div className="d-flex flex-wrap gap-2 align-items-center small">
-              <Button size="sm" variant="outline-primary" disabled={place === 0} onClick={() => setPlace(place - 1)}>
-                Before
-              </Button>
-              <Button
-                size="sm"
-                variant="outline-primary"
-                disabled={place >= about.length - 1}
-                onClick={() => setPlace(place + 1)}
-              >
-                Next
-              </Button>
+              <Stepping place={place} count={about.length} onPlace={setPlace} />
               <span data-private>{student ? fullName(student) : "Nobody is in a class yet."}</span>
               <Form.Select
                 size="sm"

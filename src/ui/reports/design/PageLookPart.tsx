@@ -3,7 +3,7 @@ import { useRef } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import type { PageDesign, PageLook } from "@/core/model/pageDesign";
-import { FOR_PAPER, readPicture } from "@/ui/note/letter/readPicture";
+import { FOR_PAPER, noPictureWords, readPicture } from "@/ui/note/letter/readPicture";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 
 const SIDES = ["Top", "Right", "Bottom", "Left"] as const;
@@ -22,7 +22,7 @@ export function PageLookPart({ design, onChange }: PageLookPartProps) {
   const take = async (file: File) => {
     const picture = await readPicture(file, FOR_PAPER);
     if (picture) set({ ground: picture.src });
-    else toast.error(`“${file.name}” is no picture that can be read. Nothing was changed. Try a JPEG or PNG file.`);
+    else toast.error(noPictureWords(file));
   };
   return (
     <div className="d-grid gap-2 small">
