@@ -37,17 +37,26 @@ interface StoredLetter {
 
 /** What the record keeps of every letter. */
 export function storedLetters(page: Page): Promise<StoredLetter[]> {
-  return page.evaluate(async () => {
+  return storedIn(page, "letters");
+}
+
+/** Every round of the record. */
+export function storedRounds(page: Page): Promise<{ letterCount: number }[]> {
+  return storedIn(page, "rounds");
+}
+
+function storedIn<Row>(page: Page, table: string): Promise<Row[]> {
+  return page.evaluate(async (name) => {
     const database = await new Promise<IDBDatabase>((resolve, reject) => {
       const opening = indexedDB.open("vine-note");
       opening.onsuccess = () => resolve(opening.result);
       opening.onerror = () => reject(opening.error);
     });
-    const letters = await new Promise<StoredLetter[]>((resolve) => {
-      const reading = database.transaction("letters").objectStore("letters").getAll();
+    const rows = await new Promise<Row[]>((resolve) => {
+      const reading = database.transaction(name).objectStore(name).getAll();
       reading.onsuccess = () => resolve(reading.result);
     });
     database.close();
-    return letters;
-  });
+    return rows;
+  }, table);
 }

@@ -9,12 +9,13 @@ import type { ContactCard } from "@/core/model/contactCard";
 import type { Note } from "@/core/model/note";
 import { demoSchool } from "@/demo/demoSchool";
 import { messageIdOf } from "@/post/edge/messageId";
+import { keepPress } from "@/store/keepPress";
 import { openDatabase } from "@/store/openDatabase";
 import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { takeBack } from "./handOver";
 import type { Office } from "./office";
 import { publishCard } from "./publishCard";
-import { sendNote } from "./sendNote";
+import { goOnSending, sendNote } from "./sendNote";
 import { serverInProcess, TestBrowser } from "./testing";
 
 const TODAY = "2026-11-24";
@@ -260,6 +261,56 @@ describe("a round without a browser", () => {
     const letters = await office.read.lettersOfRound(sent.roundId);
     expect(heard).toEqual(letters.map((_, place) => place + 1));
     for (const letter of letters) expect(letter.enclosures?.[0]?.name).toContain(letter.studentName);
+  });
+
+  test("a page that is closed while letters are made goes on when it is opened again: one round, and nothing twice", async () => {
+    const office = await browser.open(school);
+    const note = await noteTo(office, "note-closed", 4);
+    const choices = { ...NOW, seenCautions: await seen(office, note) };
+    // The page is gone in the middle: what it was about to do never happens.
+    const gone = new Promise<never>(() => undefined);
+    let asked = 0;
+    browser.beforeQuestion = (question) => {
+      if (!/letter|round/i.test(question)) return Promise.resolve();
+      asked += 1;
+      return asked > 1 ? gone : Promise.resolve();
+    };
+    void sendNote(office, note, choices, "Notes").catch(() => undefined);
+    await expect.poll(() => asked).toBeGreaterThan(1);
+    browser.closeTab(office);
+    browser.beforeQuestion = async () => undefined;
+    const again = await browser.open();
+    const other = await browser.open();
+    expect(await sendNote(other, note, choices, "Notes")).toEqual({
+      ok: false,
+      problem: expect.stringContaining("being finished"),
+    });
+    await Promise.all([goOnSending(again), goOnSending(other)]);
+    const rounds = await again.read.roundsNewestFirst();
+    expect(rounds.map(({ noteId }) => noteId)).toEqual([note.id]);
+    expect(await again.read.lettersOfRound(rounds[0]?.id ?? "")).toHaveLength(rounds[0]?.letterCount ?? -1);
+    expect(await again.read.unfinishedPresses()).toEqual([]);
+  });
+
+  test("a press of long ago, and one that meets something new to look at, wait for a word and say why", async () => {
+    const office = await browser.open(school);
+    const note = await noteTo(office, "note-left", 4);
+    const at = Date.now();
+    const press = { roundId: "left", note, choices: NOW, screen: "Notes", at, tries: 1 };
+    await keepPress(office.database, { ...press, roundId: "old", at: at - 2 * 60 * 60_000 });
+    await keepPress(office.database, {
+      ...press,
+      note: { ...note, id: "note-new", subject: { type: "doc", content: [] } },
+    });
+    await goOnSending(office);
+    const [old, left] = await office.read.unfinishedPresses();
+    expect([old?.problem, left?.problem]).toEqual([
+      expect.stringContaining("more than an hour ago"),
+      expect.stringContaining("must be mended first"),
+    ]);
+    expect(await office.read.roundsNewestFirst()).toEqual([]);
+    await office.forgetPress("old");
+    expect(await office.read.unfinishedPresses()).toHaveLength(1);
   });
 
   test("what families write goes from the server once it is on this disk, also where telling that fails at first", async () => {

@@ -14,6 +14,7 @@ import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
 import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
+import { forgetPress } from "@/store/keepPress";
 import { markRead } from "@/store/keepReply";
 import { ensureSettings, isWorldEmpty, loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
 import { openDatabase, refuseNewerData, type VineDatabase } from "@/store/openDatabase";
@@ -236,6 +237,11 @@ export class Office {
   /** Keeps a file to go along with letters. */
   keepFile(name: string, type: string, bytes: ArrayBuffer): Promise<Enclosure> {
     return keepFile(this.database, name, type, bytes);
+  }
+
+  /** What was sent and could not go on after its page was closed is not wanted any more. */
+  forgetPress(roundId: string): Promise<void> {
+    return forgetPress(this.database, roundId);
   }
 
   markRead(replyIds: readonly string[]): Promise<void> {

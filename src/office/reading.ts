@@ -2,6 +2,7 @@ import * as broughtIn from "@/store/applyBroughtIn";
 import * as notes from "@/store/findNote";
 import { findDraft } from "@/store/keepDraft";
 import * as files from "@/store/keepFile";
+import { unfinishedPresses } from "@/store/keepPress";
 import * as replies from "@/store/keepReply";
 import { keptByName } from "@/store/keptByName";
 import type { VineDatabase } from "@/store/openDatabase";
@@ -46,6 +47,7 @@ export function readingOf(database: VineDatabase, now: () => number) {
     talliesByRound: of(rounds.talliesByRound),
     templatesByName: of(templatesByName),
     troubledLetters: of(rounds.troubledLetters),
+    unfinishedPresses: of(unfinishedPresses),
     waitingAnswers: of(families.waitingAnswers),
     wholeLetters: of(rounds.wholeLetters),
   };

@@ -1,5 +1,6 @@
 import { isCaution } from "@/core/check/finding";
 import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
+import { type Press, type SendingChoices, whyNotGoOn } from "@/core/delivery/press";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/togetherDrafts";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";
@@ -8,6 +9,7 @@ import { enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { missingFiles } from "@/store/keepFile";
+import { forgetPress, keepPress, unfinishedPresses } from "@/store/keepPress";
 import { markRealConfirmed } from "@/store/roundRepository";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
 import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
@@ -17,43 +19,69 @@ import { lettersInBatches } from "./lettersInBatches";
 import { MAKING_LOCK, type Office } from "./office";
 import { seenByRound } from "./seenByRound";
 
-/** What the teacher decided before a round leaves. */
-export interface SendingChoices {
-  /** The cautions that were seen, by the id of the finding. */
-  readonly seenCautions: readonly string[];
-  /** When the letters are to leave, ms since the epoch; none is after the time to take them back. */
-  readonly at: number | undefined;
-  /** Whether the teacher gets a copy. */
-  readonly copy: boolean;
-  /** Whether it goes as one letter to all of them, none of whom sees the others; for the same words to everybody alone. */
-  readonly together: boolean;
-}
-
 /** A round was kept and is on its way, or nothing was sent and why. */
 export type Sent = { readonly ok: true; readonly roundId: string } | { readonly ok: false; readonly problem: string };
 
 /**
  * Finishes, checks and keeps all letters of a note, and begins to hand them over. What is kept is what was checked: the
  * check and the letters are made on one state of the data, and begun anew where something was changed meanwhile.
- * `onFinished` hears how many letters are finished. Errors: the disk is full; nothing was sent then.
+ * A page that is closed meanwhile goes on when it is opened again. `onFinished` hears how many letters are finished.
+ * Errors: the disk is full; nothing was sent then.
  */
-export function sendNote(
+export async function sendNote(
   office: Office,
   note: Note,
   choices: SendingChoices,
   screen: string,
   onFinished: (letters: number) => void = () => undefined,
 ): Promise<Sent> {
+  const before = (await unfinishedPresses(office.database)).find((press) => press.note.id === note.id);
+  if (before && before.problem === undefined)
+    return { ok: false, problem: "It was sent a moment ago, and its letters are being finished. Nothing goes twice." };
+  const at = office.around.now();
+  const press = { roundId: office.around.newId(), note, choices, screen, at, tries: 1 };
   // No other tab takes letters that are being made for what a crash left.
-  return office.around.locks.request(MAKING_LOCK, () => sendInTurn(office, note, choices, screen, onFinished));
+  return office.around.locks.request(MAKING_LOCK, async () => {
+    await keepPress(office.database, press);
+    try {
+      return await sendInTurn(office, press, onFinished);
+    } finally {
+      // Whether it went or why it did not is said at once; only a page that is gone leaves the press behind.
+      await forgetPress(office.database, press.roundId);
+    }
+  });
+}
+
+/** Goes on with what was sent before the page was closed; what can't go on by itself is kept with the reason. */
+export async function goOnSending(office: Office): Promise<void> {
+  const { database, around } = office;
+  for (const { roundId } of await unfinishedPresses(database)) {
+    await around.locks.request(MAKING_LOCK, async () => {
+      // Another tab may have finished it while this one waited.
+      const press = (await unfinishedPresses(database)).find((one) => one.roundId === roundId);
+      if (!press || press.problem !== undefined) return;
+      const why = whyNotGoOn(press, around.now());
+      if (why === undefined) await keepPress(database, { ...press, tries: press.tries + 1 });
+      const problem = why ?? (await whyUnsent(office, press));
+      if (problem !== undefined) await keepPress(database, { ...press, problem });
+    });
+  }
+}
+
+/** Sends once more what a closed page left; gives why it can't go, in words, where it can't. */
+async function whyUnsent(office: Office, press: Press): Promise<string | undefined> {
+  try {
+    const sent = await sendInTurn(office, press);
+    return sent.ok ? undefined : sent.problem;
+  } catch (cause) {
+    return `Its letters could not be finished, so nothing was sent. (${(cause as Error).message})`;
+  }
 }
 
 async function sendInTurn(
   office: Office,
-  note: Note,
-  choices: SendingChoices,
-  screen: string,
-  onFinished: (letters: number) => void,
+  { roundId, note, choices, screen }: Press,
+  onFinished: (letters: number) => void = () => undefined,
 ): Promise<Sent> {
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const now = office.around.now();
@@ -62,7 +90,8 @@ async function sendInTurn(
   const sender = senderOf(settings, note.sender);
   const leavesAt = choices.at ?? now + settings.takeBackSeconds * 1000;
   let begun: RoundBegun | undefined;
-  const beginMaking = () => new RoundMaking(office, note, choices.together && isAnnouncement(note), onFinished);
+  const beginMaking = () =>
+    new RoundMaking(office, note, roundId, choices.together && isAnnouncement(note), onFinished);
   let making = beginMaking();
   for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now())) {
     if (step.kind === "begun") {
@@ -103,7 +132,7 @@ async function sendInTurn(
         })
       : undefined,
   );
-  const { round } = preparedRound(about, [], { ...sender, leavesAt, now, newId: () => making.roundId });
+  const { round } = preparedRound(about, [], { ...sender, leavesAt, now, newId: () => roundId });
   const whole = { ...round, letterCount: making.staged.count };
   const change = await seenByRound(office, note, begun.selectedKeys, now);
   const done = await office.keepRound(whole, making.staged, change, screen);
@@ -148,7 +177,6 @@ type Line = Pick<LetterDraft, "recipient" | "studentName" | "reason">;
 
 /** The letters of one round while they are made: kept some at a time, none of them leaving before all are there. */
 class RoundMaking {
-  readonly roundId: string;
   staged: StagedLetters = NOTHING_STAGED;
   private finished = 0;
   private readonly lines: Line[] = [];
@@ -158,11 +186,10 @@ class RoundMaking {
   constructor(
     private readonly office: Office,
     private readonly note: Note,
+    readonly roundId: string,
     private readonly together: boolean,
     private readonly onFinished: (letters: number) => void,
-  ) {
-    this.roundId = office.around.newId();
-  }
+  ) {}
 
   async add({ letters }: LetterBatch): Promise<void> {
     const enclosed = await Promise.all(

@@ -63,6 +63,12 @@ export class TestBrowser {
     return office;
   }
 
+  /** One tab is closed: its turn in every line goes to the next. */
+  closeTab(office: Office): void {
+    office.close();
+    this.lines.clear();
+  }
+
   close(): void {
     for (const office of this.opened.splice(0)) office.close();
   }

@@ -3,6 +3,7 @@ import type { Change } from "@/core/change/change";
 import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSchema } from "@/core/delivery/round";
 import { searchedWords } from "@/core/delivery/searchedWords";
 import { type Commit, commitChange } from "./commitChange";
+import { forgetPress } from "./keepPress";
 import type { VineDatabase } from "./openDatabase";
 import type { RecordOf } from "./tables";
 
@@ -53,6 +54,7 @@ export function keepRound(
 ): Promise<Commit> {
   const about = { words: `“${round.noteName}”: ${round.summary}`, screen, kind: "round" } as const;
   return commitChange(database, wanted, about, now, async () => {
+    await forgetPress(database, round.id);
     await database.rounds.add(roundSchema.parse({ tally: { prepared: staged.count }, ...round }));
     await database.roundPeople.add({ id: round.id, people: staged.people });
     await database.roundWords.add({ id: round.id, letters: staged.words });

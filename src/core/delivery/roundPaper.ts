@@ -1,7 +1,5 @@
-import { PLAIN_ACCENT } from "../model/letterHead";
-import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import type { World } from "../model/world";
-import { letterHeadOf } from "../report/paperHead";
+import { paperLook } from "../report/paperLook";
 import type { DrawnFrom } from "../report/paperRun";
 import { STATE_WORDS } from "./letterState";
 import type { Letter, Round } from "./round";
@@ -9,9 +7,8 @@ import { roundMoment } from "./roundReport";
 import { tallySentence, tallyStates } from "./tally";
 
 /** A round on paper: what was sent and what was seen before, then a line for each letter. */
-export function roundPaper({ settings }: Pick<World, "settings">, round: Round, letters: readonly Letter[]): DrawnFrom {
-  const { paper = "a4", letterHead, schoolName } = settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  const head = letterHeadOf(schoolName, letterHead);
+export function roundPaper(world: Pick<World, "settings">, round: Round, letters: readonly Letter[]): DrawnFrom {
+  const { paper, accent, head } = paperLook(world);
   const cells = (words: readonly string[]) => words.map((text) => ({ content: [text] }));
   return {
     paper: {
@@ -55,7 +52,7 @@ export function roundPaper({ settings }: Pick<World, "settings">, round: Round, 
       ],
     },
     page: { paper, across: true, margin: [16, 16, 16, 16], frame: false, toAPage: 1 },
-    accent: letterHead?.accent ?? PLAIN_ACCENT,
+    accent,
     pictures: head?.pictures ?? {},
   };
 }

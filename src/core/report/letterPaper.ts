@@ -2,13 +2,11 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { baseLanguage, isRightToLeft } from "../letter/letterWords";
 import { languageOf, letterContexts, wordsFor } from "../letter/noteLetters";
 import { writingIn } from "../letter/writingIn";
-import { PLAIN_ACCENT } from "../model/letterHead";
 import type { Note } from "../model/note";
-import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import type { PlannedLetter } from "../selection/planNote";
 import { PageContent } from "./pageContent";
 import type { PaperBlock, PaperPage } from "./paperContent";
-import { letterHeadOf } from "./paperHead";
+import { paperLook } from "./paperLook";
 import type { DrawnFrom } from "./paperRun";
 
 /** The page of a letter on paper: room at the left to be filed, marks where to fold it. */
@@ -26,14 +24,8 @@ export function letterPaper(index: FiguresIndex, note: Note, planned: PlannedLet
   const contexts = letterContexts(index, note, planned, words.language);
   const [first] = contexts;
   const content = new PageContent();
-  const {
-    schoolName,
-    teacherName,
-    letterHead,
-    paper = "a4",
-  } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const { paper, accent, head, whose } = paperLook(index.world);
   const subject = content.inline(words.subject.content[0]?.content, first);
-  const head = letterHeadOf(schoolName, letterHead);
   const opening: PaperBlock[] = [
     { type: "paragraph", content: [first.recipient.name] },
     { type: "gap", height: 10 },
@@ -51,12 +43,12 @@ export function letterPaper(index: FiguresIndex, note: Note, planned: PlannedLet
       direction: isRightToLeft(words.language) ? "rtl" : "ltr",
       ...(head && { letterHead: head.head }),
       // The head of the letter says it already.
-      head: head ? [] : [[schoolName, teacherName].filter(Boolean).join(", ")],
+      head: head ? [] : [whose],
       foot: [],
       content: [...opening, ...body],
     },
     page: { ...LETTER_PAGE, paper },
-    accent: letterHead?.accent ?? PLAIN_ACCENT,
+    accent,
     pictures: { ...content.pictures, ...head?.pictures },
   };
 }

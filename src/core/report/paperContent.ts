@@ -109,5 +109,7 @@ export interface PaperRun {
 
 /** Before the SHA-256 of a picture whose file is kept apart. */
 export const KEPT_APART = "kept:";
-/** Pictures of a run by the path under which its blocks name them: data URLs, or `KEPT_APART` and a SHA-256. */
+/** Before the moment and the id of a design: the picture behind its words, which is too large to go with each paper. */
+export const OF_DESIGN = "design:";
+/** Pictures of a run by the path under which its blocks name them: data URLs, or what `KEPT_APART` or `OF_DESIGN` begins. */
 export type PaperPictures = Readonly<Record<string, string>>;

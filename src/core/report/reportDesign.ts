@@ -11,6 +11,8 @@ export interface ReportDesign extends PageWords {
   readonly page: PageLook;
   /** Whether it is meant for one page; what runs over is said. */
   readonly onePage: boolean;
+  /** Of a design of one's own, ms since the epoch. */
+  readonly changedAt?: number;
 }
 
 export function isReadyMade(id: string): id is ReadyMadeDesignId {

@@ -5,16 +5,14 @@ import { baseLanguage, isRightToLeft } from "../letter/letterWords";
 import { letterContexts } from "../letter/noteLetters";
 import { valueForEach } from "../letter/valueForEach";
 import type { InlineNode } from "../model/letterBody";
-import { PLAIN_ACCENT } from "../model/letterHead";
 import type { ReportChoice } from "../model/reportChoice";
-import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { fullName } from "../model/student";
 import type { Period } from "../model/term";
 import type { Match } from "../selection/planNote";
 import { PageContent } from "./pageContent";
-import type { Paper, PaperPage, PaperPictures } from "./paperContent";
-import { letterHeadOf } from "./paperHead";
-import { designOf, isOfAllClasses, isReadyMade, partsOf } from "./reportDesign";
+import { OF_DESIGN, type Paper, type PaperPage, type PaperPictures } from "./paperContent";
+import { paperLook } from "./paperLook";
+import { designOf, isOfAllClasses, isReadyMade, partsOf, type ReportDesign } from "./reportDesign";
 import { reportFileName } from "./reportFileName";
 
 /** One report, ready to be drawn: all that its file is made from. */
@@ -69,9 +67,10 @@ export function reportPaper(
         ]);
     return [...(place > 0 ? [{ type: "pageBreak" } as const] : []), ...parts];
   });
-  const { letterHead, schoolName } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  const { withLetterHead, ground, ...look } = design.page;
-  const head = withLetterHead ? letterHeadOf(schoolName, letterHead) : undefined;
+  const { head: letterHead, accent } = paperLook(index.world);
+  const { withLetterHead, ground: _kept, ...look } = design.page;
+  const behind = behindWords(design);
+  const head = withLetterHead ? letterHead : undefined;
   const names = [...byStudent.values()].map(([one]) => (one ? fullName(one.student) : ""));
   const strip = (nodes: readonly InlineNode[] | undefined) => content.strip(nodes, contexts);
   return {
@@ -84,9 +83,9 @@ export function reportPaper(
       foot: strip(design.foot.content[0]?.content),
       content: pages,
     },
-    page: { ...look, paper: choice.paper, ...(ground && { ground: GROUND }) },
-    accent: letterHead?.accent ?? PLAIN_ACCENT,
-    pictures: { ...content.pictures, ...head?.pictures, ...(ground && { [GROUND]: ground }) },
+    page: { ...look, paper: choice.paper, ...(behind && { ground: behind.path }) },
+    accent,
+    pictures: { ...content.pictures, ...head?.pictures, ...(behind && { [behind.path]: behind.url }) },
     onePage: design.onePage,
     fileName: reportFileName([
       lineOf(design.fileName.content[0]?.content, contexts) || `${design.name} ${names.join(", ")}`,
@@ -97,8 +96,12 @@ export function reportPaper(
   };
 }
 
-/** The path of the picture behind the words. */
-const GROUND = "/pictures/ground";
+/** The picture behind the words of a design, by name: it would be too much to carry along with each paper. */
+function behindWords({ id, changedAt, page: { ground } }: ReportDesign): { path: string; url: string } | undefined {
+  if (!ground) return undefined;
+  const ending = ground.startsWith("data:image/png") ? "png" : "jpg";
+  return { path: `/pictures/ground.${ending}`, url: `${OF_DESIGN}${changedAt}/${id}` };
+}
 
 /** What a report can speak of, in a language, for each of those it is about. They must exist. */
 export function reportContexts(

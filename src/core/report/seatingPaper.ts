@@ -1,9 +1,8 @@
-import { PLAIN_ACCENT } from "../model/letterHead";
 import { classLabel, type SchoolClass } from "../model/schoolClass";
 import type { SeatingPlan } from "../model/seatingPlan";
-import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import type { World } from "../model/world";
 import { KEPT_APART } from "./paperContent";
+import { paperLook } from "./paperLook";
 import type { DrawnFrom } from "./paperRun";
 
 interface SeatingLook {
@@ -21,7 +20,7 @@ export function seatingPaper(
   plan: SeatingPlan,
   { place, front, withPhotos, names }: SeatingLook,
 ): DrawnFrom {
-  const { paper = "a4", letterHead } = settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+  const { paper, accent } = paperLook({ settings });
   const pictures: Record<string, string> = {};
   const desks = plan.desks.map((desk) => {
     const studentId = plan.seats[desk.id] ?? "";
@@ -52,7 +51,7 @@ export function seatingPaper(
       ],
     },
     page: { paper, across: true, margin: [14, 14, 14, 14], frame: false, toAPage: 1 },
-    accent: letterHead?.accent ?? PLAIN_ACCENT,
+    accent,
     pictures,
   };
 }

@@ -44,6 +44,7 @@ export function DeskScreen() {
           <section className="sheet" aria-labelledby="to-do">
             <h2 id="to-do">To look at today</h2>
             <ul className="lines">
+              <UnfinishedLines />
               <TroubledLine />
               <RepliesLine />
               <ScheduledLines />
@@ -65,6 +66,35 @@ export function DeskScreen() {
       </div>
     </>
   );
+}
+
+/** What was sent while its page was closed before all letters were finished. */
+function UnfinishedLines() {
+  const { office } = useVine();
+  const presses = useKept((read) => read.unfinishedPresses(), []) ?? [];
+  return presses.map(({ roundId, note, problem }) => (
+    <li key={roundId}>
+      <div className="line-main">
+        <strong>“{note.name || "Note without a name"}”</strong>{" "}
+        {problem === undefined ? "is being sent: its letters are being finished" : "was not sent"}
+        {problem !== undefined && (
+          <div className="quiet small" data-private>
+            {problem}
+          </div>
+        )}
+      </div>
+      {problem !== undefined && (
+        <>
+          <Button size="sm" variant="link" onClick={() => office.forgetPress(roundId)}>
+            Put away
+          </Button>
+          <Link className="btn btn-outline-primary btn-sm" href={`/notes/${note.id}`}>
+            Open the note
+          </Link>
+        </>
+      )}
+    </li>
+  ));
 }
 
 function TroubledLine() {

@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { demoSchoolWithPast } from "@/demo/demoPast";
 import { browserSurroundings } from "@/office/browserSurroundings";
 import { Office } from "@/office/office";
+import { goOnSending } from "@/office/sendNote";
 
 /** Opens the application for as long as the page is there. */
 export function useOffice(
@@ -20,6 +21,7 @@ export function useOffice(
         office = ready;
         if (gone) return ready.close();
         ready.line.open();
+        void goOnSending(ready);
         setOpened(ready);
       },
       (failed) => !gone && setOpened({ failed }),
