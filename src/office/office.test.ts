@@ -14,6 +14,7 @@ import { openDatabase } from "@/store/openDatabase";
 import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { takeBack } from "./handOver";
 import type { Office } from "./office";
+import { printLetters } from "./printLetters";
 import { publishCard } from "./publishCard";
 import { goOnSending, sendNote } from "./sendNote";
 import { serverInProcess, TestBrowser } from "./testing";
@@ -50,6 +51,9 @@ async function noteTo(office: Office, id: string, students: number): Promise<Not
   await office.commit(adding("notes", [note]), ABOUT);
   return note;
 }
+
+const chosenOf = ({ selection: { conditions } }: Note) =>
+  conditions.flatMap((condition) => (condition.kind === "chosen" ? condition.studentIds : []));
 
 /** Guardians to whom nothing can go: the demo school has some, and they stop a note. */
 function unreachable({ world }: Office): string[] {
@@ -311,6 +315,46 @@ describe("a round without a browser", () => {
     expect(await office.read.roundsNewestFirst()).toEqual([]);
     await office.forgetPress("old");
     expect(await office.read.unfinishedPresses()).toHaveLength(1);
+  });
+
+  test("on paper a letter goes with all that is enclosed; to a no only alone, and never by mail", async () => {
+    const office = await browser.open(school);
+    const begun = await noteTo(office, "note-paper", 3);
+    const [declined] = [...office.world.guardians.values()].filter(({ id }) =>
+      office.world.students.get(chosenOf(begun)[0] ?? "")?.guardians.some(({ guardianId }) => guardianId === id),
+    );
+    if (!declined) throw new Error("The first student has no guardian.");
+    const closed = { ...declined, confirmation: "stopped" as const, postalAddress: "3 Quay Lane\nSallow Bay" };
+    await office.commit(updating("guardians", declined, closed), ABOUT);
+    const enclosure = await office.keepFile("tides.txt", "text/plain", new TextEncoder().encode("high").buffer);
+    const note: Note = {
+      ...begun,
+      audience: { guardians: "all", students: false },
+      enclosures: [enclosure],
+      reports: [{ design: "progress", paper: "a4" }],
+    };
+    const { recipients } = {
+      recipients: (await office.engine.people(note)).letters.map(({ recipient }) => recipient.id),
+    };
+    expect(recipients).not.toContain(closed.id);
+    const some = recipients.slice(0, 2);
+    const together = await printLetters(office, note, [...some, closed.id], "Notes");
+    expect(together).toMatchObject({ ok: true, count: 2, type: "application/zip" });
+    const alone = await printLetters(office, note, [closed.id], "Notes");
+    if (!alone.ok) throw new Error(alone.problem);
+    const { unzipSync, strFromU8 } = await import("fflate");
+    const files = unzipSync(alone.bytes);
+    expect(Object.keys(files)).toEqual([
+      expect.stringMatching(/^Letters/),
+      expect.stringMatching(/^Progress/),
+      "tides.txt",
+    ]);
+    expect(strFromU8(Object.values(files)[0] ?? new Uint8Array())).toContain("3 Quay Lane");
+    const [round] = await office.read.roundsNewestFirst();
+    const letters = await office.read.lettersOfRound(round?.id ?? "");
+    expect(letters.map(({ state, recipient }) => [state, recipient.id])).toEqual([["printed", closed.id]]);
+    const stopped = { ...note, subject: { type: "doc" as const, content: [] } };
+    expect(await printLetters(office, stopped, some, "Notes")).toMatchObject({ ok: false });
   });
 
   test("what families write goes from the server once it is on this disk, also where telling that fails at first", async () => {

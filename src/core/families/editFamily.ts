@@ -57,6 +57,7 @@ export function mergeGuardians(kept: Guardian, gone: Guardian, world: World): Ch
     ...kept,
     addresses,
     ...(strict?.said && { said: strict.said }),
+    ...((kept.postalAddress ?? gone.postalAddress) && { postalAddress: kept.postalAddress ?? gone.postalAddress }),
     confirmation: strict?.confirmation ?? (kept.confirmation === "not asked" ? gone.confirmation : kept.confirmation),
   };
   const students = [...world.students.values()].flatMap((student): [string, Student][] =>

@@ -86,9 +86,13 @@ export function draftChange(draft: FamilyDraft, world: World, newId: () => strin
       relation: relation.trim() || "guardian",
     })),
   };
-  const rows = named.map(({ guardian }): [string, Guardian] => [
+  const rows = named.map(({ guardian: { postalAddress = "", ...guardian } }): [string, Guardian] => [
     guardian.id,
-    { ...guardian, addresses: guardian.addresses.map((address) => address.trim()).filter(Boolean) },
+    {
+      ...guardian,
+      addresses: guardian.addresses.map((address) => address.trim()).filter(Boolean),
+      ...(postalAddress.trim() && { postalAddress: postalAddress.trim() }),
+    },
   ]);
   const staying = new Set(named.map(({ guardian }) => guardian.id));
   const gone = (world.students.get(id)?.guardians ?? []).flatMap(({ guardianId }) => {

@@ -18,6 +18,8 @@ export const guardianSchema = z.object({
   familyName: z.string(),
   /** The first address is the one letters go to. */
   addresses: z.array(z.string()),
+  /** Where letters on paper go, line by line. */
+  postalAddress: z.string().max(300).optional(),
   /** BCP 47, such as `en` or `vi`. */
   language: z.string(),
   householdId: z.string(),

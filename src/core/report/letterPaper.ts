@@ -5,7 +5,7 @@ import { writingIn } from "../letter/writingIn";
 import type { Note } from "../model/note";
 import type { PlannedLetter } from "../selection/planNote";
 import { PageContent } from "./pageContent";
-import type { PaperBlock, PaperPage } from "./paperContent";
+import type { PaperBlock, PaperInline, PaperPage } from "./paperContent";
 import { paperLook } from "./paperLook";
 import type { DrawnFrom } from "./paperRun";
 
@@ -18,6 +18,15 @@ const LETTER_PAGE: Omit<PaperPage, "paper"> = {
   foldMarks: true,
 };
 
+/** Where a letter on paper goes, as far as it is known. */
+function postalLines({ world }: FiguresIndex, { recipient: { id } }: PlannedLetter): string[] {
+  return (world.guardians.get(id)?.postalAddress ?? "").split("\n");
+}
+
+function lines(words: readonly string[]): PaperInline[] {
+  return words.filter(Boolean).flatMap((line, at) => (at > 0 ? [{ type: "break" }, line] : [line]));
+}
+
 /** A letter of a note as it is printed: whose it is, the day, its subject, its words; for several children one after the other. */
 export function letterPaper(index: FiguresIndex, note: Note, planned: PlannedLetter): DrawnFrom {
   const words = wordsFor(note, languageOf(index, planned));
@@ -27,7 +36,7 @@ export function letterPaper(index: FiguresIndex, note: Note, planned: PlannedLet
   const { paper, accent, head, whose } = paperLook(index.world);
   const subject = content.inline(words.subject.content[0]?.content, first);
   const opening: PaperBlock[] = [
-    { type: "paragraph", content: [first.recipient.name] },
+    { type: "paragraph", content: lines([first.recipient.name, ...postalLines(index, planned)]) },
     { type: "gap", height: 10 },
     { type: "paragraph", align: "end", content: [writingIn(words.language).day(index.today, "long")] },
     { type: "heading", level: 2, content: subject },

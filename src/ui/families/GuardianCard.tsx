@@ -109,6 +109,18 @@ export function GuardianCard({ draft, place, before, onChange, onFirst, onRemove
             <option value="weekly">weekly</option>
           </Form.Select>
         </div>
+        {guardian.postalAddress !== undefined && (
+          <Form.Control
+            as="textarea"
+            size="sm"
+            rows={3}
+            maxLength={300}
+            aria-label={`Letters on paper go to, guardian ${place + 1}`}
+            placeholder="Letters on paper go to: street, town"
+            value={guardian.postalAddress}
+            onChange={(event) => set({ postalAddress: event.target.value })}
+          />
+        )}
         <WhyOfLetters
           id={id}
           person={guardian}
@@ -120,6 +132,11 @@ export function GuardianCard({ draft, place, before, onChange, onFirst, onRemove
           <Button variant="link" size="sm" onClick={() => set({ addresses: [...addresses, ""] })}>
             Add an address
           </Button>
+          {guardian.postalAddress === undefined && (
+            <Button variant="link" size="sm" onClick={() => set({ postalAddress: "" })}>
+              Add one for paper
+            </Button>
+          )}
           {place > 0 && (
             <Button variant="link" size="sm" onClick={onFirst}>
               Make first contact

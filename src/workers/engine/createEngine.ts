@@ -91,7 +91,7 @@ export function createEngine(): EngineApi {
       const planned = planNote(index(), note).letters.find((letter) => letter.key === key);
       return planned ? letterReports(index(), note, planned) : [];
     },
-    lettersOnPaper: (note, recipientIds) => lettersOnPaper(index(), note, recipientIds),
+    lettersOnPaper: (note, recipientIds, now) => lettersOnPaper(index(), note, recipientIds, now),
     lendWorld: (port) => {
       port.postMessage(recordsOf(index().world));
       port.close();

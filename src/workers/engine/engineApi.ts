@@ -74,7 +74,7 @@ export interface EngineApi {
   /** The reports that go along with one letter. */
   reportsOfLetter(note: Note, key: string): readonly ReportDraft[];
   /** The letters of a note to some recipients, to be printed. */
-  lettersOnPaper(note: Note, recipientIds: readonly string[]): LettersOnPaper;
+  lettersOnPaper(note: Note, recipientIds: readonly string[], now: number): LettersOnPaper;
   /** Sends everything it holds through a port, to another worker. */
   lendWorld(port: MessagePort): void;
 }

@@ -118,7 +118,7 @@ export function noteSentence(index: FiguresIndex, note: Pick<Note, "selection">)
 }
 
 /** The planned letters with the names and reasons that the record keeps. */
-export function letterEntries(index: FiguresIndex, plan: NotePlan): LetterEntry[] {
+export function letterEntries(index: FiguresIndex, plan: Pick<NotePlan, "letters">): LetterEntry[] {
   return plan.letters.map((letter) => {
     const { key, matches, recipient } = letter;
     const views = matches.map((match) => matchView(index, match));

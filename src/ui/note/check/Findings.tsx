@@ -136,12 +136,7 @@ function PrintInstead({
     setBusy(false);
     if (!takePrinted(made) || !made.ok) return;
     onChange({ leftOutRecipientIds: [...note.leftOutRecipientIds, ...recipientIds] });
-    const isAlone = !note.enclosures?.length && !note.reports?.length;
-    toast(
-      `${counted(made.count, "letter")} in ${made.fileName}. The record keeps them as printed.${
-        isAlone ? "" : " What is enclosed is not in it: print that too."
-      }`,
-    );
+    toast(`${counted(made.count, "letter")} in ${made.fileName}. The record keeps them as printed.`);
   };
   return (
     <Button size="sm" variant="link" className="p-0" disabled={busy} onClick={print}>

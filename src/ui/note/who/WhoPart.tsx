@@ -11,6 +11,7 @@ import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import type { MatchView, PeopleView } from "@/workers/engine/peopleView";
 import { KeptSelectionBar } from "./KeptSelectionBar";
+import { PrintInSpite } from "./PrintInSpite";
 import { RecipientChoice } from "./RecipientChoice";
 import { SelectionSentence } from "./SelectionSentence";
 import { StripPlot } from "./StripPlot";
@@ -134,6 +135,12 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
                   <bdi>{name}</bdi>
                 </strong>{" "}
                 <span data-private>for {about}</span>: {cause}
+                {cause === "asked not to be written to" && (
+                  <>
+                    {" "}
+                    <PrintInSpite noteId={note.id} recipientId={recipientId} name={name} />
+                  </>
+                )}
                 {cause === "left out by hand" && (
                   <TakeIn
                     name={name}
