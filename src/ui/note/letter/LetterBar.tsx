@@ -1,11 +1,12 @@
 "use client";
 import { ChevronLeft, ChevronRight } from "lucide-react";
+import Link from "next/link";
 import { useState } from "react";
 import { Button, Dropdown } from "react-bootstrap";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import type { Note } from "@/core/model/note";
 import { useVine } from "@/ui/shared/VineContext";
-import type { PeopleView } from "@/workers/engine/peopleView";
+import type { LetterEntry, PeopleView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { useLetterActions } from "./useLetterActions";
 
@@ -52,7 +53,7 @@ export function LetterBar({ note, people, letter, look, onLook, onShow, step }: 
         <p className="small mb-0 flex-grow-1" role="status">
           {shown ? (
             <>
-              Letter {letter.place + 1} of {letter.count}: <strong data-private>{shown.studentName}</strong>, to{" "}
+              Letter {letter.place + 1} of {letter.count}: <StudentNames {...shown} />, to{" "}
               <span data-private>{shown.recipient.name}</span>
             </>
           ) : (
@@ -78,6 +79,17 @@ export function LetterBar({ note, people, letter, look, onLook, onShow, step }: 
         <LetterActions note={note} letterKey={letter.key} />
       </div>
     </div>
+  );
+}
+
+/** Whom a letter is about; one student leads to the student sheet. */
+function StudentNames({ studentIds, studentName }: Pick<LetterEntry, "studentIds" | "studentName">) {
+  const [one, ...others] = studentIds;
+  if (!one || others.length > 0) return <strong data-private>{studentName}</strong>;
+  return (
+    <Link href={`/students/${encodeURIComponent(one)}`} title="Student sheet" data-private>
+      {studentName}
+    </Link>
   );
 }
 
