@@ -7,6 +7,7 @@ import type { WorldRecords } from "@/core/model/world";
 import { Random } from "@/core/random";
 import { demoClassroom } from "./demoClassroom";
 import { demoFamilies } from "./demoFamilies";
+import { demoMarking } from "./demoMarking";
 import { demoSeating } from "./demoSeating";
 import { demoWork } from "./demoWork";
 
@@ -71,6 +72,7 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
   const work = classes.map((schoolClass) =>
     demoWork(random, { schoolClass, terms, today, assignmentsPerTerm: size.assignmentsPerTerm }),
   );
+  const marking = demoMarking(classes, today);
   return {
     settings: [
       {
@@ -89,11 +91,14 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
     classes,
     students,
     guardians,
-    assignments: work.flatMap(({ assignments }) => assignments),
-    scoreColumns: work.flatMap(({ columns }) => columns),
+    assignments: [...work.flatMap(({ assignments }) => assignments), ...marking.assignments],
+    scoreColumns: [...work.flatMap(({ columns }) => columns), ...marking.scoreColumns],
     averageColumns: [],
     pageDesigns: [],
     seatingPlans: demoSeating(classes),
+    rubrics: marking.rubrics,
+    bankComments: marking.bankComments,
+    markings: marking.markings,
     ...demoClassroom(classes, today),
   };
 }

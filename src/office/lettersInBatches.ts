@@ -17,10 +17,10 @@ type Step =
  */
 export async function* lettersInBatches(engine: Engine, note: Note, now: number): AsyncGenerator<Step> {
   for (let beginning = 0; beginning < MOST_BEGINNINGS; beginning += 1) {
-    const begun = await engine.beginRound(note, now);
+    const { begun, first } = await engine.beginRound(note, now, LETTERS_AT_ONCE);
     yield { kind: "begun", begun };
-    for (;;) {
-      const batch = await engine.nextLetters(begun.token, LETTERS_AT_ONCE);
+    for (let next: LetterBatch | undefined = first; ; next = undefined) {
+      const batch = next ?? (await engine.nextLetters(begun.token, LETTERS_AT_ONCE));
       if (batch === "outdated") break;
       yield { kind: "batch", batch };
       if (batch.done) return;

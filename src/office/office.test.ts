@@ -121,6 +121,7 @@ describe("a round without a browser", () => {
     expect(await sendNote(office, tooLong, NOW, "Notes")).toEqual({
       ok: false,
       problem: expect.stringContaining("something new to look at"),
+      unseen: ["long-subject"],
     });
     expect(await office.read.roundsNewestFirst()).toEqual([]);
     expect(await office.database.letters.count()).toBe(0);
@@ -139,7 +140,7 @@ describe("a round without a browser", () => {
     let batches = 0;
     browser.beforeQuestion = async (question) => {
       if (question === "nextLetters") batches += 1;
-      if (question !== "nextLetters" || batches !== 2) return;
+      if (question !== "nextLetters" || batches !== 1) return;
       await office.commit(updating("students", student, { ...student, preferredName: "Newname" }), ABOUT);
     };
     const sent = await sendNote(office, begun, { ...NOW, seenCautions }, "Notes");
@@ -148,7 +149,7 @@ describe("a round without a browser", () => {
     const letters = await office.read.lettersOfRound(sent.roundId);
     expect(letters).toHaveLength(round?.letterCount ?? -1);
     expect(await office.database.letters.count()).toBe(letters.length);
-    expect(batches).toBeGreaterThan(3);
+    expect(batches).toBe(2);
     const about = await office.read.wholeLetters(letters.filter(({ studentId }) => studentId === student.id));
     expect(about.length).toBeGreaterThan(0);
     for (const { text } of about) expect(text).toContain("Newname");
@@ -277,10 +278,10 @@ describe("a round without a browser", () => {
     browser.beforeQuestion = (question) => {
       if (!/letter|round/i.test(question)) return Promise.resolve();
       asked += 1;
-      return asked > 1 ? gone : Promise.resolve();
+      return gone;
     };
     void sendNote(office, note, choices, "Notes").catch(() => undefined);
-    await expect.poll(() => asked).toBeGreaterThan(1);
+    await expect.poll(() => asked).toBeGreaterThan(0);
     browser.closeTab(office);
     browser.beforeQuestion = async () => undefined;
     const again = await browser.open();

@@ -28,8 +28,10 @@ import { roundsThatWait } from "@/store/withdrawPrepared";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
 import { DrawnReports } from "./drawnReports";
+import { FeedbackDesk } from "./feedbackDesk";
 import { takeBack } from "./handOver";
 import { type EngineKeeper, keepEngine } from "./keepEngine";
+import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
 import { PostLine } from "./postLine";
 import { type Reading, readingOf } from "./reading";
@@ -59,8 +61,6 @@ type Word =
 export type Wanted = Change | ((world: World) => Change);
 
 const NOON = 12;
-/** While letters of a round are made no other tab takes them for what a crash left. */
-export const MAKING_LOCK = "vine-note-making";
 
 /**
  * The application without a screen: the data and the engine, opened and kept in step with other tabs; every change goes
@@ -71,6 +71,7 @@ export class Office {
   readonly read: Reading;
   readonly line: PostLine;
   readonly drawn = new DrawnReports(this);
+  readonly feedback = new FeedbackDesk(this);
   /** Works out figures, selections and letters; started again by itself when it is gone. */
   readonly engine: Engine;
   private turn: Promise<unknown> = Promise.resolve();

@@ -9,7 +9,8 @@ import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
 import type { LettersOnPaper } from "@/workers/engine/lettersOnPaper";
 import { draftOf } from "./draftOf";
 import { drawPapers } from "./drawPapers";
-import { MAKING_LOCK, type Office } from "./office";
+import { MAKING_LOCK } from "./makingLock";
+import type { Office } from "./office";
 import type { PrintedReports } from "./printReports";
 
 /**

@@ -5,6 +5,7 @@ import * as files from "@/store/keepFile";
 import { unfinishedPresses } from "@/store/keepPress";
 import * as replies from "@/store/keepReply";
 import { keptByName } from "@/store/keptByName";
+import { pastOfAssignment } from "@/store/loadWorld";
 import type { VineDatabase } from "@/store/openDatabase";
 import * as rounds from "@/store/roundRepository";
 import { searchLetters } from "@/store/searchLetters";
@@ -33,11 +34,13 @@ export function readingOf(database: VineDatabase, now: () => number) {
     lastFailure: of(rounds.lastFailure),
     lastRoundOf: of(rounds.lastRoundOf),
     lettersAbout: of(rounds.lettersAbout),
+    lettersOfNote: of(rounds.lettersOfNote),
     lettersOfRound: of(rounds.lettersOfRound),
     missingFiles: of(files.missingFiles),
     newReplies: of(replies.newReplies),
     newRepliesWithLetters: of(replies.newRepliesWithLetters),
     notesNewestFirst: of(notes.notesNewestFirst),
+    pastOfAssignment: of(pastOfAssignment),
     realIsConfirmed: of(rounds.realIsConfirmed),
     repliesTo: of(replies.repliesTo),
     roundsNewestFirst: of(rounds.roundsNewestFirst),

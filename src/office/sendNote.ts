@@ -1,4 +1,4 @@
-import { isCaution } from "@/core/check/finding";
+import { isCaution, isStop } from "@/core/check/finding";
 import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { type Press, type SendingChoices, whyNotGoOn } from "@/core/delivery/press";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
@@ -16,11 +16,19 @@ import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
 import { draftOf } from "./draftOf";
 import { NoReport, reportFiles } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
-import { MAKING_LOCK, type Office } from "./office";
+import { MAKING_LOCK } from "./makingLock";
+import type { Office } from "./office";
 import { seenByRound } from "./seenByRound";
 
 /** A round was kept and is on its way, or nothing was sent and why. */
-export type Sent = { readonly ok: true; readonly roundId: string } | { readonly ok: false; readonly problem: string };
+export type Sent =
+  | { readonly ok: true; readonly roundId: string }
+  | {
+      readonly ok: false;
+      readonly problem: string;
+      /** The cautions that were not seen before: with their ids it can be sent all the same. */
+      readonly unseen?: readonly string[];
+    };
 
 /**
  * Finishes, checks and keeps all letters of a note, and begins to hand them over. What is kept is what was checked: the
@@ -100,7 +108,7 @@ async function sendInTurn(
       making = beginMaking();
       begun = step.begun;
       const found = newFindings(begun, choices.seenCautions);
-      if (found !== undefined) return { ok: false, problem: found };
+      if (found) return { ok: false, ...found };
     } else {
       try {
         await making.add(step.batch);
@@ -165,12 +173,20 @@ async function obstacle(
 }
 
 /** What the check found that was not seen when the press came: a word may have been typed, or a score come in. */
-function newFindings({ check, letterCount }: RoundBegun, seenCautions: readonly string[]): string | undefined {
-  if (check.stops > 0)
-    return "Something was changed that must be mended first, so nothing was sent. Go back to see what it is.";
-  const fresh = check.findings.find(({ id, finding }) => isCaution(finding) && !seenCautions.includes(id));
-  if (fresh) return `Nothing was sent yet, since there is something new to look at: ${fresh.title}`;
-  return letterCount === 0 ? "Nobody is written to any more, so nothing was sent." : undefined;
+function newFindings(
+  { check, letterCount }: RoundBegun,
+  seenCautions: readonly string[],
+): { problem: string; unseen?: readonly string[] } | undefined {
+  const stop = check.findings.find(({ finding }) => isStop(finding));
+  if (stop) return { problem: `This must be mended first, so nothing was sent: ${stop.title}.` };
+  const fresh = check.findings.filter(({ id, finding }) => isCaution(finding) && !seenCautions.includes(id));
+  const [first] = fresh;
+  if (first)
+    return {
+      problem: `Nothing was sent yet, since there is something new to look at: ${first.title}.`,
+      unseen: fresh.map(({ id }) => id),
+    };
+  return letterCount === 0 ? { problem: "Nobody is written to any more, so nothing was sent." } : undefined;
 }
 
 type Line = Pick<LetterDraft, "recipient" | "studentName" | "reason">;

@@ -6,7 +6,8 @@ import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
 import { NoReport, reportFiles } from "./drawReports";
-import { MAKING_LOCK, type Office, type Wanted } from "./office";
+import { MAKING_LOCK } from "./makingLock";
+import type { Office, Wanted } from "./office";
 import type { Sent } from "./sendNote";
 
 /** Keeps a small round whose letters are made already, and begins to hand it over. */

@@ -26,6 +26,18 @@ export function pastScores(database: VineDatabase): Promise<PastScores[]> {
   return database.pastScores.toArray();
 }
 
+/** What became of the scores of one assignment, in the order in which it happened: at each moment, what was replaced by student. */
+export async function pastOfAssignment(
+  database: VineDatabase,
+  assignmentId: string,
+): Promise<{ at: number; before: PastScores["columns"][string]["before"] }[]> {
+  const past = await database.pastScores.toArray();
+  return past.flatMap(({ at, columns }) => {
+    const { before } = columns[assignmentId] ?? {};
+    return before === undefined ? [] : [{ at, before }];
+  });
+}
+
 /**
  * Puts other families and another gradebook, with what became of its scores before, in the place of all that is there,
  * and forgets notes, what was brought in, the list of changes and the record.

@@ -55,6 +55,19 @@ export async function lettersOfRound(database: VineDatabase, roundId: string): P
   );
 }
 
+/** All letters of a note, whatever round they were of, and when each was made (ms since the epoch). */
+export async function lettersOfNote(
+  database: VineDatabase,
+  noteId: string,
+): Promise<{ letter: Letter; madeAt: number }[]> {
+  const rounds = new Map((await database.rounds.where({ noteId }).toArray()).map((round) => [round.id, round]));
+  const letters = await database.letters.where({ noteId }).toArray();
+  return letters.flatMap((letter) => {
+    const round = rounds.get(letter.roundId);
+    return round ? [{ letter, madeAt: round.createdAt }] : [];
+  });
+}
+
 /** Letters that were never handed over, because the page was closed meanwhile. */
 export function preparedLetters(database: VineDatabase): Promise<Letter[]> {
   return database.letters.where({ state: "prepared" }).toArray();

@@ -147,6 +147,15 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
   { version: 7, stores: { imports: null, files: null } },
   { version: 8, stores: { ownColumns: "id" } },
   { version: 9, stores: { pageDesigns: "id", seatingPlans: "id, classId" } },
+  {
+    // Levels have points and sentences beside their labels.
+    version: 10,
+    stores: { rubrics: "id", bankComments: "id", markings: "id, classId" },
+    records: {
+      assignments: assignmentOfToday,
+      broughtIn: (record) => ({ ...record, change: changeOfToday(record.change) }),
+    },
+  },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */

@@ -53,6 +53,12 @@ function thingName(table: ChangeTable, key: string, path: readonly string[], wor
     }
     case "logEntries":
       return "a class log";
+    case "rubrics":
+      return named("the rubric", world.rubrics?.get(key)?.name);
+    case "bankComments":
+      return "a sentence of the comment bank";
+    case "markings":
+      return `how ${title(key)} is marked`;
     case "notes":
       return named("the note", world.notes?.get(key)?.name);
     case "templates":

@@ -20,6 +20,7 @@ const POINTS_TO: Partial<Record<WorldTable, readonly WorldTable[]>> = {
   ownColumns: ["classes", "students"],
   logEntries: ["classes"],
   seatingPlans: ["classes"],
+  markings: ["assignments", "classes"],
 };
 
 /** The tables that must be read to judge a change: those that may point to what it removes, and what it adds may point to. */
@@ -70,6 +71,7 @@ function namedIn(table: WorldTable, target: WorldTable, record: object): readonl
     values?: object;
   };
   if (target === "guardians") return (fields.guardians ?? []).map(({ guardianId }) => guardianId);
+  if (table === "markings" && target === "assignments") return [(record as { id: string }).id];
   if (target === "assignments") return fields.assignmentId === undefined ? [] : [fields.assignmentId];
   if (target === "classes") return fields.classId === undefined || fields.classId === "all" ? [] : [fields.classId];
   if (table === "classes") return fields.studentIds ?? [];

@@ -1,4 +1,5 @@
 import { liveBlocks } from "../letter/blockModel";
+import { criterionKey } from "../letter/criterionField";
 import { sourceOf } from "../letter/fieldsFor";
 import type { SelectionPart } from "../model/condition";
 import { inlineNodes, passagesOf } from "../model/letterBody";
@@ -6,7 +7,7 @@ import type { Note } from "../model/note";
 
 /** Something of the gradebook that a note speaks of by its name, and by what. */
 export interface SourceUse {
-  readonly kind: "category" | "statement" | "own" | "assignment" | "checklist";
+  readonly kind: "category" | "statement" | "own" | "assignment" | "criterion" | "checklist";
   readonly name: string;
   readonly by: "condition" | "passage" | "field" | "block";
   /** The field that places it; for blocks one that would. */
@@ -68,6 +69,10 @@ function ofPart(part: SelectionPart, by: "condition" | "passage"): SourceUse[] {
     case "assignment":
     case "assignment status":
       return [{ kind: "assignment", name: part.assignment, by, field: `assignment.score.${part.assignment}`, place }];
+    case "marked":
+      return [{ kind: "assignment", name: part.assignment, by, field: `assignment.score.${part.assignment}`, place }];
+    case "criterion":
+      return [{ kind: "criterion", name: part.assignment, by, field: `criterion.level.${criterionKey(part)}`, place }];
     case "own column":
       return [{ kind: "own", name: part.column, by, field: `own.${part.column}`, place }];
     case "checklist":

@@ -1,5 +1,5 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { hasSource } from "../letter/fieldsFor";
+import { hasSource, sourceOf } from "../letter/fieldsFor";
 import type { Note } from "../model/note";
 import { classLabel, type SchoolClass } from "../model/schoolClass";
 import { titleKey } from "../model/titleKey";
@@ -20,7 +20,9 @@ export function sourceFindings({ world }: FiguresIndex, note: Note): Finding[] {
     findings.set("design", findingOf("gone-design"));
   for (const use of sourcesOf(note)) {
     const having = classes.filter((one) => hasIt(one, use, world));
-    const key = `${use.by === "condition" ? "condition" : "words"}/${use.kind}/${titleKey(use.name)}/${use.place}/${use.language ?? ""}`;
+    // Criteria of one assignment share its title.
+    const named = use.kind === "criterion" ? use.field : titleKey(use.name);
+    const key = `${use.by === "condition" ? "condition" : "words"}/${use.kind}/${named}/${use.place}/${use.language ?? ""}`;
     if (findings.has(key) || having.length === classes.length || classes.length === 0) continue;
     const path = {
       field: use.field || use.name,
@@ -45,6 +47,14 @@ function hasIt(schoolClass: SchoolClass, { kind, name, field }: SourceUse, world
       return schoolClass.categories.some((category) => titleKey(category.name) === key);
     case "assignment":
       return titlesOf(world).get(schoolClass.id)?.has(key) ?? false;
+    case "criterion": {
+      const source = sourceOf(field);
+      const wanted = source?.kind === "criterion" ? titleKey(source.criterion.criterion) : "";
+      return [...world.assignments.values()].some(
+        ({ classId, title, rubric = [] }) =>
+          classId === schoolClass.id && titleKey(title) === key && rubric.some((one) => titleKey(one.name) === wanted),
+      );
+    }
     case "checklist":
       return [...world.checklists.values()].some(
         (one) => (one.classId === "all" || one.classId === schoolClass.id) && titleKey(one.name) === key,

@@ -1,4 +1,4 @@
-import { MAX_POINTS } from "../model/assignment";
+import { MAX_POINTS } from "../model/points";
 import type { Score } from "../model/score";
 import { guessMark, type MarkMeaning, type MarkMeanings, markKey } from "./markMeaning";
 

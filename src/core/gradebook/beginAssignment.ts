@@ -22,7 +22,12 @@ export function beginAssignment(world: World, classId: string, period: string, t
 }
 
 /** The change that takes an assignment out with its scores. */
-export function removeAssignment(assignment: Assignment, world: Pick<World, "scoreColumns">): Change {
+export function removeAssignment(assignment: Assignment, world: Pick<World, "scoreColumns" | "markings">): Change {
   const column = world.scoreColumns.get(assignment.id);
-  return { ...removing("assignments", [assignment]), ...(column && removing("scoreColumns", [column])) };
+  const marking = world.markings.get(assignment.id);
+  return {
+    ...removing("assignments", [assignment]),
+    ...(column && removing("scoreColumns", [column])),
+    ...(marking && removing("markings", [marking])),
+  };
 }

@@ -6,7 +6,7 @@ import type { Score } from "../model/score";
 import { worldOf } from "../model/world";
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleAssignment, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { editScores, pastedScores, type ScoreEdit, scoreAfterKey, typedScore, withFeedback } from "./scoreEdit";
+import { editScores, pastedScores, type ScoreEdit, scoreAfterKey, typedScore, withComment } from "./scoreEdit";
 
 const assignment = sampleAssignment();
 const scored = (points: number): Score => ({ status: "scored", points });
@@ -34,16 +34,18 @@ describe("what is typed into a cell", () => {
 
   test("what is said of an assignment stays beside its score, and makes one that is not yet scored where there was none", () => {
     const scored: Score = { status: "late", points: 8, comment: "c", levels: { Method: "weak" } };
-    expect(withFeedback(scored, { comment: " Well done. ", levels: {} })).toEqual({
+    expect(withComment(scored, " Well done. ", ["bank"])).toEqual({
+      ...scored,
+      comment: "Well done.",
+      bankIds: ["bank"],
+    });
+    expect(withComment({ ...scored, bankIds: ["bank"] }, "")).toEqual({
       status: "late",
       points: 8,
-      comment: "Well done.",
+      levels: scored.levels,
     });
-    expect(withFeedback(undefined, { levels: { Method: "sound" } })).toEqual({
-      status: "pending",
-      levels: { Method: "sound" },
-    });
-    expect(withFeedback(undefined, { comment: " " })).toBeUndefined();
+    expect(withComment(undefined, "Well done.")).toEqual({ status: "pending", comment: "Well done." });
+    expect(withComment(undefined, " ")).toBeUndefined();
   });
 
   test("a status that can have no points takes them away, others keep them", () => {

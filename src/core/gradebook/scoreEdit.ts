@@ -2,7 +2,7 @@ import Papa from "papaparse";
 import { type Change, setRows } from "../change/change";
 import { readScoreCell } from "../figures/scoreCell";
 import type { Assignment } from "../model/assignment";
-import { formatScore, type Score, type ScoreColumn } from "../model/score";
+import { feedbackOf, formatScore, type Score, type ScoreColumn } from "../model/score";
 import { fullName } from "../model/student";
 import type { World } from "../model/world";
 import { counted } from "../words";
@@ -81,25 +81,17 @@ export function typedScore(text: string, before: Score | undefined, assignment: 
   }
 }
 
-/** What was said of an assignment stays when its points or status change. */
-function feedbackOf(score: Score | undefined): Pick<Score, "comment" | "levels"> {
-  return {
-    ...(score?.comment !== undefined && { comment: score.comment }),
-    ...(score?.levels && { levels: score.levels }),
-  };
-}
-
-/** The score with other words said of it; one that was not there is not yet scored. Nothing said leaves none behind. */
-export function withFeedback(
+/** The score with another comment, made with some sentences of the bank; nothing said of one who has no score leaves none behind. */
+export function withComment(
   before: Score | undefined,
-  { comment, levels }: Pick<Score, "comment" | "levels">,
+  comment: string,
+  bankIds: readonly string[] = before?.bankIds ?? [],
 ): Score | undefined {
-  const { comment: _comment, levels: _levels, ...rest } = before ?? { status: "pending" as const };
-  const said = {
-    ...(comment?.trim() && { comment: comment.trim() }),
-    ...(levels && Object.keys(levels).length > 0 && { levels }),
-  };
-  return before || Object.keys(said).length > 0 ? { ...rest, ...said } : undefined;
+  const { comment: _comment, bankIds: _bankIds, ...rest } = before ?? { status: "pending" as const };
+  const said: Pick<Score, "comment" | "bankIds"> = comment.trim()
+    ? { comment: comment.trim(), ...(bankIds.length > 0 && { bankIds: [...bankIds] }) }
+    : {};
+  return before || said.comment ? { ...rest, ...said } : undefined;
 }
 
 /** The change that makes some edits; of several for one cell the last counts. */

@@ -7,9 +7,10 @@ import type { Score } from "../model/score";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
+import { totalStatement } from "./rubricLines";
 
 /** What can be said of one assignment, by the title that classes share. */
-export const ASSIGNMENT_FIELD_KINDS = ["score", "status", "comment", "due"] as const;
+export const ASSIGNMENT_FIELD_KINDS = ["score", "status", "comment", "statement", "due"] as const;
 export type AssignmentFieldKind = (typeof ASSIGNMENT_FIELD_KINDS)[number];
 
 /** A field of one assignment; a class without the assignment has no value. */
@@ -49,6 +50,13 @@ export function assignmentField(id: string, kind: AssignmentFieldKind, title: st
       };
     case "comment":
       return textField(id, "Work", `Comment on ${title}`, (context) => assignmentOf(context, title)?.score?.comment);
+    case "statement":
+      return textField(id, "Work", `Statement on ${title}`, (context) => {
+        const found = assignmentOf(context, title);
+        return (
+          found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals)
+        );
+      });
     case "due":
       return {
         id,

@@ -9,12 +9,14 @@ import {
   type PlainBlockNode,
   plainBlocks,
 } from "../model/letterBody";
+import type { Score } from "../model/score";
 import { shownCategories } from "../model/shownCategories";
 import { titleKey } from "../model/titleKey";
 import { assignmentField, assignmentOf } from "./assignmentField";
 import { formatValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
 import { wordsIn } from "./letterWords";
+import { rubricLines, totalStatement } from "./rubricLines";
 import { trendPicture } from "./trendPicture";
 import { writingIn } from "./writingIn";
 
@@ -189,25 +191,25 @@ function assignmentScore(
   context: LetterContext,
   { assignment, whenNothing }: { assignment: string; whenNothing: string },
 ): BlockModel {
-  const [score, comment] = (["score", "comment"] as const).map((kind) => {
-    const value = assignmentField(`assignment.${kind}.${assignment}`, kind, assignment).value(context);
-    return value ? formatValue(value, "", context.language) : "";
-  });
-  const levels = rubricLevels(context, assignment);
+  const found = assignmentOf(context, assignment);
+  const comment = found?.score?.comment;
+  const score = scoreWords(context, assignment, found?.score);
+  const lines = rubricLines(found?.assignment.rubric, found?.score?.levels, context.language);
+  const levels = lines.map(({ name, reached, sentence }) => `${name}: ${reached}${sentence && `. ${sentence}`}`);
+  const statement =
+    found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals);
   if (!score && !comment && levels.length === 0) return { kind: "sentence", text: whenNothing };
   return {
     kind: "paragraphs",
-    texts: [score ? `${assignment}: ${score}` : assignment, ...levels, comment ?? ""].filter(Boolean),
+    texts: [score ? `${assignment}: ${score}` : assignment, ...levels, statement ?? "", comment ?? ""].filter(Boolean),
   };
 }
 
-/** "Method: sound", for each criterion that was judged. */
-function rubricLevels(context: LetterContext, title: string): string[] {
-  const found = assignmentOf(context, title);
-  return (found?.assignment.rubric ?? []).flatMap(({ id, name }) => {
-    const level = found?.score?.levels?.[id];
-    return level ? [`${name}: ${level}`] : [];
-  });
+/** The score in words; of one who was judged and has no points that nothing is known yet would be no news. */
+export function scoreWords(context: LetterContext, assignment: string, score: Score | undefined): string {
+  if (score?.status === "pending" && (score.levels || score.comment)) return "";
+  const value = assignmentField(`assignment.score.${assignment}`, "score", assignment).value(context);
+  return value ? formatValue(value, "", context.language) : "";
 }
 
 /** "64 % now; about 78 % with what is missing handed in."; nothing where nothing is missing, or it would do nothing. */

@@ -263,7 +263,10 @@ describe("a letter", () => {
     const rubric = ["Method", "Writing", "Care"].map((name) => ({
       id: name.toLowerCase(),
       name,
-      levels: ["weak", "sound"],
+      levels: [
+        { id: "weak", label: "weak" },
+        { id: "sound", label: "sound", sentence: "Every step is there." },
+      ],
     }));
     const score: Score = {
       status: "scored",
@@ -284,7 +287,7 @@ describe("a letter", () => {
     ]);
     const block = { type: "assignmentScore", attrs: { assignment: "Salinity lab", whenNothing: "" } } as const;
     expect(render(doc(block), context).text).toBe(
-      "Salinity lab: 17 of 20\nMethod: weak\nCare: sound\nMind the units.\n",
+      "Salinity lab: 17 of 20\nMethod: weak\nCare: sound. Every step is there.\nMind the units.\n",
     );
     const missing = (assignments: string[]) =>
       render(doc({ type: "missingWork", attrs: { whenNothing: "None of them.", details: [], assignments } }), context)

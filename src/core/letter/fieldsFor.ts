@@ -5,6 +5,14 @@ import { firstName, fullName } from "../model/student";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { ASSIGNMENT_FIELD_KINDS, type AssignmentFieldKind, assignmentField } from "./assignmentField";
+import {
+  CRITERION_FIELD_KINDS,
+  type CriterionFieldKind,
+  type CriterionName,
+  criterionField,
+  criterionFrom,
+  criterionKey,
+} from "./criterionField";
 import { type Field, textField } from "./field";
 import { categoryField, FIGURE_FIELDS, statementField } from "./figureFields";
 import { ownField, ownFields } from "./ownField";
@@ -48,12 +56,18 @@ const byId = new Map(FIELDS.map((field) => [field.id, field]));
 /** What a field speaks of that may go: a category, a statement, an assignment. Their names are in the id. */
 type NamedSource =
   | { kind: "category" | "statement" | "own"; name: string }
-  | { kind: "assignment"; of: AssignmentFieldKind; name: string };
+  | { kind: "assignment"; of: AssignmentFieldKind; name: string }
+  | { kind: "criterion"; of: CriterionFieldKind; name: string; criterion: CriterionName };
 
 /** What a field speaks of by its name; none where it is in every gradebook, or is no field. */
 export function sourceOf(id: string): NamedSource | undefined {
   const [kind = "", ...rest] = id.split(".");
   if (kind === "category" || kind === "statement" || kind === "own") return { kind, name: rest.join(".") };
+  if (kind === "criterion") {
+    const of = CRITERION_FIELD_KINDS.find((one) => one === rest[0]);
+    const criterion = criterionFrom(rest.slice(1).join("."));
+    return of && criterion ? { kind, of, name: criterion.assignment, criterion } : undefined;
+  }
   const of = ASSIGNMENT_FIELD_KINDS.find((one) => one === rest[0]);
   return kind === "assignment" && of ? { kind, of, name: rest.slice(1).join(".") } : undefined;
 }
@@ -69,6 +83,8 @@ export function fieldById(id: string): Field | undefined {
       return ownField(id, source.name);
     case "statement":
       return statementField(id, source.name);
+    case "criterion":
+      return criterionField(id, source.of, source.criterion);
     case "assignment":
       return assignmentField(id, source.of, source.name);
   }
@@ -88,6 +104,12 @@ export function hasSource(id: string, world: World): boolean {
       return [...world.statements.values()].some(({ name }) => name === source.name);
     case "assignment":
       return [...world.assignments.values()].some(({ title }) => isIt(title));
+    case "criterion": {
+      const wanted = titleKey(source.criterion.criterion);
+      return [...world.assignments.values()].some(
+        ({ title, rubric = [] }) => isIt(title) && rubric.some(({ name }) => titleKey(name) === wanted),
+      );
+    }
   }
 }
 
@@ -104,10 +126,21 @@ export function fieldsFor(world: World, isIn: (termId: string) => boolean): Fiel
     .filter(({ termId }) => isIn(termId))
     .sort((a, b) => (b.dueDate ?? "").localeCompare(a.dueDate ?? ""));
   const titles = distinct(latestFirst.map(({ title }) => title));
+  const criteria = distinct(
+    latestFirst.flatMap(({ title, rubric = [] }) =>
+      rubric.map(({ name }) => criterionKey({ assignment: title, criterion: name })),
+    ),
+  );
+  const withStatement = new Set(latestFirst.flatMap(({ title, statementId }) => (statementId ? titleKey(title) : [])));
+  const offered = (kind: AssignmentFieldKind, title: string) =>
+    kind !== "statement" || withStatement.has(titleKey(title));
   const ids = [
     ...categories.map((name) => `category.${name}`),
     ...[...world.statements.values()].map(({ name }) => `statement.${name}`),
-    ...titles.flatMap((title) => ASSIGNMENT_FIELD_KINDS.map((kind) => `assignment.${kind}.${title}`)),
+    ...titles.flatMap((title) =>
+      ASSIGNMENT_FIELD_KINDS.flatMap((kind) => (offered(kind, title) ? `assignment.${kind}.${title}` : [])),
+    ),
+    ...criteria.flatMap((key) => CRITERION_FIELD_KINDS.map((kind) => `criterion.${kind}.${key}`)),
   ];
   return [...ownFields(world), ...FIELDS, ...ids.flatMap((id) => fieldById(id) ?? [])];
 }

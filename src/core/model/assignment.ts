@@ -1,12 +1,7 @@
 import * as z from "zod";
+import { criteriaSchema, totalRuleSchema } from "./criterion";
 import { daySchema } from "./day";
-import { criterionSchema, MOST_CRITERIA } from "./readRubric";
-
-/** The most points one assignment can be worth; keeps sums of a term exact. */
-export const MAX_POINTS = 100_000;
-
-/** Points carry up to four decimals. */
-export const pointsSchema = z.number().min(0).max(MAX_POINTS).multipleOf(0.0001);
+import { pointsSchema } from "./points";
 
 /** One assignment of one class. The same work in another class is another record with the same title. */
 export const assignmentSchema = z.object({
@@ -18,8 +13,14 @@ export const assignmentSchema = z.object({
   dueDate: daySchema.optional(),
   pointsPossible: pointsSchema,
   extraCredit: z.boolean(),
-  /** What it is looked at for, in the order of reading. */
-  rubric: z.array(criterionSchema).max(MOST_CRITERIA).optional(),
+  /** What it is looked at for, in the order of reading: its own copy of a rubric, or one of its own. */
+  rubric: criteriaSchema.optional(),
+  /** The rubric kept by name that it came from. */
+  rubricId: z.string().optional(),
+  /** How the points of the rubric become its score; not at all where nothing is said. */
+  totalRule: totalRuleSchema.optional(),
+  /** The statement by range of the total. */
+  statementId: z.string().optional(),
   /** Place in the gradebook, from left to right. */
   order: z.number(),
 });

@@ -14,6 +14,10 @@ export type OwnComparison = z.infer<typeof ownComparisonSchema>;
 const percentSchema = z.number().min(0).max(1000);
 const countSchema = z.number().int().min(1).max(1000);
 
+/** How far a student is marked by the rubric of an assignment. */
+export const markingStateSchema = z.enum(["not begun", "half done", "marked"]);
+export type MarkingState = z.infer<typeof markingStateSchema>;
+
 /** How one assignment may stand for a student. "not handed in" is missing, incomplete, or blank past its due date. */
 export const assignmentStatusSchema = z.enum(["not handed in", "handed in", "late", "excused", "unmarked"]);
 export type AssignmentStatus = z.infer<typeof assignmentStatusSchema>;
@@ -43,6 +47,15 @@ export const conditionSchema = z.discriminatedUnion("kind", [
     unit: z.enum(["percent", "points"]),
   }),
   z.object({ kind: z.literal("assignment status"), assignment: z.string(), status: assignmentStatusSchema }),
+  /** A criterion by its name, compared by the order of its levels, or by its free points. */
+  z.object({
+    kind: z.literal("criterion"),
+    assignment: z.string(),
+    criterion: z.string(),
+    comparison: comparisonSchema,
+    value: z.string(),
+  }),
+  z.object({ kind: z.literal("marked"), assignment: z.string(), state: markingStateSchema }),
   z.object({ kind: z.literal("missing"), atLeast: countSchema }),
   z.object({ kind: z.literal("count"), of: z.enum(["unmarked", "late", "excused"]), atLeast: countSchema }),
   z.object({ kind: z.literal("nothing missing") }),

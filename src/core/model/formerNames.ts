@@ -106,10 +106,21 @@ export function scoresOfToday(scores: unknown): unknown {
   return mapValues(scores, (score) => withNewNames(score, { letter: "gradeLabel" }));
 }
 
-/** An assignment: its criteria go by their names, on which the marks of that time hang. */
+/** An assignment: its criteria go by their names and levels by their labels, on which the marks of that time hang. */
 export function assignmentOfToday(record: PlainRecord): PlainRecord {
   if (!Array.isArray(record.rubric)) return record;
-  return { ...record, rubric: record.rubric.map((criterion: PlainRecord) => ({ id: criterion.name, ...criterion })) };
+  return { ...record, rubric: record.rubric.map(criterionOfToday) };
+}
+
+function criterionOfToday(criterion: PlainRecord): PlainRecord {
+  const { levels } = criterion;
+  return {
+    id: criterion.name,
+    ...criterion,
+    ...(Array.isArray(levels) && {
+      levels: levels.map((level: unknown) => (typeof level === "string" ? { id: level, label: level } : level)),
+    }),
+  };
 }
 
 /** What one change replaced in the scores. */

@@ -1,16 +1,10 @@
 import * as z from "zod";
+import { audienceSchema } from "./audience";
 import { enclosuresSchema } from "./enclosure";
 import { letterBodySchema, letterSubjectSchema } from "./letterBody";
 import { noteKindSchema } from "./noteKind";
 import { MAX_REPORTS, reportChoiceSchema } from "./reportChoice";
 import { selectionSchema } from "./selection";
-
-/** Who of a family a note is written to. */
-export const audienceSchema = z.object({
-  guardians: z.enum(["none", "first", "all"]),
-  students: z.boolean(),
-});
-export type Audience = z.infer<typeof audienceSchema>;
 
 const languageSchema = z.string().min(2);
 

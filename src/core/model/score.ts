@@ -1,5 +1,6 @@
 import * as z from "zod";
-import { pointsSchema } from "./assignment";
+import { reachedSchema } from "./criterion";
+import { pointsSchema } from "./points";
 
 /** How a score stands; which of them count, and as what, stands in docs/figures.md. */
 export const scoreStatusSchema = z.enum(["scored", "late", "missing", "incomplete", "excused", "pending"]);
@@ -13,8 +14,10 @@ export const scoreSchema = z.object({
   /** A letter grade without points, as the gradebook gave it; it is in no average. */
   gradeLabel: z.string().optional(),
   comment: z.string().optional(),
-  /** The level reached, by the id of each criterion of the assignment's rubric that was judged. */
-  levels: z.record(z.string(), z.string()).optional(),
+  /** What was reached of the assignment's rubric. */
+  levels: reachedSchema.optional(),
+  /** The sentences of the comment bank that the comment was made with. */
+  bankIds: z.array(z.string()).optional(),
 });
 export type Score = z.infer<typeof scoreSchema>;
 
@@ -32,4 +35,13 @@ export function formatScore(score: Score | undefined): string {
   if (score.gradeLabel) return score.gradeLabel;
   if (score.points === undefined) return score.status === "scored" ? "handed in" : score.status;
   return score.status === "scored" ? String(score.points) : `${score.points} ${score.status}`;
+}
+
+/** What was said of an assignment stays when its points or status change. */
+export function feedbackOf(score: Score | undefined): Pick<Score, "comment" | "levels" | "bankIds"> {
+  return {
+    ...(score?.comment !== undefined && { comment: score.comment }),
+    ...(score?.levels && { levels: score.levels }),
+    ...(score?.bankIds && { bankIds: score.bankIds }),
+  };
 }

@@ -1,7 +1,8 @@
 import * as z from "zod";
+import { audienceSchema } from "./audience";
 import { matchSchema, selectionPartSchema } from "./condition";
 import { letterBodySchema, letterSubjectSchema } from "./letterBody";
-import { audienceSchema, variantsSchema } from "./note";
+import { variantsSchema } from "./note";
 import { noteKindSchema } from "./noteKind";
 import { MAX_REPORTS, reportChoiceSchema } from "./reportChoice";
 

@@ -1,12 +1,15 @@
 import type * as z from "zod";
 import { type Assignment, assignmentSchema } from "./assignment";
 import { type AverageColumn, averageColumnSchema } from "./averageColumn";
+import { type BankComment, bankCommentSchema } from "./bankComment";
 import { type Checklist, checklistSchema } from "./checklist";
 import { type GradeScale, gradeScaleSchema } from "./gradeScale";
 import { type Guardian, guardianSchema } from "./guardian";
 import { type LogEntry, logEntrySchema } from "./logEntry";
+import { type Marking, markingSchema } from "./marking";
 import { type OwnColumn, ownColumnSchema } from "./ownColumn";
 import { type PageDesign, pageDesignSchema } from "./pageDesign";
+import { type Rubric, rubricSchema } from "./rubric";
 import { type SchoolClass, schoolClassSchema } from "./schoolClass";
 import { type ScoreColumn, scoreColumnSchema } from "./score";
 import { type SeatingPlan, seatingPlanSchema } from "./seatingPlan";
@@ -32,6 +35,9 @@ export interface WorldTables {
   ownColumns: OwnColumn;
   pageDesigns: PageDesign;
   seatingPlans: SeatingPlan;
+  rubrics: Rubric;
+  bankComments: BankComment;
+  markings: Marking;
 }
 export type WorldTable = keyof WorldTables;
 
@@ -52,6 +58,9 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   ownColumns: ownColumnSchema,
   pageDesigns: pageDesignSchema,
   seatingPlans: seatingPlanSchema,
+  rubrics: rubricSchema,
+  bankComments: bankCommentSchema,
+  markings: markingSchema,
 };
 /** The names of the tables, in the order in which they are read and written. */
 export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];

@@ -5,10 +5,11 @@ import { roundFraction } from "../figures/roundFraction";
 import { shownScore } from "../figures/shownScore";
 import { assignmentsIn } from "../figures/studentFigures";
 import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
-import { assignmentField, assignmentOf } from "../letter/assignmentField";
-import { formatValue } from "../letter/fieldValue";
+import { assignmentOf } from "../letter/assignmentField";
+import { scoreWords } from "../letter/blockModel";
 import type { LetterContext } from "../letter/letterContext";
 import { wordsIn } from "../letter/letterWords";
+import { rubricLines, totalStatement } from "../letter/rubricLines";
 import { writingIn } from "../letter/writingIn";
 import { checklistsOf } from "../model/checklist";
 import type { PaperBlock } from "./paperContent";
@@ -128,23 +129,27 @@ export function rubricBlocks(
   const wanted = title || latestAssignment(context.index.world, context.today);
   const found = assignmentOf(context, wanted);
   const nothing: PaperBlock[] = whenNothing ? [{ type: "paragraph", content: [whenNothing] }] : [];
-  const value = assignmentField(wanted, "score", wanted).value(context);
-  const score = value ? formatValue(value, "", context.language) : "";
-  const { levels = {}, comment = "" } = found?.score ?? {};
-  const rows = (found?.assignment.rubric ?? []).flatMap(({ id, name }) => {
-    const level = levels[id];
-    return level ? [[{ content: [name] }, { content: [level] }]] : [];
-  });
+  const score = scoreWords(context, wanted, found?.score);
+  const { levels, comment = "" } = found?.score ?? {};
+  const lines = rubricLines(found?.assignment.rubric, levels, context.language);
+  const hasSentences = lines.some(({ sentence }) => sentence);
+  const rows = lines.map(({ name, reached, sentence }) =>
+    (hasSentences ? [name, reached, sentence] : [name, reached]).map((words) => ({ content: [words] })),
+  );
+  const statement =
+    found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals);
   const heading: PaperBlock = { type: "heading", level: 2, content: [wanted] };
   if (!found || (rows.length === 0 && !score && !comment)) return { blocks: [heading, ...nothing], written: [] };
   return {
     blocks: [
       heading,
-      ...(rows.length > 0 ? [{ type: "table" as const, widths: [1, 2], head: [], content: rows }] : []),
+      ...(rows.length > 0
+        ? [{ type: "table" as const, widths: hasSentences ? [2, 1.5, 4] : [1, 2], head: [], content: rows }]
+        : []),
       ...(score
         ? [{ type: "paragraph" as const, content: [{ type: "text" as const, text: score, marks: ["bold" as const] }] }]
         : []),
-      ...(comment ? [{ type: "paragraph" as const, content: [comment] }] : []),
+      ...[statement, comment].flatMap((words) => (words ? [{ type: "paragraph" as const, content: [words] }] : [])),
     ],
     written: comment ? [comment] : [],
   };

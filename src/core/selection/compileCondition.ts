@@ -1,9 +1,12 @@
 import type { Average } from "../figures/average";
 import { averageChange } from "../figures/averageChange";
 import { fractionToNumber } from "../figures/fraction";
+import { markingState } from "../figures/markScore";
 import { type Comparison, type Condition, compares } from "../model/condition";
-import { ownValueText } from "../model/ownColumn";
+import { isJudged, levelOf, pointsOf } from "../model/criterion";
+import { ownValueText, readOwnValue } from "../model/ownColumn";
 import { formatScore } from "../model/score";
+import { titleKey } from "../model/titleKey";
 import { comparedAverage } from "./comparedAverage";
 import { exactHolds } from "./exactHolds";
 import { ownHolds } from "./ownHolds";
@@ -53,6 +56,16 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
           score,
           holds,
         });
+      };
+    case "criterion":
+      return (row) => judgeCriterion(row.assignment(condition.assignment), condition);
+    case "marked":
+      return (row) => {
+        const found = row.assignment(condition.assignment);
+        const state = found && markingState(found.score, found.assignment);
+        const holds = state === condition.state;
+        const { assignment } = condition;
+        return yesNoOrUnknown(state && holds, { kind: "marked", assignment, state, holds });
       };
     case "missing":
       return (row) => {
@@ -158,6 +171,27 @@ function judgeOwnColumn(row: SelectionRow, condition: Extract<Condition, { kind:
   if (comparison === "empty" && row.hasOwnColumn(column)) return yesOrNo(own === undefined, reason(own === undefined));
   const holds = own && ownHolds(own.value, comparison, wanted);
   return yesNoOrUnknown(holds, reason(holds ?? false));
+}
+
+/** Levels compare by their order, free points as numbers; who was not judged, or by another rubric, can't be compared. */
+function judgeCriterion(
+  found: RowAssignment | undefined,
+  { assignment, criterion, comparison, value }: Extract<Condition, { kind: "criterion" }>,
+): Judged {
+  const own = found?.assignment.rubric?.find(({ name }) => titleKey(name) === titleKey(criterion));
+  const reason = (holds: boolean): Reason => {
+    const reached = own && (levelOf(own, found?.score?.levels)?.label ?? pointsOf(own, found?.score?.levels));
+    return { kind: "criterion", assignment, criterion, reached: String(reached ?? ""), holds };
+  };
+  if (!own || !isJudged(own, found?.score?.levels)) return yesNoOrUnknown(undefined, reason(false));
+  const place = own.levels.findIndex(({ label }) => titleKey(label) === titleKey(value));
+  const wanted = own.most === undefined ? place : readOwnValue(value, "number");
+  if (typeof wanted !== "number" || wanted < 0) return yesNoOrUnknown(undefined, reason(false));
+  const level = levelOf(own, found?.score?.levels);
+  const reached =
+    own.most === undefined ? own.levels.findIndex(({ id }) => id === level?.id) : pointsOf(own, found?.score?.levels);
+  const holds = compares(reached ?? 0, comparison, wanted);
+  return yesOrNo(holds, reason(holds));
 }
 
 /** Missing work is known only of a class that has any. */

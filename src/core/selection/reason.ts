@@ -1,7 +1,7 @@
 import type { Average } from "../figures/average";
 import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/roundFraction";
 import type { ChecklistMark } from "../model/checklist";
-import { type AssignmentStatus, type Comparison, compares } from "../model/condition";
+import { type AssignmentStatus, type Comparison, compares, type MarkingState } from "../model/condition";
 import type { NoteKind } from "../model/noteKind";
 import { counted } from "../words";
 import { exactHolds } from "./exactHolds";
@@ -29,6 +29,8 @@ export type Reason =
       holds: boolean;
     }
   | { kind: "assignment status"; assignment: string; status: AssignmentStatus; score: string; holds: boolean }
+  | { kind: "criterion"; assignment: string; criterion: string; reached: string; holds: boolean }
+  | { kind: "marked"; assignment: string; state: MarkingState | undefined; holds: boolean }
   | { kind: "missing"; atLeast: number; count: number; titles: readonly string[]; holds: boolean }
   | { kind: "count"; of: "unmarked" | "late" | "excused"; count: number; holds: boolean }
   | { kind: "nothing missing"; count: number; holds: boolean }
@@ -73,6 +75,10 @@ export function reasonWords(reason: Reason, classLabel: string): string {
     }
     case "assignment status":
       return `${reason.assignment}: ${reason.score} in ${classLabel}`;
+    case "criterion":
+      return `${reason.criterion} in ${reason.assignment}: ${reason.reached || "not judged"} in ${classLabel}`;
+    case "marked":
+      return `${reason.assignment}: ${reason.state ?? "not set"} in ${classLabel}`;
     case "missing": {
       const count = `${reason.count} missing in ${classLabel}`;
       return reason.count === 0 ? count : `${count} (${reason.titles.join(", ")})`;

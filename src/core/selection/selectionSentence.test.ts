@@ -27,6 +27,12 @@ const SAID: readonly (readonly [Condition, string])[] = [
     "who have above 4 points on Quiz",
   ],
   [{ kind: "assignment status", assignment: "Quiz", status: "not handed in" }, "whose Quiz is not handed in"],
+  [
+    { kind: "criterion", assignment: "Talk", criterion: "Method", comparison: "at most", value: "sound" },
+    "whose Method in Talk is at most sound",
+  ],
+  [{ kind: "marked", assignment: "Talk", state: "marked" }, "who are marked on Talk"],
+  [{ kind: "marked", assignment: "Talk", state: "half done" }, "whose marking of Talk is half done"],
   [{ kind: "missing", atLeast: 1 }, "who miss at least 1 assignment"],
   [{ kind: "missing", atLeast: 3 }, "who miss at least 3 assignments"],
   [{ kind: "count", of: "late", atLeast: 2 }, "who have at least 2 late assignments"],

@@ -65,6 +65,12 @@ export function conditionWords(condition: Condition, names: Pick<SentenceNames, 
       return `who have ${condition.comparison} ${condition.unit === "percent" ? formatTypedPercent(condition.value) : counted(condition.value, "point")} on ${condition.assignment}`;
     case "assignment status":
       return `whose ${condition.assignment} is ${condition.status}`;
+    case "criterion":
+      return `whose ${condition.criterion || "criterion"} in ${condition.assignment || "an assignment"} is ${condition.comparison} ${condition.value || "…"}`;
+    case "marked":
+      return condition.state === "marked"
+        ? `who are marked on ${condition.assignment}`
+        : `whose marking of ${condition.assignment} is ${condition.state}`;
     case "missing":
       return `who miss at least ${counted(condition.atLeast, "assignment")}`;
     case "count":

@@ -1,5 +1,6 @@
 import { freshId } from "../matching/freshId";
-import { type Assignment, pointsSchema } from "../model/assignment";
+import type { Assignment } from "../model/assignment";
+import { pointsSchema } from "../model/points";
 import type { Category, SchoolClass } from "../model/schoolClass";
 import { READY_MADE_CATEGORY } from "../model/shownCategories";
 import { titleKey } from "../model/titleKey";

@@ -3,7 +3,7 @@ import { guessMark, type MarkMeaning, markKey } from "../figures/markMeaning";
 import { type CellReading, readScoreCell } from "../figures/scoreCell";
 import type { Assignment } from "../model/assignment";
 import type { SchoolClass } from "../model/schoolClass";
-import type { Score, ScoreColumn } from "../model/score";
+import { feedbackOf, type Score, type ScoreColumn } from "../model/score";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { AssignmentBook, type AssignmentSaid, type NotFound } from "./assignmentBook";
@@ -181,8 +181,7 @@ function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): 
     const from = before?.[studentId];
     if (score) {
       const to = {
-        ...(from?.comment && { comment: from.comment }),
-        ...(from?.levels && { levels: from.levels }),
+        ...feedbackOf(from),
         ...score,
       };
       if (sameScore(from, to)) unchanged += 1;

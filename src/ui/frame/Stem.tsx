@@ -7,6 +7,7 @@ import {
   Inbox,
   type LucideIcon,
   PanelLeft,
+  PenLine,
   Settings2,
   Sprout,
   Undo2,
@@ -14,8 +15,11 @@ import {
 } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { markingState } from "@/core/figures/markScore";
+import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
 import { useKept } from "@/ui/shared/useKept";
+import { useVine } from "@/ui/shared/VineContext";
 import { ChangesDialog } from "./ChangesDialog";
 
 interface Step {
@@ -28,6 +32,7 @@ const STEPS: readonly Step[] = [
   { href: "/", word: "Desk", icon: House },
   { href: "/families", word: "Families", icon: UsersRound },
   { href: "/gradebook", word: "Gradebook", icon: BookOpenText },
+  { href: "/marking", word: "Marking", icon: PenLine },
   { href: "/notes", word: "Notes", icon: Feather },
   { href: "/record", word: "Record", icon: Archive },
 ];
@@ -42,7 +47,8 @@ export function Stem() {
   const [listing, setListing] = useState(false);
   const troubled = useKept((read) => read.troubledLetters(), [])?.length ?? 0;
   const answers = useKept((read) => read.waitingAnswers(), [])?.length ?? 0;
-  const counts: Record<string, number> = { "/record": troubled, "/families": answers };
+  const halfDone = useHalfDone();
+  const counts: Record<string, number> = { "/record": troubled, "/families": answers, "/marking": halfDone };
   return (
     <nav className={`stem ${narrow ? "is-narrow" : ""}`} aria-label="Steps">
       <div className="stem-name">
@@ -73,6 +79,22 @@ export function Stem() {
       </button>
     </nav>
   );
+}
+
+/** How many assignments of this term are marked in part. */
+function useHalfDone(): number {
+  const { world, today } = useVine();
+  return useMemo(() => {
+    const { assignments, scoreColumns, classes } = world;
+    const period = currentPeriod(world, today);
+    return [...assignments.values()].filter((assignment) => {
+      // Without a rubric nothing can be half done but what is commented on.
+      if (!assignment.rubric?.length || (period !== WHOLE_YEAR && assignment.termId !== period)) return false;
+      const scores = scoreColumns.get(assignment.id)?.scores ?? {};
+      const inClass = classes.get(assignment.classId)?.studentIds ?? [];
+      return inClass.some((id) => markingState(scores[id], assignment) === "half done");
+    }).length;
+  }, [world, today]);
 }
 
 function StemNode({ step: { href, word, icon: Icon }, count }: { step: Step; count: number }) {

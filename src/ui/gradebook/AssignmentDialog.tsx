@@ -3,8 +3,10 @@ import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { adding, sameData, updating } from "@/core/change/change";
 import { beginAssignment, removeAssignment } from "@/core/gradebook/beginAssignment";
+import { formatRubric, readRubric } from "@/core/marking/readRubric";
 import { type Assignment, assignmentSchema } from "@/core/model/assignment";
-import { formatRubric, readRubric } from "@/core/model/readRubric";
+import { totalRuleSchema } from "@/core/model/criterion";
+import { TOTAL_RULE_WORDS } from "@/ui/marking/totalRuleWords";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useChange } from "@/ui/shared/useChange";
@@ -27,13 +29,19 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
   const categories = world.classes.get(classId)?.categories ?? [];
   const [draft, setDraft] = useState<Assignment>(() => assignment ?? beginAssignment(world, classId, period, today));
   const [rubricText, setRubricText] = useState(formatRubric(assignment?.rubric));
-  const rubric = readRubric(rubricText, assignment?.rubric ?? [], office.around.newId);
+  const rubric = readRubric(rubricText, draft.rubric ?? [], office.around.newId);
+  const rubrics = [...world.rubrics.values()].sort((a, b) => a.name.localeCompare(b.name));
+  const takeRubric = (id: string) => {
+    const { criteria, totalRule, statementId } = world.rubrics.get(id) ?? {};
+    set({ rubric: criteria, rubricId: criteria && id, totalRule, statementId });
+    setRubricText(formatRubric(criteria));
+  };
   const [begun] = useState({ draft, rubricText });
   useUnkept(!sameData(begun, { draft, rubricText }));
   const set = (part: Partial<Assignment>) => setDraft({ ...draft, ...part });
   const kept: Assignment = {
     ...draft,
-    ...(rubric.ok && { rubric: rubric.rubric.length > 0 ? rubric.rubric : undefined }),
+    ...(rubric.ok && { rubric: rubric.criteria.length > 0 ? rubric.criteria : undefined }),
     title: draft.title.trim(),
     id: draft.id || newId,
   };
@@ -99,12 +107,26 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
               />
             </Form.Group>
           </div>
+          {rubrics.length > 0 && (
+            <Form.Group controlId="assignment-rubric-kept">
+              <Form.Label>Rubric</Form.Label>
+              <Form.Select value={draft.rubricId ?? ""} onChange={(event) => takeRubric(event.target.value)}>
+                <option value="">{draft.rubric && !draft.rubricId ? "its own" : "none"}</option>
+                {rubrics.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+              <Form.Text>It is copied: changing one later does not change the other.</Form.Text>
+            </Form.Group>
+          )}
           <Form.Group controlId="assignment-rubric">
-            <Form.Label>Rubric, if it has one: a criterion a line, with its levels</Form.Label>
+            <Form.Label>Its criteria, one a line, with their levels and points</Form.Label>
             <Form.Control
               as="textarea"
               rows={3}
-              placeholder="Method: beginning, developing, secure"
+              placeholder="Method: beginning (1), developing (2), secure (3)"
               value={rubricText}
               isInvalid={!rubric.ok}
               aria-describedby="assignment-rubric-problem"
@@ -114,6 +136,21 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
               {!rubric.ok && `“${rubric.line}”: ${rubric.problem}`}
             </Form.Text>
           </Form.Group>
+          {rubric.ok && rubric.criteria.length > 0 && (
+            <Form.Group controlId="assignment-total">
+              <Form.Label>Its score</Form.Label>
+              <Form.Select
+                value={draft.totalRule ?? "none"}
+                onChange={(event) => set({ totalRule: totalRuleSchema.parse(event.target.value) })}
+              >
+                {totalRuleSchema.options.map((rule) => (
+                  <option key={rule} value={rule}>
+                    {TOTAL_RULE_WORDS[rule]}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+          )}
           <Form.Check
             id="assignment-extra"
             label="Extra credit: points are added, nothing to what is possible"

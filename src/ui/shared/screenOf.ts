@@ -2,6 +2,7 @@ const SCREENS: readonly [path: string, screen: string][] = [
   ["/families", "Families"],
   ["/gradebook/bring-in", "Bring in"],
   ["/gradebook", "Gradebook"],
+  ["/marking", "Marking"],
   ["/notes", "Notes"],
   ["/record", "Record"],
   ["/practice", "Practice post"],

@@ -2,6 +2,7 @@
 import dynamic from "next/dynamic";
 import { STATE_WORDS } from "@/core/delivery/letterState";
 import { ownColumnsOfStudent } from "@/core/families/familyDraft";
+import { rubricLines } from "@/core/letter/rubricLines";
 import { checklistsOf, markOf } from "@/core/model/checklist";
 import { ownValueText } from "@/core/model/ownColumn";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
@@ -117,10 +118,7 @@ function Comments({ student, classes, period }: PartProps) {
     .filter(({ classId, termId }) => ids.has(classId) && (period === WHOLE_YEAR || termId === period))
     .flatMap(({ id, title, rubric = [], dueDate = "" }) => {
       const score = world.scoreColumns.get(id)?.scores[student.id];
-      const levels = rubric.flatMap((criterion) => {
-        const level = score?.levels?.[criterion.id];
-        return level ? [`${criterion.name}: ${level}`] : [];
-      });
+      const levels = rubricLines(rubric, score?.levels, "en").map(({ name, reached }) => `${name}: ${reached}`);
       const words = [...levels, score?.comment ?? ""].filter(Boolean).join("; ");
       return words ? [{ id, title, words, dueDate }] : [];
     })

@@ -69,11 +69,12 @@ export function createEngine(): EngineApi {
       const letter = finishedLetter(note, key);
       return planned && letter && readingOf(letter.text, wordsFor(note, languageOf(index(), planned)).language);
     },
-    beginRound: (note, now) => {
+    beginRound: (note, now, most) => {
       lastToken += 1;
       const round = new RoundInMaking(index(), note, now, lastToken);
-      making.set(lastToken, round);
-      return round.begun;
+      const first = round.next(most);
+      if (!first.done) making.set(lastToken, round);
+      return { begun: round.begun, first };
     },
     nextLetters: (token, most) => {
       const batch = making.get(token)?.next(most) ?? "outdated";

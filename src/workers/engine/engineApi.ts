@@ -53,8 +53,11 @@ export interface EngineApi {
   finishedLetter(note: Note, key: string): RenderedLetter | undefined;
   /** How long one finished letter is, and how easily it reads. */
   reading(note: Note, key: string): Reading | undefined;
-  /** Checks a note and begins to finish its letters, all on one state of the data. `now` is when they leave, ms since the epoch. */
-  beginRound(note: Note, now: number): RoundBegun;
+  /**
+   * Checks a note and begins to finish its letters, all on one state of the data; the first come along, so that a few are
+   * made in one piece whatever changes meanwhile. `now` is when they leave, ms since the epoch.
+   */
+  beginRound(note: Note, now: number, most: number): { readonly begun: RoundBegun; readonly first: LetterBatch };
   /** Some more letters of the round begun last, in the order of the list; outdated once anything was changed meanwhile. */
   nextLetters(token: number, most: number): LetterBatch | "outdated";
   /** Answers to contact cards, joined with the families; `chosen` says whose an answer is where that was in doubt. */

@@ -1,6 +1,6 @@
 "use client";
 import { useMemo } from "react";
-import { assignmentStatusSchema, type Condition, comparisonSchema } from "@/core/model/condition";
+import { assignmentStatusSchema, type Condition, comparisonSchema, markingStateSchema } from "@/core/model/condition";
 import { noteKindSchema } from "@/core/model/noteKind";
 import { shownCategories } from "@/core/model/shownCategories";
 import { useVine } from "@/ui/shared/VineContext";
@@ -16,6 +16,7 @@ import {
 } from "./AssignmentPicker";
 import { ChangeCondition } from "./ChangeCondition";
 import { AmountPicker, Choice, CountPicker, Words } from "./Choice";
+import { CriterionCondition } from "./CriterionCondition";
 
 /** What can be asked, as it is offered; each begins as a sentence that can be changed word by word. */
 export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[] = [
@@ -29,6 +30,11 @@ export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[
     words: "one assignment not handed in",
     condition: { kind: "assignment status", assignment: "", status: "not handed in" },
   },
+  {
+    words: "level of a criterion",
+    condition: { kind: "criterion", assignment: "", criterion: "", comparison: "at most", value: "" },
+  },
+  { words: "marked or not", condition: { kind: "marked", assignment: "", state: "marked" } },
   { words: "missing work", condition: { kind: "missing", atLeast: 2 } },
   { words: "nothing missing", condition: { kind: "nothing missing" } },
   { words: "late or unmarked work", condition: { kind: "count", of: "late", atLeast: 2 } },
@@ -81,6 +87,25 @@ export function ConditionPicker({
             value={condition.status}
             options={assignmentStatusSchema.options}
             onChange={(status) => onChange({ ...condition, status })}
+          />
+        </>
+      );
+    case "criterion":
+      return <CriterionCondition condition={condition} onChange={onChange} />;
+    case "marked":
+      return (
+        <>
+          whose marking of{" "}
+          <AssignmentPicker
+            value={condition.assignment}
+            onChange={(assignment) => onChange({ ...condition, assignment })}
+          />{" "}
+          is{" "}
+          <Words
+            label="How far it is marked"
+            value={condition.state}
+            options={markingStateSchema.options}
+            onChange={(state) => onChange({ ...condition, state })}
           />
         </>
       );

@@ -1,7 +1,8 @@
 "use client";
 import { X } from "lucide-react";
 import { Button } from "react-bootstrap";
-import type { Audience, Note } from "@/core/model/note";
+import type { Audience } from "@/core/model/audience";
+import type { Note } from "@/core/model/note";
 import { classLabel } from "@/core/model/schoolClass";
 import type { Selection } from "@/core/model/selection";
 import { fullName } from "@/core/model/student";

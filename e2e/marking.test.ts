@@ -1,0 +1,135 @@
+import { beforeAll, expect, test } from "vitest";
+import { fullName } from "@/core/model/student";
+import { demoSchool } from "@/demo/demoSchool";
+import { choose, openPage, press, waitForWords } from "./support/browser";
+import { browser, goOnWith, journey, page, server, TODAY } from "./support/journey";
+import { delivered } from "./support/mailboxes";
+import { setTakeBack, wordsOf } from "./support/steps";
+import { storedRounds } from "./support/stored";
+
+journey();
+const TALK = "class-1-talk";
+const STUDENTS = 28;
+
+beforeAll(async () => {
+  await setTakeBack(page, 0);
+  await openTalk();
+});
+
+async function openTalk(): Promise<void> {
+  await page.goto(`${server.url}/marking/${TALK}`);
+  await page.waitForSelector(".mark-level");
+}
+
+const current = () => wordsOf(page, "#mark-name");
+const keys = async (...all: string[]) => {
+  for (const key of all) await page.keyboard.press(key as "1");
+};
+/** What the list says beside each name. */
+const rows = () =>
+  page.$$eval(".mark-who", (all) => all.map((one) => [...one.children].map(({ textContent }) => textContent ?? "")));
+const rowOf = async (name: string) => (await rows()).find(([known]) => known === name)?.[1] ?? "";
+/** Subject and words of all that arrived at students’ addresses. */
+async function arrived(): Promise<{ subject: string; text: string }[]> {
+  const mails = await delivered(server.dataFolder);
+  return mails.map(({ mail }) => ({ subject: mail.subject ?? "", text: (mail.text ?? "").replace(/\s+/g, " ") }));
+}
+
+test("four criteria, one comment, next: seven keys; what was kept is there after the page was closed between two of them", async () => {
+  const first = await current();
+  // Content, order, voice, chart; a letter and Enter for the comment that is used most; Enter for the next student.
+  await keys("3", "4", "2", "3", "w", "Enter");
+  await expect.poll(() => rowOf(first)).toBe("15");
+  await page.keyboard.press("Enter");
+  expect(await current()).not.toBe(first);
+  const second = await current();
+  await keys("1", "2");
+  await page.waitForFunction(() => document.querySelector(".marking .toolbar")?.textContent?.includes("Kept"));
+  const before = goOnWith(await openPage(browser, `${server.url}/marking/${TALK}`));
+  await before.close();
+  await page.waitForSelector(".mark-level");
+  await expect.poll(current).toBe(second);
+  await expect.poll(() => rowOf(second)).toMatch(/^2 of 4/);
+  await expect.poll(() => rowOf(first)).toBe("15");
+  // One step back takes the last mark away, and no more.
+  await keys("ArrowDown", "ArrowDown", "4");
+  await expect.poll(() => wordsOf(page, ".score-line")).toMatch(/3 of 4 judged/);
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
+  await expect.poll(() => wordsOf(page, ".score-line")).toMatch(/2 of 4 judged/);
+});
+
+test("feedback goes at once to three while marking goes on, and to the others when all is done; each reads their own sentences", async () => {
+  await openTalk();
+  const names: string[] = [];
+  for (let student = 0; student < 3; student += 1) {
+    names.push(await current());
+    await keys("ArrowUp", "ArrowUp", "ArrowUp", "ArrowUp");
+    await keys("4", "3", "3", "1");
+    await page.keyboard.down("Shift");
+    await page.keyboard.press("Enter");
+    await page.keyboard.up("Shift");
+  }
+  for (const name of names) await expect.poll(() => rowOf(name)).toMatch(/^13.75, sent/);
+  expect(await storedRounds(page)).toHaveLength(3);
+  await expect.poll(async () => (await arrived()).length).toBe(3);
+  for (const { subject, text } of await arrived()) {
+    expect(names.some((name) => subject === `Harbour talk: feedback for ${name.split(" ")[0]}`)).toBe(true);
+    expect(text).toContain("Content: strong. You know your subject well and made us see why it matters.");
+    expect(text).toContain("Chart: beginning. A drawing would help us see it.");
+    expect(text).toContain("13.75 of 20");
+  }
+  // The rest is pasted, as a colleague wrote it down question by question.
+  const open = (await rows())
+    .filter(([, words]) => /^(not begun|\d of 4)/.test(words ?? ""))
+    .map(([name]) => name ?? "");
+  await choose(page, "How it is marked", "as a table");
+  await page.waitForSelector(".marks-table");
+  // Two of them have the same name: the number tells them apart.
+  const { classes, students } = demoSchool(TODAY);
+  const inClass = students.filter(
+    ({ id, ...one }) => classes[0]?.studentIds.includes(id) && open.includes(fullName(one)),
+  );
+  expect(inClass).toHaveLength(open.length);
+  const table = ["Number\tStudent\tContent\tOrder\tVoice\tChart\tComment"]
+    .concat(
+      inClass.reverse().map((one) => `${one.studentNumber}\t${fullName(one)}\tsecure\t3\tsecure\t4\tPasted well.`),
+    )
+    .concat("99\tNobody Atall\t1\t1\t1\t1\t")
+    .join("\n");
+  await page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", text);
+    const target = document.querySelector(".marks-table select");
+    target?.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  }, table);
+  await waitForWords(page, `${open.length} students marked from the pasted table.`);
+  await waitForWords(page, "Not in this class for certain, so left alone: Nobody Atall.");
+  await choose(page, "How it is marked", "one at a time");
+  await waitForWords(page, `${STUDENTS} of ${STUDENTS} marked`);
+  await page.waitForFunction(() => document.querySelector(".marking .toolbar")?.textContent?.includes("Kept"));
+  await press(page, `Send feedback to ${STUDENTS - 3} …`);
+  await press(page, `Send ${STUDENTS - 3} letters`);
+  await expect
+    .poll(async () => (await rows()).filter(([, words]) => words?.includes(", sent")).length, { timeout: 60_000 })
+    .toBe(STUDENTS);
+  await expect.poll(async () => (await arrived()).length).toBe(STUDENTS);
+  const pasted = (await arrived()).filter(({ text }) => text.includes("Pasted well."));
+  expect(pasted).toHaveLength(open.length);
+  // Nobody had anything twice.
+  expect(new Set((await arrived()).map(({ subject, text }) => subject + text)).size).toBe(STUDENTS);
+});
+
+test("a later edit says that another thing was sent, and the corrected one goes to that student alone", async () => {
+  const name = await current();
+  const before = (await arrived()).length;
+  await keys("ArrowUp", "ArrowUp", "ArrowUp", "ArrowUp", "1");
+  await waitForWords(page, "What was sent is not what stands here now.");
+  await expect.poll(() => rowOf(name)).toMatch(/changed since it was sent/);
+  await press(page, "Send the corrected one");
+  await expect.poll(() => rowOf(name)).toMatch(/, sent/);
+  await expect.poll(async () => (await arrived()).length).toBe(before + 1);
+  const corrected = (await arrived()).filter(({ text }) => text.includes("Say more of what you found out yourself."));
+  expect(corrected.map(({ subject }) => subject)).toContain(`Harbour talk: feedback for ${name.split(" ")[0]}`);
+});

@@ -1,0 +1,5 @@
+import { MarkingScreen } from "@/ui/marking/MarkingScreen";
+
+export default function Page() {
+  return <MarkingScreen />;
+}

@@ -1,0 +1,182 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { isOverruled, markingState, withReached, withTotal } from "../figures/markScore";
+import { rubricTotal } from "../figures/rubricTotal";
+import type { BankComment } from "../model/bankComment";
+import type { Criterion, Level, Reached } from "../model/criterion";
+import type { Score } from "../model/score";
+import { sampleAssignment } from "../testing/sampleClass";
+import { countedComments, foundComments, wordsOf } from "./commentBank";
+import { drawnOrder } from "./markingOrder";
+
+const tenThousandths = (most: number) => fc.integer({ min: 0, max: most }).map((whole) => whole / 10_000);
+const levels = fc
+  .array(tenThousandths(500_000), { minLength: 2, maxLength: 5 })
+  .map((points) => points.map((one, place) => ({ id: `l${place}`, label: `level ${place}`, points: one })));
+const weight = fc.option(
+  fc.integer({ min: 1, max: 100_000 }).map((whole) => whole / 10_000),
+  { nil: undefined },
+);
+const criterion: fc.Arbitrary<Omit<Criterion, "id">> = fc.oneof(
+  fc.record({ name: fc.string({ minLength: 1, maxLength: 9 }), levels, weight }),
+  fc.record({
+    name: fc.string({ minLength: 1, maxLength: 9 }),
+    levels: fc.constant<Level[]>([]),
+    most: tenThousandths(500_000),
+    weight,
+  }),
+);
+const rubric = fc
+  .array(criterion, { minLength: 1, maxLength: 6 })
+  .map((all) => all.map((one, place): Criterion => ({ ...one, id: `c${place}` })));
+const marks = fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 6, maxLength: 6 });
+
+/** A mark for each criterion: one of its levels, or some of its points. */
+function reachedBy(criteria: readonly Criterion[], picks: readonly number[]): Reached {
+  return Object.fromEntries(
+    criteria.map(({ id, levels: own, most = 0 }, place) => {
+      const pick = picks[place] ?? 0;
+      return [id, own.length > 0 ? `l${pick % own.length}` : Math.floor((most * pick * 10_000) / 9) / 10_000];
+    }),
+  );
+}
+
+/** The same by hand: whole numbers of hundred-millionths, since weights and points have four decimals each. */
+function plainSum(criteria: readonly Criterion[], pointsIn: (one: Criterion) => number): bigint {
+  return criteria.reduce(
+    (sum, one) => sum + BigInt(Math.round(pointsIn(one) * 10_000)) * BigInt(Math.round((one.weight ?? 1) * 10_000)),
+    0n,
+  );
+}
+
+/** Half away from zero, so many places fewer. */
+const roundedTo = (value: bigint, of: bigint) => (value * 2n + of) / (of * 2n);
+
+describe("the total of a rubric", () => {
+  test("is the plain sum under any weights, or that scaled to what the assignment is worth", () => {
+    fc.assert(
+      fc.property(rubric, marks, tenThousandths(2_000_000), (criteria, picks, pointsPossible) => {
+        const reached = reachedBy(criteria, picks);
+        const points = plainSum(criteria, ({ id, levels: own }) => {
+          const mark = reached[id];
+          return typeof mark === "number" ? mark : (own.find((level) => level.id === mark)?.points ?? 0);
+        });
+        const possible = plainSum(
+          criteria,
+          ({ levels: own, most }) => most ?? Math.max(...own.map((one) => one.points ?? 0)),
+        );
+        const of = (totalRule: "sum" | "scaled" | "none") =>
+          rubricTotal({ rubric: criteria, totalRule, pointsPossible }, reached).score;
+        expect(of("sum")).toBe(Number(roundedTo(points, 10_000n)) / 10_000);
+        const worth = BigInt(Math.round(pointsPossible * 10_000));
+        expect(of("scaled")).toBe(
+          possible === 0n ? undefined : Number(roundedTo(points * worth, possible * 100n)) / 100,
+        );
+        expect(of("none")).toBeUndefined();
+      }),
+    );
+  });
+
+  test("is none until every criterion is judged, and a mark that its rubric has no more is no judgement", () => {
+    fc.assert(
+      fc.property(rubric, marks, (criteria, picks) => {
+        const reached = reachedBy(criteria, picks);
+        const [first] = criteria;
+        const assignment = { rubric: criteria, totalRule: "sum", pointsPossible: 20 } as const;
+        const { [first?.id ?? ""]: _first, ...others } = reached;
+        expect(rubricTotal(assignment, others)).toMatchObject({ judged: criteria.length - 1, score: undefined });
+        expect(rubricTotal(assignment, { ...others, [first?.id ?? ""]: "gone" }).score).toBeUndefined();
+        expect(rubricTotal(assignment, { ...reached, more: "l0" }).judged).toBe(criteria.length);
+      }),
+    );
+  });
+});
+
+const METHOD: Criterion = {
+  id: "m",
+  name: "Method",
+  levels: [
+    { id: "weak", label: "weak", points: 1 },
+    { id: "sound", label: "sound", points: 4 },
+  ],
+};
+const CARE: Criterion = { id: "c", name: "Care", levels: [], most: 6 };
+const lab = sampleAssignment({ rubric: [METHOD, CARE], totalRule: "sum", pointsPossible: 10 });
+const judge = (score: Score | undefined, ...all: [string, string | number | undefined][]) =>
+  all.reduce((before, [id, mark]) => withReached(before, lab, id, mark), score);
+
+describe("marking a student", () => {
+  test("the total becomes the score when the last criterion is judged, and goes when one is taken back", () => {
+    const half = judge(undefined, ["m", "sound"]);
+    expect(half).toEqual({ status: "pending", levels: { m: "sound" } });
+    const whole = judge(half, ["c", 5.5]);
+    expect(whole).toEqual({ status: "scored", points: 9.5, levels: { m: "sound", c: 5.5 } });
+    expect(judge(whole, ["c", undefined])).toEqual(half);
+    expect(judge(half, ["m", undefined])).toBeUndefined();
+  });
+
+  test("points set by hand stay whatever is marked after, are known as such, and give way when told to", () => {
+    const byHand: Score = { status: "late", points: 7 };
+    const marked = judge(byHand, ["m", "sound"], ["c", 6]);
+    expect(marked).toMatchObject({ status: "late", points: 7 });
+    expect(isOverruled(marked, lab)).toBe(true);
+    const total = withTotal(marked ?? byHand, lab);
+    expect(total).toMatchObject({ status: "late", points: 10 });
+    expect(isOverruled(total, lab)).toBe(false);
+  });
+
+  test("who did not hand in gets no points, and has nothing left to be judged", () => {
+    const missing = judge({ status: "missing" }, ["m", "sound"], ["c", 6]);
+    expect(missing).toEqual({ status: "missing", levels: { m: "sound", c: 6 } });
+    expect(markingState({ status: "excused" }, lab)).toBe("marked");
+    expect(markingState(judge(undefined, ["m", "sound"]), lab)).toBe("half done");
+    expect(markingState({ status: "scored", points: 3 }, lab)).toBe("not begun");
+  });
+
+  test("a rubric that is changed after its use leaves what another assignment was marked by as it was", () => {
+    const marked = judge(undefined, ["m", "sound"], ["c", 6]);
+    const changed = {
+      ...lab,
+      rubric: [{ ...METHOD, levels: [{ id: "weak", label: "weak", points: 0 }, ...METHOD.levels] }],
+    };
+    expect(rubricTotal(lab, marked?.levels).score).toBe(10);
+    expect(markingState(marked, changed)).toBe("marked");
+    expect(isOverruled(marked, changed)).toBe(true);
+  });
+});
+
+test("a lot names everybody once, the same for one seed", () => {
+  fc.assert(
+    fc.property(fc.uniqueArray(fc.string()), fc.integer(), (ids, seed) => {
+      expect([...drawnOrder(ids, seed)].sort()).toEqual([...ids].sort());
+      expect(drawnOrder(ids, seed)).toEqual(drawnOrder([...ids].reverse(), seed));
+    }),
+  );
+});
+
+const sentence = (id: string, text: string, about = ""): BankComment => ({
+  id,
+  about,
+  words: { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text }] }] },
+});
+
+test("a few letters find a sentence, and those that are used stand first", () => {
+  const bank = [
+    sentence("a", "The method is clear."),
+    sentence("b", "Mind the units."),
+    sentence("c", "Méthode soignée."),
+  ];
+  const scores: Record<string, Score> = { one: { status: "scored", bankIds: ["b"] } };
+  const counted = countedComments(bank, [{ assignmentId: "lab", classId: "", scores }], "lab");
+  expect(counted.map(({ comment, usedHere }) => [comment.id, usedHere])).toEqual([
+    ["b", 1],
+    ["c", 0],
+    ["a", 0],
+  ]);
+  const find = (typed: string) => foundComments(counted, typed).map(({ comment }) => wordsOf(comment));
+  expect(find("th me")).toEqual(["The method is clear.", "Méthode soignée."]);
+  expect(find("meth")).toEqual(["Méthode soignée.", "The method is clear."]);
+  expect(find("nits")).toEqual(["Mind the units."]);
+  expect(find("zz")).toEqual([]);
+  expect(find("")).toHaveLength(3);
+});
