@@ -133,3 +133,56 @@ test("a later edit says that another thing was sent, and the corrected one goes 
   const corrected = (await arrived()).filter(({ text }) => text.includes("Say more of what you found out yourself."));
   expect(corrected.map(({ subject }) => subject)).toContain(`Harbour talk: feedback for ${name.split(" ")[0]}`);
 });
+
+test("own views come in from two phones, one by number and code, one by a personal link; the differing criterion stands first", async () => {
+  await openTalk();
+  await choose(page, "How the feedback is shown", "views");
+  await press(page, "Open the page for views");
+  await waitForWords(page, "Class code");
+  const link = await page.$eval(".mark-side code", ({ textContent }) => textContent ?? "");
+  const code = await page.$eval(".mark-side strong", ({ textContent }) => textContent ?? "");
+  const name = await current();
+  const student = demoSchool(TODAY).students.find((one) => fullName(one) === name);
+  const phone = await (await browser.createBrowserContext()).newPage();
+  await phone.setViewport({ width: 390, height: 844 });
+  await phone.goto(link);
+  await phone.waitForSelector("#view-number");
+  // Nobody's name, and nobody else's answer, stands on the page.
+  expect(await phone.$eval("body", ({ textContent }) => textContent)).not.toContain(student?.familyName);
+  await phone.type("#view-number", student?.studentNumber ?? "");
+  await phone.type("#view-code", "WRONG2");
+  for (const label of ["Content-strong", "Order-secure", "Voice-secure", "Chart-strong"])
+    await phone.click(`[id="view-${label}"]`);
+  await phone.type("#view-comment", "I was <b>calm</b>.");
+  await press(phone, "Send to the teacher");
+  await waitForWords(phone, "This is not the class code.");
+  await phone.$eval("#view-code", (field) => (field as HTMLInputElement).select());
+  await phone.type("#view-code", code.toLowerCase());
+  await press(phone, "Send to the teacher");
+  await waitForWords(phone, "Your view has arrived.");
+  await waitForWords(page, "I was <b>calm</b>.");
+  // Somebody who watches scans the code of the one who presents.
+  const about = await page.$eval('.mark-side a[target="_blank"]', (one) => (one as HTMLAnchorElement).href);
+  const visitor = await (await browser.createBrowserContext()).newPage();
+  await visitor.goto(about);
+  await visitor.waitForSelector("#view-comment");
+  expect(await visitor.$("#view-number")).toBeNull();
+  await visitor.click('[id="view-Content-developing"]');
+  await visitor.type("#view-comment", "A fine chart.");
+  await press(visitor, "Send to the teacher");
+  await waitForWords(visitor, "Your view has arrived.");
+  await waitForWords(page, "A fine chart.");
+  const rows = await page.$$eval(".mark-side tbody tr", (all) => all.map(({ textContent }) => textContent ?? ""));
+  expect(rows[0]).toMatch(/^Contentdiffers/);
+  expect(rows[0]).toContain("developing (1)");
+  await page.$$eval(".mark-side [id^=view-in]", (all) => (all.at(-1) as HTMLInputElement).click());
+  await choose(page, "How the feedback is shown", "letter");
+  await page.waitForFunction(() =>
+    document.querySelector<HTMLIFrameElement>(".mark-side iframe")?.srcdoc.includes("“A fine chart.”"),
+  );
+  await choose(page, "How the feedback is shown", "views");
+  await press(page, "Close the page");
+  await waitForWords(page, "Open the page for views");
+  await visitor.reload();
+  await waitForWords(visitor, "This page is closed");
+});

@@ -13,7 +13,8 @@ const LADDER = [
   ["selection"],
   ["letter"],
   ["report"],
-  ["families", "tables", "gradebook", "seating", "marking"],
+  ["marking"],
+  ["families", "tables", "gradebook", "seating"],
   ["delivery"],
   ["check"],
   ["backup"],
@@ -21,7 +22,7 @@ const LADDER = [
 /** Only here is written what has a line in the list of changes, beside whole replacement and bringing data up to date. */
 const WRITERS = ["src/store/commitChange.ts", "src/store/loadWorld.ts", "src/store/schemaVersions.ts"];
 const CHANGED_TABLES =
-  "settings|terms|gradeScales|classes|students|guardians|assignments|scoreColumns|averageColumns|statements|logEntries|checklists|ownColumns|pageDesigns|seatingPlans|rubrics|bankComments|markings|notes|templates|keptSelections|cards|talks";
+  "settings|terms|gradeScales|classes|students|guardians|assignments|scoreColumns|averageColumns|statements|logEntries|checklists|ownColumns|pageDesigns|seatingPlans|rubrics|bankComments|markings|views|notes|templates|keptSelections|cards|talks";
 const WRITING = "put|add|bulkPut|bulkAdd|update|bulkUpdate|upsert|delete|bulkDelete|clear|modify";
 
 const files = readdirSync(path.join(ROOT, "src"), { recursive: true, withFileTypes: true })

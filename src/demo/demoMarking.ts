@@ -3,12 +3,13 @@ import { withComment } from "@/core/gradebook/scoreEdit";
 import type { Assignment } from "@/core/model/assignment";
 import type { BankComment } from "@/core/model/bankComment";
 import type { Criterion } from "@/core/model/criterion";
-import { addDays, type Day } from "@/core/model/day";
+import { addDays, type Day, instantOf } from "@/core/model/day";
 import type { FieldNode } from "@/core/model/letterBody";
 import type { Marking } from "@/core/model/marking";
 import type { Rubric } from "@/core/model/rubric";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import type { Score, ScoreColumn } from "@/core/model/score";
+import type { View } from "@/core/model/view";
 import { Random } from "@/core/random";
 
 /** A criterion whose levels count 1, 2, 3 and so on, each with the sentence for it. */
@@ -96,6 +97,34 @@ const BANK: readonly BankComment[] = [
   sentence("units", "Lab report", "Mind the units."),
 ];
 
+const OWN_VIEWS = 6;
+const COMMENTS = [
+  "I could follow all of it.",
+  "The chart helped me.",
+  "A little fast at the end.",
+  "I liked the example.",
+];
+const MOST_PEERS = 4;
+
+/** How a student sees the own talk, and how some peers do. */
+function demoViews(random: Random, { id: assignmentId }: Assignment, studentId: string, today: Day): View[] {
+  const view = (by: View["by"], place: number): View => ({
+    id: `${assignmentId}-${studentId}-${by}-${place}`,
+    assignmentId,
+    by,
+    studentId,
+    studentNumber: "",
+    reached: Object.fromEntries(TALK.criteria.map(({ id }) => [id, random.pick(LEVELS.slice(1))])),
+    comment: by === "own" ? "I was nervous at first, then it went well." : random.pick(COMMENTS),
+    inFeedback: false,
+    at: instantOf(addDays(today, -TALK_DAYS_AGO), VIEW_HOUR) + place,
+  });
+  const peers = Array.from({ length: random.whole(0, MOST_PEERS) }, (_, place) => view("other", place + 1));
+  return [view("own", 0), ...peers];
+}
+
+const VIEW_HOUR = 11;
+const LEVELS = ["beginning", "developing", "secure", "strong"];
 const TALK_DAYS_AGO = 1;
 const WHOLE = 11;
 const HALF = 2;
@@ -104,6 +133,7 @@ export interface DemoMarking {
   readonly rubrics: Rubric[];
   readonly bankComments: BankComment[];
   readonly markings: Marking[];
+  readonly views: View[];
   readonly assignments: Assignment[];
   readonly scoreColumns: ScoreColumn[];
 }
@@ -111,7 +141,7 @@ export interface DemoMarking {
 /** Two rubrics, a comment bank, and a talk of the first class that is marked in part, as of a day. */
 export function demoMarking([schoolClass]: readonly SchoolClass[], today: Day): DemoMarking {
   const kept = { rubrics: [TALK, LAB], bankComments: [...BANK] };
-  if (!schoolClass) return { ...kept, markings: [], assignments: [], scoreColumns: [] };
+  if (!schoolClass) return { ...kept, markings: [], views: [], assignments: [], scoreColumns: [] };
   const random = new Random(16);
   const talk: Assignment = {
     id: `${schoolClass.id}-talk`,
@@ -128,12 +158,11 @@ export function demoMarking([schoolClass]: readonly SchoolClass[], today: Day): 
     statementId: TALK.statementId,
     order: 900,
   };
-  const levels = ["beginning", "developing", "secure", "strong"];
   const scores = schoolClass.studentIds.slice(0, WHOLE + HALF).map((studentId, place): [string, Score] => {
     const judged = place < WHOLE ? TALK.criteria : TALK.criteria.slice(0, 2);
     let score: Score | undefined;
     for (const { id } of judged)
-      score = withReached(score, talk, id, levels[Math.min(3, Math.max(0, Math.round(2.2 + random.bell())))]);
+      score = withReached(score, talk, id, LEVELS[Math.min(3, Math.max(0, Math.round(2.2 + random.bell())))]);
     const comment =
       place < WHOLE && random.chance(0.5) ? withComment(score, "Just within the time.", ["bank-time"]) : score;
     return [studentId, comment ?? { status: "pending" }];
@@ -149,6 +178,7 @@ export function demoMarking([schoolClass]: readonly SchoolClass[], today: Day): 
         audience: { guardians: "none", students: true },
       },
     ],
+    views: schoolClass.studentIds.slice(0, OWN_VIEWS).flatMap((studentId) => demoViews(random, talk, studentId, today)),
     assignments: [talk],
     scoreColumns: [{ assignmentId: talk.id, classId: schoolClass.id, scores: Object.fromEntries(scores) }],
   };

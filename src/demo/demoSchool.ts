@@ -99,6 +99,7 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
     rubrics: marking.rubrics,
     bankComments: marking.bankComments,
     markings: marking.markings,
+    views: marking.views,
     ...demoClassroom(classes, today),
   };
 }

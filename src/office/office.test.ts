@@ -1,8 +1,9 @@
 import "fake-indexeddb/auto";
-import { readdirSync, rmSync } from "node:fs";
+import { readdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import { adding, updating } from "@/core/change/change";
+import { adding, removing, updating } from "@/core/change/change";
+import { viewsOf } from "@/core/figures/comparedViews";
 import { startNote } from "@/core/letter/startNote";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import type { ContactCard } from "@/core/model/contactCard";
@@ -16,6 +17,7 @@ import { takeBack } from "./handOver";
 import type { Office } from "./office";
 import { printLetters } from "./printLetters";
 import { publishCard } from "./publishCard";
+import { publishViews, viewLinks } from "./publishViews";
 import { goOnSending, sendNote } from "./sendNote";
 import { serverInProcess, TestBrowser } from "./testing";
 
@@ -399,6 +401,50 @@ describe("a round without a browser", () => {
     again.line.open();
     await until(again, async () => !(await isThere()) && !written().includes("Ana Roe"));
     expect((await again.read.newRepliesWithLetters())[0]?.reply.text).toBe("Thank you.");
+  });
+
+  test("views from phones are matched by link or number, compared, and leave the server once they are on this disk", async () => {
+    const office = await browser.open(school);
+    const talk = office.world.assignments.get("class-1-talk");
+    const [student] = (office.world.classes.get("class-1")?.studentIds ?? []).flatMap(
+      (id) => office.world.students.get(id) ?? [],
+    );
+    if (!talk || !student) throw new Error("The demo school has no talk.");
+    await office.commit(removing("views", [...office.world.views.values()]), ABOUT);
+    expect(await publishViews(office, talk, true)).toMatchObject({ ok: true });
+    const { id: pageId = "", classCode = "" } = office.world.markings.get(talk.id)?.viewPage ?? {};
+    const links = (await viewLinks(office, pageId, [student.id])).get(student.id);
+    const { viewDesk } = await server.house();
+    const token = (link = "") => link.split("/").at(-1) ?? "";
+    const say = (answerId: string, part: object) =>
+      viewDesk.say({
+        answerId,
+        pageId,
+        token: "",
+        studentNumber: "",
+        classCode,
+        reached: { Content: "strong" },
+        comment: "",
+        ...part,
+      });
+    await say("v1", { studentNumber: ` ${student.studentNumber} ` });
+    await say("v2", { token: token(links?.about), comment: "I could follow." });
+    await say("v3", { studentNumber: "nobody's" });
+    office.line.open();
+    await expect.poll(() => office.world.views.size).toBe(3);
+    // The same phone corrects what it sent.
+    await say("v1", { studentNumber: student.studentNumber, reached: { Content: "beginning" } });
+    await expect.poll(() => office.world.views.get("v1")?.reached).toEqual({ Content: "beginning" });
+    const mine = viewsOf(office.world, talk.id, student.id);
+    expect(mine.map(({ id, by }) => [id, by]).sort()).toEqual([
+      ["v1", "own"],
+      ["v2", "other"],
+    ]);
+    expect(office.world.views.get("v3")?.studentId).toBe("");
+    const journal = path.join(server.folder, "families/journal.ndjson");
+    await expect.poll(() => readFileSync(journal, "utf8")).not.toMatch(/I could follow|nobody's/);
+    expect(await publishViews(office, talk, false)).toMatchObject({ ok: true });
+    await expect(say("v4", { studentNumber: "1" })).rejects.toThrow("closed");
   });
 
   test("what waits is called back before everything is replaced", async () => {

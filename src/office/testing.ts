@@ -150,6 +150,9 @@ export async function serverInProcess() {
     wishes: await import("@/app/api/family/wishes/route"),
     noes: await import("@/app/api/family/noes/route"),
     taken: await import("@/app/api/family/answers/taken/route"),
+    pages: await import("@/app/api/family/pages/route"),
+    views: await import("@/app/api/family/views/route"),
+    "view-links": await import("@/app/api/family/view-links/route"),
   };
   const { house } = await import("@/post/house");
   const serve = async (request: Request): Promise<Response> => {

@@ -12,6 +12,7 @@ import {
   type linksRequestSchema,
   type Wish,
 } from "@/core/families/familyEvent";
+import type { KeptView } from "@/core/marking/viewPage";
 import { type PublishedCard, publishedCardSchema } from "@/core/model/contactCard";
 import { idSchema } from "@/core/model/id";
 import { Journal } from "./disk/journal";
@@ -124,6 +125,11 @@ export class FamilyDesk {
     await this.onAnswer(answer);
   }
 
+  /** Keeps how somebody sees an assignment. Resolves once it is on disk. */
+  async view(view: KeptView): Promise<void> {
+    await this.journal.append([{ kind: "view", at: this.now(), view }]);
+  }
+
   /** A link of its own for each guardian; the sender's names are shown on the pages. */
   async tokens(request: z.infer<typeof linksRequestSchema>): Promise<Record<string, string>> {
     const { guardianIds, teacherName, schoolName } = request;
@@ -191,7 +197,9 @@ export class FamilyDesk {
   /** A browser has these answers, by number, on its disk: their words go here. Resolves once they are gone. */
   async answersTaken({ journalId, seqs }: z.infer<typeof answersTakenSchema>): Promise<void> {
     const taken = new Set(journalId === this.journalId ? seqs : []);
-    const isHere = this.journal.since(0).some(({ kind, seq }) => kind === "card answer" && taken.has(seq));
+    const isHere = this.journal
+      .since(0)
+      .some(({ kind, seq }) => (kind === "card answer" || kind === "view") && taken.has(seq));
     if (isHere) await this.journal.compact((events) => compactFamilies(events, (seq) => taken.has(seq)));
   }
 
@@ -200,6 +208,7 @@ export class FamilyDesk {
   }
 
   private remember(event: FamilyEvent | Parameters<Journal<FamilyEvent>["append"]>[0][number]): void {
+    if (event.kind === "view") return;
     if (event.kind === "wish") {
       this.wishes.set(event.guardianId, { ...this.wishes.get(event.guardianId), ...event.wish });
       return;

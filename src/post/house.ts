@@ -21,6 +21,7 @@ import { PracticePost } from "./practice/practicePost";
 import { isToFamilies, type StopWay } from "./stopLine";
 import { type Surroundings, surroundings } from "./surroundings";
 import { smtpTransport } from "./transport";
+import { ViewDesk } from "./viewDesk";
 import { watchMaildir } from "./watchMaildir";
 
 /** What the server keeps running beside its pages. */
@@ -31,6 +32,7 @@ export interface House {
   /** None where letters leave by a real mail server. */
   readonly practice: PracticePost | undefined;
   readonly familyDesk: FamilyDesk;
+  readonly viewDesk: ViewDesk;
   /** What the teacher says of addresses holds at once: what waits for them is called back. */
   sayOfAddresses(word: AddressWord): Promise<void>;
   /** The teacher has settled answers to cards: letters wait for them no more. */
@@ -99,6 +101,7 @@ async function openHouse(set: Surroundings): Promise<House> {
   shared.vineNoteLock ??= await lockFolder(data, here);
   const now = () => Date.now() + set.VINE_CLOCK_AHEAD_MS;
   const familyDesk = await FamilyDesk.open(path.join(data, "families"), now);
+  const viewDesk = await ViewDesk.open(data, familyDesk.codeSecret, (view) => familyDesk.view(view), now);
   const origin = set.VINE_PUBLIC_URL ?? here;
 
   const maildir = new Maildir(path.join(data, "mailboxes"));
@@ -183,6 +186,7 @@ async function openHouse(set: Surroundings): Promise<House> {
     maildir,
     practice,
     familyDesk,
+    viewDesk,
     sayOfAddresses,
     answersSettled,
     isClosed: (address) => noBook.isClosed(address),

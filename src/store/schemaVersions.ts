@@ -150,7 +150,7 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
   {
     // Levels have points and sentences beside their labels.
     version: 10,
-    stores: { rubrics: "id", bankComments: "id", markings: "id, classId" },
+    stores: { rubrics: "id", bankComments: "id", markings: "id, classId", views: "id, assignmentId" },
     records: {
       assignments: assignmentOfToday,
       broughtIn: (record) => ({ ...record, change: changeOfToday(record.change) }),

@@ -59,6 +59,7 @@ export const TABLES = {
   rubrics: entry("id", CHANGE_SCHEMAS.rubrics),
   bankComments: entry("id", CHANGE_SCHEMAS.bankComments),
   markings: entry("id, classId", CHANGE_SCHEMAS.markings),
+  views: entry("id, assignmentId", CHANGE_SCHEMAS.views),
   notes: entry("id, changedAt", CHANGE_SCHEMAS.notes),
   templates: entry("id", CHANGE_SCHEMAS.templates),
   keptSelections: entry("id", CHANGE_SCHEMAS.keptSelections),

@@ -1,8 +1,9 @@
-import { type Change, isEmptyChange } from "@/core/change/change";
+import { type Change, isEmptyChange, setRows } from "@/core/change/change";
 import { addressesOfNoes, type FamilyAnswer, type FamilyEvent, familyAnswerSchema } from "@/core/families/familyEvent";
 import { wishChange } from "@/core/families/wishChange";
 import type { ContactCard } from "@/core/model/contactCard";
 import { fullName } from "@/core/model/student";
+import type { View } from "@/core/model/view";
 import { counted } from "@/core/words";
 import { type Commit, commitChange } from "./commitChange";
 import type { VineDatabase } from "./openDatabase";
@@ -37,14 +38,17 @@ export async function takeInFamilyEvents(
     guardians: new Map(guardians.map((guardian) => [guardian.id, guardian])),
     students: new Map(students.map((student) => [student.id, student])),
   });
+  const views = await viewsChange(database, fresh);
+  const whole = { ...change, ...views };
   const about = {
-    words: wishWords(change),
-    screen: "Families",
-    ...(!isEmptyChange(change) && { kind: "wish" as const }),
+    words: isEmptyChange(change) ? viewWords(views) : wishWords(change),
+    screen: isEmptyChange(change) ? "Marking" : "Families",
+    ...(!isEmptyChange(whole) && { kind: "wish" as const }),
   };
-  const done = await commitChange(database, change, about, now, async () => {
+  const done = await commitChange(database, whole, about, now, async () => {
     // Another tab may have read them meanwhile, and the teacher settled an answer since.
     const { seq: taken, journalId: of } = await familyJournalPlace(database);
+    await rememberUntold(database, fresh);
     for (const event of fresh) {
       if (event.kind !== "card answer" || (of === journalId && event.seq <= taken)) continue;
       const { answer, at, seq: untoldSeq } = event;
@@ -75,7 +79,10 @@ export async function takeInFamilyEvents(
 export async function untoldAnswers(database: VineDatabase): Promise<number[]> {
   const answers = await database.familyAnswers.filter(({ untoldSeq }) => untoldSeq !== undefined).toArray();
   const cards = new Set(await database.cards.toCollection().primaryKeys());
-  return answers.flatMap(({ cardId, untoldSeq }) => (untoldSeq !== undefined && cards.has(cardId) ? [untoldSeq] : []));
+  const told = answers.flatMap(({ cardId, untoldSeq }) =>
+    untoldSeq !== undefined && cards.has(cardId) ? [untoldSeq] : [],
+  );
+  return [...told, ...(await untoldViews(database))];
 }
 
 /** The server was told of these answers. */
@@ -84,6 +91,9 @@ export async function answersWereTold(database: VineDatabase, seqs: readonly num
   await database.familyAnswers
     .filter(({ untoldSeq }) => untoldSeq !== undefined && told.has(untoldSeq))
     .modify({ untoldSeq: undefined });
+  const left = (await untoldViews(database)).filter((seq) => !told.has(seq));
+  if (left.length > 0) await database.drafts.put({ id: UNTOLD_VIEWS, at: 0, value: left });
+  else await database.drafts.delete(UNTOLD_VIEWS);
 }
 
 /** Answers that are settled here while letters wait for them on the server. */
@@ -97,6 +107,56 @@ export async function untoldSettlements(database: VineDatabase): Promise<string[
 /** The server was told that these answers are settled. */
 export async function settlementsWereTold(database: VineDatabase, ids: readonly string[]): Promise<void> {
   await database.familyAnswers.where("id").anyOf(ids).modify({ isUntold: undefined });
+}
+
+/**
+ * What views that came in change: each is matched with its assignment by the page it came from, and with its student by the link
+ * or by the number that was typed. Whose number nobody has is kept without a student.
+ */
+async function viewsChange(database: VineDatabase, events: readonly FamilyEvent[]): Promise<Change> {
+  const said = events.flatMap((event) => (event.kind === "view" ? [event] : []));
+  if (said.length === 0) return {};
+  const markings = new Map((await database.markings.toArray()).map((one) => [one.viewPage?.id, one]));
+  const classes = new Map((await database.classes.toArray()).map((one) => [one.id, one]));
+  const students = await database.students.toArray();
+  const known = new Map((await database.views.toArray()).map((one) => [one.id, one]));
+  const rows = said.flatMap(({ at, view }): [string, View][] => {
+    const marking = markings.get(view.pageId);
+    if (!marking) return [];
+    const inClass = new Set(classes.get(marking.classId)?.studentIds);
+    const number = view.studentNumber.trim().toLowerCase();
+    const found = students.filter(
+      ({ id, studentNumber }) =>
+        inClass.has(id) &&
+        (view.studentId ? id === view.studentId : number !== "" && studentNumber.toLowerCase() === number),
+    );
+    const { answerId: id, by, studentNumber, reached, comment } = view;
+    const studentId = found.length === 1 ? (found[0]?.id ?? "") : "";
+    const inFeedback = known.get(id)?.inFeedback ?? false;
+    return [[id, { id, assignmentId: marking.id, by, studentId, studentNumber, reached, comment, inFeedback, at }]];
+  });
+  return { views: setRows<"views">(known, new Map(rows)) };
+}
+
+function viewWords({ views }: Change): string {
+  const count = Object.keys({ ...views?.added, ...views?.updated }).length;
+  return `${counted(count, "view")} of an assignment came in.`;
+}
+
+const UNTOLD_VIEWS = "untold views";
+
+/** The numbers of views that are here now, until the server knows that it may let them go. */
+async function rememberUntold(database: VineDatabase, events: readonly FamilyEvent[]): Promise<void> {
+  const markings = await database.markings.toArray();
+  const pages = new Set(markings.map(({ viewPage }) => viewPage?.id));
+  const seqs = events.flatMap((event) => (event.kind === "view" && pages.has(event.view.pageId) ? [event.seq] : []));
+  if (seqs.length === 0) return;
+  const before = await untoldViews(database);
+  await database.drafts.put({ id: UNTOLD_VIEWS, at: 0, value: [...before, ...seqs] });
+}
+
+async function untoldViews(database: VineDatabase): Promise<number[]> {
+  return ((await database.drafts.get(UNTOLD_VIEWS))?.value as number[] | undefined) ?? [];
 }
 
 /** "A wish of Ewa Wójcik", "Wishes of 3 guardians". */

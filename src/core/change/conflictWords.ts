@@ -57,6 +57,8 @@ function thingName(table: ChangeTable, key: string, path: readonly string[], wor
       return named("the rubric", world.rubrics?.get(key)?.name);
     case "bankComments":
       return "a sentence of the comment bank";
+    case "views":
+      return "how somebody sees an assignment";
     case "markings":
       return `how ${title(key)} is marked`;
     case "notes":

@@ -21,6 +21,7 @@ const POINTS_TO: Partial<Record<WorldTable, readonly WorldTable[]>> = {
   logEntries: ["classes"],
   seatingPlans: ["classes"],
   markings: ["assignments", "classes"],
+  views: ["assignments"],
 };
 
 /** The tables that must be read to judge a change: those that may point to what it removes, and what it adds may point to. */

@@ -14,6 +14,8 @@ export function compactFamilies(events: readonly FamilyEvent[], isTaken: (seq: n
       const left = Object.entries(event.wish).filter(([matter, word]) => word !== undefined && !later.has(matter));
       said.set(event.guardianId, new Set([...later, ...left.map(([matter]) => matter)]));
       if (left.length > 0) kept.push({ ...event, wish: Object.fromEntries(left) });
+    } else if (event.kind === "view") {
+      if (!isTaken(event.seq)) kept.push(event);
     } else if (event.kind === "card answer" && !isTaken(event.seq)) kept.push(event);
     else {
       const { cardId, answerId } = event.kind === "card answer" ? event.answer : event;

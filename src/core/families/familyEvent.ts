@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { keptViewSchema } from "../marking/viewPage";
 import { frequencySchema } from "../model/guardian";
 import { idSchema } from "../model/id";
 import { type CardAnswer, cardAnswerSchema } from "./cardAnswer";
@@ -21,6 +22,7 @@ export const familyEventSchema = z.discriminatedUnion("kind", [
     guardianId: z.string(),
     wish: wishSchema,
   }),
+  z.object({ kind: z.literal("view"), seq: z.number().int().min(1), at: z.number(), view: keptViewSchema }),
   /** A browser has the words of this answer on its disk, so they went here. */
   z.object({
     kind: z.literal("answer taken"),

@@ -22,12 +22,17 @@ export function beginAssignment(world: World, classId: string, period: string, t
 }
 
 /** The change that takes an assignment out with its scores. */
-export function removeAssignment(assignment: Assignment, world: Pick<World, "scoreColumns" | "markings">): Change {
+export function removeAssignment(
+  assignment: Assignment,
+  world: Pick<World, "scoreColumns" | "markings" | "views">,
+): Change {
   const column = world.scoreColumns.get(assignment.id);
   const marking = world.markings.get(assignment.id);
+  const views = [...world.views.values()].filter(({ assignmentId }) => assignmentId === assignment.id);
   return {
     ...removing("assignments", [assignment]),
     ...(column && removing("scoreColumns", [column])),
     ...(marking && removing("markings", [marking])),
+    ...(views.length > 0 && removing("views", views)),
   };
 }

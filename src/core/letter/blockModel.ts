@@ -1,3 +1,4 @@
+import { comparedViews, viewsOf } from "../figures/comparedViews";
 import { handingIn } from "../figures/handingIn";
 import type { MissingAssignment } from "../figures/missingWork";
 import { trend } from "../figures/trend";
@@ -12,11 +13,12 @@ import {
 import type { Score } from "../model/score";
 import { shownCategories } from "../model/shownCategories";
 import { titleKey } from "../model/titleKey";
+import type { View } from "../model/view";
 import { assignmentField, assignmentOf } from "./assignmentField";
 import { formatValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
 import { wordsIn } from "./letterWords";
-import { rubricLines, totalStatement } from "./rubricLines";
+import { reachedWords, rubricLines, totalStatement } from "./rubricLines";
 import { trendPicture } from "./trendPicture";
 import { writingIn } from "./writingIn";
 
@@ -189,20 +191,47 @@ function trendModel(
 /** The score on one assignment, the levels of its rubric and what was said of it; nothing where the student has neither. */
 function assignmentScore(
   context: LetterContext,
-  { assignment, whenNothing }: { assignment: string; whenNothing: string },
+  {
+    assignment,
+    whenNothing,
+    withViews = false,
+  }: { assignment: string; whenNothing: string; withViews?: boolean | undefined },
 ): BlockModel {
   const found = assignmentOf(context, assignment);
   const comment = found?.score?.comment;
   const score = scoreWords(context, assignment, found?.score);
   const lines = rubricLines(found?.assignment.rubric, found?.score?.levels, context.language);
-  const levels = lines.map(({ name, reached, sentence }) => `${name}: ${reached}${sentence && `. ${sentence}`}`);
+  const views = found ? viewsOf(context.index.world, found.assignment.id, context.student.id) : [];
+  const levels = lines.map(({ name, reached, sentence }) => {
+    const seen = withViews && found ? viewWords(found.assignment, name, views, context.language) : "";
+    return `${name}: ${reached}${seen && ` (${seen})`}${sentence && `. ${sentence}`}`;
+  });
+  const said = views.filter(({ inFeedback }) => inFeedback).map((view) => `“${view.comment}”`);
   const statement =
     found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals);
   if (!score && !comment && levels.length === 0) return { kind: "sentence", text: whenNothing };
   return {
     kind: "paragraphs",
-    texts: [score ? `${assignment}: ${score}` : assignment, ...levels, statement ?? "", comment ?? ""].filter(Boolean),
+    texts: [score ? `${assignment}: ${score}` : assignment, ...levels, statement ?? "", comment ?? "", ...said].filter(
+      Boolean,
+    ),
   };
+}
+
+/** "own view: sound; others: secure, 5": how a criterion is seen by the student and by others; empty where nobody said. */
+function viewWords({ rubric = [] }: Assignment, name: string, views: readonly View[], language: string): string {
+  const words = wordsIn(language);
+  const found = comparedViews(rubric, undefined, views).find(({ criterion }) => criterion.name === name);
+  if (!found) return "";
+  const { criterion, own, others, count } = found;
+  const said = (mark: string | number | undefined) =>
+    mark === undefined ? "" : reachedWords(criterion, { [criterion.id]: mark }, language);
+  return [
+    said(own) && `${words.ownView}: ${said(own)}`,
+    said(others) && `${words.othersView}: ${said(others)}, ${writingIn(language).number(count)}`,
+  ]
+    .filter(Boolean)
+    .join("; ");
 }
 
 /** The score in words; of one who was judged and has no points that nothing is known yet would be no news. */

@@ -1,3 +1,4 @@
+import { viewsOf } from "../figures/comparedViews";
 import { levelOf, pointsOf } from "../model/criterion";
 import { titleKey } from "../model/titleKey";
 import { assignmentOf } from "./assignmentField";
@@ -5,7 +6,7 @@ import { type Field, textField } from "./field";
 import { reachedWords } from "./rubricLines";
 
 /** What can be said of one criterion of an assignment. */
-export const CRITERION_FIELD_KINDS = ["level", "points", "sentence"] as const;
+export const CRITERION_FIELD_KINDS = ["level", "points", "sentence", "own"] as const;
 export type CriterionFieldKind = (typeof CRITERION_FIELD_KINDS)[number];
 
 /** A criterion of an assignment, both by the names that classes share. */
@@ -48,6 +49,17 @@ export function criterionField(id: string, kind: CriterionFieldKind, { assignmen
         return { kind: "points", points, possible: most };
       },
     };
+  if (kind === "own")
+    return textField(id, "Work", `Own view of ${label}`, (context) => {
+      const of = assignmentOf(context, assignment)?.assignment;
+      const own =
+        of &&
+        viewsOf(context.index.world, of.id, context.student.id)
+          .filter(({ by }) => by === "own")
+          .at(-1);
+      const one = found(context);
+      return own && one && reachedWords(one.own, own.reached, context.language);
+    });
   return textField(id, "Work", kind === "level" ? label : `Sentence for ${label}`, (context) => {
     const one = found(context);
     if (!one) return undefined;

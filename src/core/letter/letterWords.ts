@@ -31,6 +31,9 @@ export interface LetterWords {
   readonly handingIn: (now: string, after: string) => string;
   readonly due: (day: string) => string;
   readonly of: (points: string, possible: string) => string;
+  /** How the student sees it, and how others do, beside a level. */
+  readonly ownView: string;
+  readonly othersView: string;
   readonly yes: string;
   readonly no: string;
   readonly up: string;
@@ -63,6 +66,8 @@ const ENGLISH: LetterWords = {
   handingIn: (now, after) => `${now} now; about ${after} with what is missing handed in.`,
   due: (day) => `due ${day}`,
   of: (points, possible) => `${points} of ${possible}`,
+  ownView: "own view",
+  othersView: "others",
   yes: "yes",
   no: "no",
   up: "up",
@@ -106,6 +111,8 @@ const SPANISH: LetterWords = {
   handingIn: (now, after) => `Ahora ${now}; unos ${after} si se entrega lo que falta.`,
   due: (day) => `para el ${day}`,
   of: (points, possible) => `${points} de ${possible}`,
+  ownView: "visión propia",
+  othersView: "otros",
   yes: "sí",
   no: "no",
   up: "subió",
@@ -149,6 +156,8 @@ const POLISH: LetterWords = {
   handingIn: (now, after) => `Teraz ${now}; około ${after} po oddaniu brakujących prac.`,
   due: (day) => `termin ${day}`,
   of: (points, possible) => `${points} z ${possible}`,
+  ownView: "własna ocena",
+  othersView: "inni",
   yes: "tak",
   no: "nie",
   up: "wzrost o",
@@ -195,6 +204,8 @@ const VIETNAMESE: LetterWords = {
   handingIn: (now, after) => `Hiện tại ${now}; khoảng ${after} nếu nộp các bài còn thiếu.`,
   due: (day) => `hạn ${day}`,
   of: (points, possible) => `${points} trên ${possible}`,
+  ownView: "tự đánh giá",
+  othersView: "người khác",
   yes: "có",
   no: "không",
   up: "tăng",
@@ -238,6 +249,8 @@ const ARABIC: LetterWords = {
   handingIn: (now, after) => `الآن ${now}؛ نحو ${after} عند تسليم ما ينقص.`,
   due: (day) => `موعده ${day}`,
   of: (points, possible) => `${points} من ${possible}`,
+  ownView: "الرأي الذاتي",
+  othersView: "الآخرون",
   yes: "نعم",
   no: "لا",
   up: "ارتفع",

@@ -1,10 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { comparedViews } from "../figures/comparedViews";
 import { isOverruled, markingState, withReached, withTotal } from "../figures/markScore";
 import { rubricTotal } from "../figures/rubricTotal";
 import type { BankComment } from "../model/bankComment";
 import type { Criterion, Level, Reached } from "../model/criterion";
 import type { Score } from "../model/score";
+import type { View } from "../model/view";
 import { sampleAssignment } from "../testing/sampleClass";
 import { countedComments, foundComments, wordsOf } from "./commentBank";
 import { drawnOrder } from "./markingOrder";
@@ -179,4 +181,29 @@ test("a few letters find a sentence, and those that are used stand first", () =>
   expect(find("nits")).toEqual(["Mind the units."]);
   expect(find("zz")).toEqual([]);
   expect(find("")).toHaveLength(3);
+});
+
+test("views stand beside the teacher's marks: the median of others is a level that somebody chose, and what differs comes first", () => {
+  const three: Criterion = { id: "t", name: "Three", levels: ["a", "b", "c"].map((label) => ({ id: label, label })) };
+  const view = (by: View["by"], at: number, reached: Reached): View => ({
+    ...{ id: `${by}${at}`, assignmentId: "lab", studentId: "s", studentNumber: "", comment: "", inFeedback: false },
+    ...{ by, at, reached },
+  });
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom("a", "b", "c")), fc.constantFrom("a", "b", "c"), (others, mine) => {
+      const views = [
+        view("own", 0, { t: "a", m: "weak" }),
+        view("own", 1, { t: "b", m: "weak" }),
+        ...others.map((level, place) => view("other", place, { t: level })),
+      ];
+      const compared = comparedViews([METHOD, three], { t: mine, m: "weak" }, views);
+      const found = compared.find(({ criterion }) => criterion.id === "t");
+      const sorted = [...others].sort();
+      const median = sorted[Math.floor((sorted.length - 1) / 2)];
+      expect(found).toMatchObject({ teacher: mine, own: "b", count: others.length });
+      expect(found?.others).toBe(median);
+      expect(found?.differs).toBe(mine !== "b" || (median !== undefined && median !== mine));
+      expect(compared.map(({ differs }) => differs)).toEqual([found?.differs, false]);
+    }),
+  );
 });

@@ -79,7 +79,12 @@ const trendSchema = z.object({ type: z.literal("trend"), attrs: z.object({ whenN
 /** The student's score on one assignment, with the levels of its rubric and the comment. */
 const assignmentScoreSchema = z.object({
   type: z.literal("assignmentScore"),
-  attrs: z.object({ assignment: z.string(), whenNothing: z.string() }),
+  attrs: z.object({
+    assignment: z.string(),
+    whenNothing: z.string(),
+    /** Whether the student’s own view and that of others stand beside each level. */
+    withViews: z.boolean().optional(),
+  }),
 });
 /** What falls due in the days to come, and what the class did in the last days, as lists. */
 const daysAttributesSchema = z.object({ days: z.number().int().min(1).max(366), whenNothing: z.string() });

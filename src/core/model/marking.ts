@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { audienceSchema } from "./audience";
+import { idSchema } from "./id";
 
 /** In which order students are marked. */
 export const markingOrderSchema = z.enum(["names", "seats", "lot", "by hand"]);
@@ -16,6 +17,8 @@ export const markingSchema = z.object({
   seatingPlanId: z.string().optional(),
   /** The clock beside the student, counting up, or down from so many seconds; none is off. */
   clock: z.object({ from: z.number().int().min(0).max(36_000) }).optional(),
+  /** The page on which others say how they see it. */
+  viewPage: z.object({ id: idSchema, classCode: z.string(), isOpen: z.boolean() }).optional(),
   /** Who gets the feedback. */
   audience: audienceSchema,
 });

@@ -17,6 +17,7 @@ import { type Settings, settingsSchema } from "./settings";
 import { type Statement, statementSchema } from "./statement";
 import { type Student, studentSchema } from "./student";
 import { type Term, termSchema } from "./term";
+import { type View, viewSchema } from "./view";
 
 /** Everything known about the families and the gradebook: the records that figures and letters are made from. */
 export interface WorldTables {
@@ -38,6 +39,7 @@ export interface WorldTables {
   rubrics: Rubric;
   bankComments: BankComment;
   markings: Marking;
+  views: View;
 }
 export type WorldTable = keyof WorldTables;
 
@@ -61,6 +63,7 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   rubrics: rubricSchema,
   bankComments: bankCommentSchema,
   markings: markingSchema,
+  views: viewSchema,
 };
 /** The names of the tables, in the order in which they are read and written. */
 export const WORLD_TABLES = Object.keys(WORLD_SCHEMAS) as WorldTable[];

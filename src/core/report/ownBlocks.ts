@@ -1,4 +1,5 @@
 import { classStatistics } from "../figures/classStatistics";
+import { viewsOf } from "../figures/comparedViews";
 import type { Fraction } from "../figures/fraction";
 import { latestAssignment } from "../figures/latestAssignment";
 import { roundFraction } from "../figures/roundFraction";
@@ -136,6 +137,8 @@ export function rubricBlocks(
   const rows = lines.map(({ name, reached, sentence }) =>
     (hasSentences ? [name, reached, sentence] : [name, reached]).map((words) => ({ content: [words] })),
   );
+  const views = found ? viewsOf(context.index.world, found.assignment.id, context.student.id) : [];
+  const said = views.filter(({ inFeedback }) => inFeedback).map((view) => `“${view.comment}”`);
   const statement =
     found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals);
   const heading: PaperBlock = { type: "heading", level: 2, content: [wanted] };
@@ -149,8 +152,10 @@ export function rubricBlocks(
       ...(score
         ? [{ type: "paragraph" as const, content: [{ type: "text" as const, text: score, marks: ["bold" as const] }] }]
         : []),
-      ...[statement, comment].flatMap((words) => (words ? [{ type: "paragraph" as const, content: [words] }] : [])),
+      ...[statement, comment, ...said].flatMap((words) =>
+        words ? [{ type: "paragraph" as const, content: [words] }] : [],
+      ),
     ],
-    written: comment ? [comment] : [],
+    written: [comment, ...said].filter(Boolean),
   };
 }

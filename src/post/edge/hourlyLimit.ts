@@ -10,6 +10,12 @@ export class HourlyLimit {
     private readonly now: () => number,
   ) {}
 
+  /** Whether one more would be counted. */
+  mayTake(key: string): boolean {
+    const now = this.now();
+    return (this.times.get(key) ?? []).filter((at) => at > now - HOUR_MS && at <= now).length < this.most;
+  }
+
   /** Counts one more; false, and not counted, where the hour has had its fill. */
   take(key: string): boolean {
     const now = this.now();

@@ -1,6 +1,6 @@
 /** What families may reach from elsewhere: their pages, what these send, and what they are made of. */
 const FAMILY_PATHS =
-  /^\/(card\/[^/]+|family\/[^/]+|api\/family\/(answers|wishes|stop\/[^/]+)|_next\/static\/.+|[^/]+\.(ico|svg|png|woff2))\/?$/;
+  /^\/(card\/[^/]+|view\/[^/]+(\/[^/]+)?|family\/[^/]+|api\/family\/(answers|views|wishes|stop\/[^/]+)|_next\/static\/.+|[^/]+\.(ico|svg|png|woff2))\/?$/;
 /** What tells that a request came by way of another server. */
 const BY_WAY_OF = ["forwarded", "via", "x-real-ip"];
 const LOOPBACK = /^(127\.\d+\.\d+\.\d+|::1|::ffff:127\.\d+\.\d+\.\d+)$/;

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import type { CardAnswer } from "@/core/families/cardAnswer";
 import type { Wish } from "@/core/families/familyEvent";
+import type { SentView } from "@/core/marking/viewPage";
 
 const refusalSchema = z.object({ message: z.string() });
 
@@ -14,6 +15,11 @@ async function say(url: string, body: unknown): Promise<void> {
 /** Sends a filled-in card; resolves once it is kept. */
 export function sendAnswer(answer: CardAnswer): Promise<void> {
   return say("/api/family/answers", answer);
+}
+
+/** Sends how somebody sees an assignment; resolves once it is kept. */
+export function sendView(view: SentView): Promise<void> {
+  return say("/api/family/views", view);
 }
 
 /** Says what a guardian wishes. */

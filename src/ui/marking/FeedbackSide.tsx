@@ -6,6 +6,7 @@ import { updating } from "@/core/change/change";
 import { feedbackNote, feedbackNoteId, feedbackTo } from "@/core/marking/feedbackNote";
 import type { Assignment } from "@/core/model/assignment";
 import type { Audience } from "@/core/model/audience";
+import type { Reached } from "@/core/model/criterion";
 import type { Marking } from "@/core/model/marking";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
 import type { Student } from "@/core/model/student";
@@ -18,6 +19,7 @@ import { useKept } from "@/ui/shared/useKept";
 import { usePaper } from "@/ui/shared/usePaper";
 import { useVine } from "@/ui/shared/VineContext";
 import { EACH_FAMILY } from "@/workers/engine/reportsView";
+import { ViewsPart } from "./ViewsPart";
 
 const AUDIENCES: readonly { words: string; audience: Audience }[] = [
   { words: "the student", audience: { guardians: "none", students: true } },
@@ -25,17 +27,21 @@ const AUDIENCES: readonly { words: string; audience: Audience }[] = [
   { words: "student and guardians", audience: { guardians: "all", students: true } },
 ];
 
+const LOOKS = ["letter", "report", "views"] as const;
+type Look = (typeof LOOKS)[number];
+
 interface FeedbackSideProps {
   readonly assignment: Assignment;
   readonly schoolClass: SchoolClass;
   readonly student: Student;
   readonly marking: Marking;
+  readonly reached: Reached | undefined;
   readonly onAudience: (audience: Audience) => void;
 }
 
-/** What the student will get, as it follows the marks: the letter, or the report on paper. */
-export function FeedbackSide({ assignment, schoolClass, student, marking, onAudience }: FeedbackSideProps) {
-  const [look, setLook] = useState<"letter" | "report">("letter");
+/** What the student will get, as it follows the marks: the letter, or the report on paper; and how others see it. */
+export function FeedbackSide({ assignment, schoolClass, student, marking, reached, onAudience }: FeedbackSideProps) {
+  const [look, setLook] = useState<Look>("letter");
   const { audience } = marking;
   const to = AUDIENCES.findIndex((one) => JSON.stringify(one.audience) === JSON.stringify(audience));
   return (
@@ -66,15 +72,18 @@ export function FeedbackSide({ assignment, schoolClass, student, marking, onAudi
             size="sm"
             aria-label="How the feedback is shown"
             value={look}
-            onChange={(event) => setLook(event.target.value === "report" ? "report" : "letter")}
+            onChange={(event) => setLook(LOOKS.find((one) => one === event.target.value) ?? "letter")}
           >
-            <option value="letter">letter</option>
-            <option value="report">report</option>
+            {LOOKS.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
           </Form.Select>
         </div>
       </div>
-      <EncloseReport assignment={assignment} />
-      {look === "letter" ? (
+      {look !== "views" && <EncloseReport assignment={assignment} />}
+      {look === "views" ? (
+        <ViewsPart assignment={assignment} student={student} marking={marking} reached={reached} />
+      ) : look === "letter" ? (
         <LetterOf assignment={assignment} schoolClass={schoolClass} student={student} audience={audience} />
       ) : (
         <ReportOf assignment={assignment} student={student} />
@@ -128,7 +137,7 @@ function LetterOf({
   schoolClass,
   student,
   audience,
-}: Omit<FeedbackSideProps, "marking" | "onAudience"> & { readonly audience: Audience }) {
+}: Omit<FeedbackSideProps, "marking" | "reached" | "onAudience"> & { readonly audience: Audience }) {
   const kept = useKept((read) => read.findNote(feedbackNoteId(assignment.id)), [assignment.id]);
   const note = kept ?? feedbackNote(assignment, classLabel(schoolClass), audience, 0);
   const asked = feedbackTo(note, [student.id], audience, true);

@@ -260,6 +260,7 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
                 schoolClass={schoolClass}
                 student={current}
                 marking={marking}
+                reached={score?.levels}
                 onAudience={(audience) => setMarking({ audience })}
               />
             )}

@@ -1,14 +1,18 @@
 "use client";
 import { useState } from "react";
+import { setRows } from "@/core/change/change";
 import { withLevels, withReached } from "@/core/figures/markScore";
 import { withComment } from "@/core/gradebook/scoreEdit";
-import { pastedMarks, readMark } from "@/core/marking/pastedMarks";
+import { type PastedMark, pastedMarks, readMark } from "@/core/marking/pastedMarks";
 import type { Assignment } from "@/core/model/assignment";
 import type { Criterion } from "@/core/model/criterion";
 import { formatScore } from "@/core/model/score";
 import { fullName, type Student } from "@/core/model/student";
+import type { View } from "@/core/model/view";
 import { counted, listed } from "@/core/words";
 import type { MarkDesk } from "@/office/markDesk";
+import { useChange } from "@/ui/shared/useChange";
+import { useVine } from "@/ui/shared/VineContext";
 
 interface MarksTableProps {
   readonly assignment: Assignment;
@@ -22,6 +26,25 @@ const MOST_NAMED = 5;
 export function MarksTable({ assignment, students, desk }: MarksTableProps) {
   const [said, setSaid] = useState<{ words: string; isTrouble: boolean }>();
   const { rubric = [] } = assignment;
+  const [whose, setWhose] = useState<"mine" | "own">("mine");
+  const { office } = useVine();
+  const change = useChange();
+  /** One own view for each student, as if it had come from a phone; a later table corrects it. */
+  const takeOwnViews = (marks: readonly PastedMark[]) =>
+    change(
+      ({ views }) => {
+        const rows = marks.map(({ studentId, reached, comment = "" }): [string, View] => {
+          const id = `table-${assignment.id}-${studentId}`;
+          const at = office.around.now();
+          const inFeedback = views.get(id)?.inFeedback ?? false;
+          const known = { id, assignmentId: assignment.id, by: "own" as const, studentId, studentNumber: "" };
+          return [id, { ...known, reached, comment, inFeedback, at }];
+        });
+        return { views: setRows<"views">(views, new Map(rows)) };
+      },
+      `${counted(marks.length, "own view")} taken in.`,
+      { quietly: true },
+    );
   const paste = (event: React.ClipboardEvent) => {
     const text = event.clipboardData.getData("text/plain");
     const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-row]");
@@ -30,14 +53,17 @@ export function MarksTable({ assignment, students, desk }: MarksTableProps) {
     event.preventDefault();
     const at = { students, row: Number(cell?.dataset.row ?? 0), column: Number(cell?.dataset.column ?? 0) };
     const { marks, refused, unknown } = pastedMarks(text, rubric, at);
-    for (const { studentId, reached, comment } of marks)
+    if (whose === "own") void takeOwnViews(marks);
+    for (const { studentId, reached, comment } of whose === "own" ? [] : marks)
       desk.mark(studentId, (before) => {
         const next = withLevels(before, assignment, { ...before?.levels, ...reached });
         return comment === undefined ? next : withComment(next, comment);
       });
     setSaid({
       words: [
-        `${counted(marks.length, "student")} marked from the pasted table.`,
+        whose === "own"
+          ? `${counted(marks.length, "own view")} taken in from the pasted table.`
+          : `${counted(marks.length, "student")} marked from the pasted table.`,
         refused.length > 0 ? `No level and no points, so left alone: ${some(refused)}.` : "",
         unknown.length > 0 ? `Not in this class for certain, so left alone: ${some(unknown)}.` : "",
       ]
@@ -50,7 +76,17 @@ export function MarksTable({ assignment, students, desk }: MarksTableProps) {
     <div className="marks-table" onPaste={paste}>
       <p className="quiet small">
         Paste a table from a spreadsheet anywhere below. With a row of headings (name or number, then the criteria) each
-        row finds its student; without one it is laid from the cell you are in.
+        row finds its student; without one it is laid from the cell you are in. It holds{" "}
+        <select
+          className="grid-pick"
+          aria-label="What a pasted table holds"
+          value={whose}
+          onChange={({ target }) => setWhose(target.value === "own" ? "own" : "mine")}
+        >
+          <option value="mine">my marks</option>
+          <option value="own">the students’ own views</option>
+        </select>
+        .
       </p>
       {said && (
         <p className={`finding ${said.isTrouble ? "is-stop" : "is-line"}`} role="status" data-private>

@@ -267,19 +267,28 @@ function AssignmentSetting({ attrs, onChange }: SettingProps) {
   const titles = useTitles();
   const assignment = String(attrs.assignment ?? "");
   return (
-    <Form.Select
-      size="sm"
-      className="mt-2"
-      aria-label="Which assignment"
-      value={assignment}
-      onChange={(event) => onChange({ assignment: event.target.value })}
-    >
-      {!titles.includes(assignment) && (
-        <option value={assignment}>{assignment ? `${assignment} (not there any more)` : "choose …"}</option>
-      )}
-      {titles.map((title) => (
-        <option key={title}>{title}</option>
-      ))}
-    </Form.Select>
+    <>
+      <Form.Select
+        size="sm"
+        className="mt-2"
+        aria-label="Which assignment"
+        value={assignment}
+        onChange={(event) => onChange({ assignment: event.target.value })}
+      >
+        {!titles.includes(assignment) && (
+          <option value={assignment}>{assignment ? `${assignment} (not there any more)` : "choose …"}</option>
+        )}
+        {titles.map((title) => (
+          <option key={title}>{title}</option>
+        ))}
+      </Form.Select>
+      <Form.Check
+        id="with-views"
+        className="small mt-2"
+        label="With the student’s own view and that of others"
+        checked={attrs.withViews === true}
+        onChange={(event) => onChange({ withViews: event.target.checked || undefined })}
+      />
+    </>
   );
 }

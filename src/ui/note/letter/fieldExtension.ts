@@ -78,7 +78,7 @@ export const BLOCK_EXTENSIONS = [
   blockExtension("trend", whenNothing("There are not enough scores yet."), LiveBlock),
   blockExtension(
     "assignmentScore",
-    { assignment: { default: "" }, ...whenNothing("It was not marked yet.") },
+    { assignment: { default: "" }, withViews: { default: undefined }, ...whenNothing("It was not marked yet.") },
     LiveBlock,
   ),
   blockExtension("handingIn", whenNothing("Nothing is missing."), LiveBlock),
