@@ -1,11 +1,13 @@
 import { beforeAll, expect, test } from "vitest";
-import { fullName } from "@/core/model/student";
+import type { Score } from "@/core/model/score";
+import { byFamilyName, fullName } from "@/core/model/student";
+import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
 import { choose, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server, TODAY } from "./support/journey";
 import { delivered } from "./support/mailboxes";
 import { setTakeBack, wordsOf } from "./support/steps";
-import { storedRounds } from "./support/stored";
+import { stored, storedRounds } from "./support/stored";
 
 journey();
 const TALK = "class-1-talk";
@@ -185,4 +187,30 @@ test("own views come in from two phones, one by number and code, one by a person
   await waitForWords(page, "Open the page for views");
   await visitor.reload();
   await waitForWords(visitor, "This page is closed");
+});
+
+test("a whole class is marked as fast as keys can come: none is lost, and every mark is right", async () => {
+  await openTalk();
+  const { students } = demoSchool(TODAY);
+  const random = new Random(15);
+  await page.click(".mark-list li button");
+  const expected: Record<string, string[]> = {};
+  const sent: Promise<void>[] = [];
+  for (let student = 0; student < STUDENTS; student += 1) {
+    const name = `${student}`;
+    const digits = Array.from({ length: 4 }, () => random.whole(1, 4));
+    expected[name] = digits.map((digit) => ["beginning", "developing", "secure", "strong"][digit - 1] ?? "");
+    for (const digit of digits) sent.push(page.keyboard.press(String(digit) as "1"));
+    sent.push(page.keyboard.press("Enter"));
+  }
+  await Promise.all(sent);
+  await page.waitForFunction(() => document.querySelector(".marking .toolbar")?.textContent?.includes("Kept"));
+  const columns = await stored<{ assignmentId: string; scores: Record<string, Score> }>(page, "scoreColumns");
+  const scores = columns.find(({ assignmentId }) => assignmentId === TALK)?.scores ?? {};
+  const inOrder = students.filter(({ id }) => scores[id]).sort(byFamilyName);
+  expect(inOrder).toHaveLength(STUDENTS);
+  for (const [place, { id }] of inOrder.entries())
+    expect(["Content", "Order", "Voice", "Chart"].map((criterion) => scores[id]?.levels?.[criterion])).toEqual(
+      expected[String(place)],
+    );
 });

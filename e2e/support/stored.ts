@@ -37,15 +37,16 @@ interface StoredLetter {
 
 /** What the record keeps of every letter. */
 export function storedLetters(page: Page): Promise<StoredLetter[]> {
-  return storedIn(page, "letters");
+  return stored(page, "letters");
 }
 
 /** Every round of the record. */
 export function storedRounds(page: Page): Promise<{ letterCount: number }[]> {
-  return storedIn(page, "rounds");
+  return stored(page, "rounds");
 }
 
-function storedIn<Row>(page: Page, table: string): Promise<Row[]> {
+/** All that one table of the browser holds. */
+export function stored<Row>(page: Page, table: string): Promise<Row[]> {
   return page.evaluate(async (name) => {
     const database = await new Promise<IDBDatabase>((resolve, reject) => {
       const opening = indexedDB.open("vine-note");

@@ -73,7 +73,7 @@ const ListRow = memo(function ListRow({
         <Photo student={student} size={30} isNamed />
         <span className="mark-who">
           <bdi data-private>{name}</bdi>
-          <span className={`quiet small ${unsent ? "is-unsent" : ""}`} title={unsent}>
+          <span className={`quiet small ${unsent ? "is-unsent" : ""}`} title={unsent} data-private>
             {[state === "not begun" ? "" : words, sent].filter(Boolean).join(", ") || "not begun"}
           </span>
         </span>

@@ -62,6 +62,9 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
   };
   const step = (by: number) => {
     const place = students.findIndex(({ id }) => id === current?.id);
+    // A name that was pressed would take the next Enter for itself, and lead back.
+    const focused = document.activeElement;
+    if (focused instanceof HTMLElement && focused.closest(".mark-list")) focused.blur();
     open(students[Math.min(students.length - 1, Math.max(0, place + by))]?.id);
   };
   const mark = (change: (before: Score | undefined) => Score | undefined) => current && desk.mark(current.id, change);
@@ -90,8 +93,8 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
     const isUndo = event.key.toLowerCase() === "z" && (event.ctrlKey || event.metaKey) && !event.altKey;
     const target = event.target instanceof HTMLElement ? event.target : document.body;
     if (target.matches("input, textarea, select, [contenteditable=true]")) return;
-    // A control that has the focus keeps its own keys; a level is chosen by its digit.
-    const isControl = target.closest("button, a") !== null && !target.closest(".mark-level");
+    // A control that has the focus keeps its own keys; a level is chosen by its digit, and who is open is opened already.
+    const isControl = target.closest("button, a") !== null && !target.closest(".mark-level, .is-current");
     if (event.altKey || ((event.ctrlKey || event.metaKey) && !isUndo) || (isControl && event.key === "Enter")) return;
     const done = () => event.preventDefault();
     if (isUndo) {

@@ -30,7 +30,7 @@ export function ScoreLine({ assignment, score, onScore, onTotal, onStatus }: Sco
   return (
     <div className="score-line">
       {total.points && total.possible && (
-        <span className="quiet small">
+        <span className="quiet small" data-private>
           {total.judged} of {total.of} judged: {round(fractionToNumber(total.points))} of{" "}
           {round(fractionToNumber(total.possible))}
         </span>
