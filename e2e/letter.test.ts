@@ -61,7 +61,7 @@ test("a field is dragged from the tray to its place in the letter", async () => 
     {},
     before,
   );
-  const shown = await wordsOf(page, "[aria-label=Letter] [role=status] strong");
+  const shown = await wordsOf(page, "[aria-label=Letter] [role=status] a");
   await expect.poll(() => wordsOf(page, ".letter-body .field[title='Full name']")).toBe(shown);
 });
 

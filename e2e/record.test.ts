@@ -98,7 +98,7 @@ test("who has not heard, and who heard only concern, is written to in one press"
     "Well done",
   );
   const concerned = Number(/^\d+/.exec(await selected())?.[0]);
-  expect(concerned).toBe(32);
+  expect(concerned).toBe(31);
   await toRecord();
   const never = await page.$$eval(".bands li", (bands) => {
     const band = bands.find((one) => /never/.test(one.textContent ?? ""));

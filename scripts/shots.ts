@@ -51,7 +51,6 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await page.locator(".pin-name button").click();
   await page.waitForSelector(".grid-side canvas");
   await page.locator(".made summary").click();
-  await take("gradebook-student");
   await press(page, "Reports", "link");
   await page.waitForSelector("img.paper-view", { timeout: 60_000 });
   await take("reports");
@@ -62,6 +61,7 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await press(page, "Seating", "link");
   await page.waitForSelector(".room .desk");
   await take("seating");
+  await marking(page, take);
   await bringIn(
     page,
     readdirSync(WEEK).map((name) => path.join(WEEK, name)),
@@ -121,7 +121,19 @@ async function cards(page: Page, take: (name: string) => Promise<unknown>): Prom
   await waitForWords(phone, "has arrived");
   await phone.close();
   await waitForWords(page, "answer to take in");
-  await take("cards");
+}
+
+/** The talk that is marked in part, and how a student and others see it. */
+async function marking(page: Page, take: (name: string) => Promise<unknown>): Promise<void> {
+  await page.click(".stem a[href='/marking']");
+  await page.click("a[href='/marking/class-1-talk']");
+  await page.waitForSelector(".mark-level");
+  await page.click(".mark-list li:nth-child(3) button");
+  await page.waitForSelector(".mark-side iframe");
+  await take("marking");
+  await choose(page, "How the feedback is shown", "views");
+  await page.waitForSelector(".mark-side tbody tr");
+  await take("views");
 }
 
 main();

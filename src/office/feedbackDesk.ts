@@ -61,6 +61,13 @@ export class FeedbackDesk {
     return sending;
   }
 
+  /** Keeps apart whose feedback needs a word first; `unseen` names what is to be seen. */
+  putAside(assignmentId: string, unsent: Unsent): void {
+    const before = this.of(assignmentId);
+    const others = before.unsent.filter(({ studentId }) => studentId !== unsent.studentId);
+    this.set(assignmentId, { ...before, unsent: [...others, unsent] });
+  }
+
   /** Who waited when a page was closed: nothing of theirs was sent, and they are shown as not sent. */
   async takeUp(assignmentId: string): Promise<void> {
     const kept = await this.office.read.findDraft(WAITING + assignmentId);

@@ -62,7 +62,7 @@ const USUAL: Readonly<Record<string, object>> = {
 
 /** Names a block by what it is and how it was set: two that are alike hold the same, also where the usual is left unsaid. */
 export function blockKey({ type, attrs }: { type: string; attrs?: object }): string {
-  const set = Object.entries({ ...USUAL[type], ...attrs });
+  const set = Object.entries({ ...USUAL[type], ...attrs }).filter(([, value]) => value !== undefined);
   return `${type} ${JSON.stringify(set.sort(([a], [b]) => a.localeCompare(b)))}`;
 }
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { selectedKey, selectionNews } from "../model/keptSelection";
 import type { PageDesign } from "../model/pageDesign";
+import type { Rubric } from "../model/rubric";
 import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
 import { sampleClass, sampleStudent, sampleWorld } from "../testing/sampleClass";
@@ -29,6 +30,23 @@ const school = (prefix: string, className = "Earth Systems 9") => {
 };
 
 describe("a file of templates and selections", () => {
+  test("takes rubrics and the comment bank along; what is another one there comes as one of its own", () => {
+    const levels = ["weak", "sound"].map((label) => ({ id: label, label }));
+    const rubric: Rubric = {
+      id: "r",
+      name: "Talk",
+      criteria: [{ id: "m", name: "Method", levels }],
+      totalRule: "none",
+    };
+    const comment = { id: "b", about: "", words: { type: "doc" as const, content: [] } };
+    const here = { ...school(""), rubrics: new Map([["r", rubric]]), bankComments: new Map([["b", comment]]) };
+    const text = writeKept([], [], here);
+    expect(readKept(text, school("other-"), newId)).toMatchObject({ rubrics: [rubric], bankComments: [comment] });
+    expect(readKept(text, here, newId)).toMatchObject({ rubrics: [], bankComments: [] });
+    const other = { ...here, rubrics: new Map([["r", { ...rubric, name: "Essay" }]]) };
+    expect(readKept(text, other, newId)).toMatchObject({ rubrics: [{ ...rubric, id: "new" }] });
+  });
+
   test("is read back the same into the gradebook that it came from", () => {
     const text = writeKept([template], [{ name: "Mine", selection }], school(""));
     expect(readKept(text, school(""), newId)).toEqual({
@@ -36,6 +54,8 @@ describe("a file of templates and selections", () => {
       templates: [template],
       selections: [{ name: "Mine", selection }],
       designs: [],
+      rubrics: [],
+      bankComments: [],
       notThere: [],
     });
   });

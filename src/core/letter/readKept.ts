@@ -1,9 +1,11 @@
 import * as z from "zod";
 import { sameData } from "../change/change";
 import { readJson } from "../formats/readJson";
+import { type BankComment, bankCommentSchema } from "../model/bankComment";
 import type { SelectionPart } from "../model/condition";
 import { noteOfToday } from "../model/formerNames";
 import { type PageDesign, pageDesignSchema } from "../model/pageDesign";
+import { type Rubric, rubricSchema } from "../model/rubric";
 import { classLabel } from "../model/schoolClass";
 import { selectionSchema } from "../model/selection";
 import { type NoteWords, noteWordsSchema } from "../model/template";
@@ -19,6 +21,9 @@ const keptFileSchema = z.object({
   selections: z.array(z.object({ name: z.string().min(1), selection: selectionSchema })),
   /** The designs of reports of one's own; files of before there were any have none. */
   designs: z.array(pageDesignSchema).default([]),
+  /** What is marked with: rubrics, and the sentences of the comment bank. */
+  rubrics: z.array(rubricSchema).default([]),
+  bankComments: z.array(bankCommentSchema).default([]),
   names: z.object({
     classes: z.record(z.string(), z.string()),
     terms: z.record(z.string(), z.string()),
@@ -27,7 +32,7 @@ const keptFileSchema = z.object({
 });
 type KeptFile = z.infer<typeof keptFileSchema>;
 type Named = KeptFile["selections"][number];
-type Names = Pick<World, "classes" | "terms" | "students" | "pageDesigns">;
+type Names = Pick<World, "classes" | "terms" | "students" | "pageDesigns" | "rubrics" | "bankComments">;
 
 /** The text (JSON) of a file with some templates and selections. */
 export function writeKept(templates: readonly NoteWords[], selections: readonly Named[], world: Names): string {
@@ -41,6 +46,9 @@ export function writeKept(templates: readonly NoteWords[], selections: readonly 
     templates: templates.map((one) => noteWordsSchema.parse(one)),
     selections: selections.map(({ name, selection }) => ({ name, selection })),
     designs: [...world.pageDesigns.values()],
+    // A statement is the gradebook’s own.
+    rubrics: [...world.rubrics.values()].map(({ statementId: _statementId, ...rubric }) => rubric),
+    bankComments: [...world.bankComments.values()],
     names: {
       classes: Object.fromEntries([...world.classes].map(([id, one]) => [id, classLabel(one)])),
       terms: Object.fromEntries([...world.terms].map(([id, { name }]) => [id, name])),
@@ -58,6 +66,8 @@ export type ReadKept =
       readonly selections: readonly Named[];
       /** Those that are not here yet, just so. */
       readonly designs: readonly PageDesign[];
+      readonly rubrics: readonly Rubric[];
+      readonly bankComments: readonly BankComment[];
       readonly notThere: readonly string[];
     }
   | { readonly ok: false; readonly problem: string };
@@ -125,8 +135,24 @@ export function readKept(text: string, world: Names, newId: () => string): ReadK
     templates,
     selections,
     designs: designs.map(({ design }) => design),
+    rubrics: newHere(file.rubrics, world.rubrics, ({ statementId: _statementId, ...rubric }) => rubric, newId),
+    bankComments: newHere(file.bankComments, world.bankComments, (one) => one, newId),
     notThere: [...notThere],
   };
+}
+
+/** Records that are not here yet, just so; one that is another one here gets an id of its own. `bare` is what is compared. */
+function newHere<Row extends { readonly id: string }>(
+  rows: readonly Row[],
+  known: ReadonlyMap<string, Row>,
+  bare: (row: Row) => unknown,
+  newId: () => string,
+): Row[] {
+  return rows.flatMap((row) => {
+    const here = known.get(row.id);
+    if (!here) return [row];
+    return sameData(bare(here), bare(row)) ? [] : [{ ...row, id: newId() }];
+  });
 }
 
 function studentIdsOf({

@@ -5,11 +5,14 @@ import { isOverruled, markingState, withReached, withTotal } from "../figures/ma
 import { rubricTotal } from "../figures/rubricTotal";
 import type { BankComment } from "../model/bankComment";
 import type { Criterion, Level, Reached } from "../model/criterion";
+import type { Rubric } from "../model/rubric";
 import type { Score } from "../model/score";
 import type { View } from "../model/view";
-import { sampleAssignment } from "../testing/sampleClass";
+import { worldOf } from "../model/world";
+import { sampleAssignment, sampleWorld } from "../testing/sampleClass";
 import { countedComments, foundComments, wordsOf } from "./commentBank";
 import { drawnOrder } from "./markingOrder";
+import { takeOverRubric } from "./takeOverRubric";
 
 const tenThousandths = (most: number) => fc.integer({ min: 0, max: most }).map((whole) => whole / 10_000);
 const levels = fc
@@ -133,6 +136,23 @@ describe("marking a student", () => {
     expect(markingState({ status: "excused" }, lab)).toBe("marked");
     expect(markingState(judge(undefined, ["m", "sound"]), lab)).toBe("half done");
     expect(markingState({ status: "scored", points: 3 }, lab)).toBe("not begun");
+  });
+
+  test("a changed rubric goes where it is wanted: marks stay, scores that came from it are made anew, those by hand stay", () => {
+    const before = judge(undefined, ["m", "sound"], ["c", 6]);
+    const byHand: Score = { status: "scored", points: 3, levels: { m: "sound", c: 6 } };
+    const world = sampleWorld({ students: [] });
+    const scores = { one: before ?? byHand, two: byHand };
+    const columns = [{ assignmentId: lab.id, classId: lab.classId, scores }];
+    const index = worldOf({ ...world, assignments: [lab], scoreColumns: columns });
+    const doubled = METHOD.levels.map((level) => ({ ...level, points: (level.points ?? 0) * 2 }));
+    const rubric: Rubric = { id: "r", name: "Lab", criteria: [{ ...METHOD, levels: doubled }, CARE], totalRule: "sum" };
+    const change = takeOverRubric(rubric, [lab], index);
+    const [, after] = change.scoreColumns?.updated[lab.id] ?? [];
+    expect(after?.scores.one).toEqual({ status: "scored", points: 14, levels: { m: "sound", c: 6 } });
+    // Nobody is asked to give another score than the one she typed.
+    expect(after?.scores.two).toEqual(byHand);
+    expect(change.assignments?.updated[lab.id]?.[1]).toMatchObject({ rubricId: "r", totalRule: "sum" });
   });
 
   test("a rubric that is changed after its use leaves what another assignment was marked by as it was", () => {

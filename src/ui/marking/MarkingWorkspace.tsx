@@ -74,8 +74,20 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
   };
   const send = (id: string, again: boolean, seen: readonly string[] = []) =>
     void desk.whenKept().then(() => feedback.send(assignment.id, [id], again, seen));
+  /** Nobody gets the same twice, and what is judged in part goes only when that was seen. */
+  const sendCurrent = (id: string) => {
+    const own = desk.scoreOf(id);
+    const had = sent.get(id);
+    const { judged, of } = rubricTotal(assignment, own?.levels);
+    if (waiting.includes(id) || (had && !isChanged(had, own))) return;
+    if (markingState(own, assignment) !== "marked") {
+      const problem = of > 0 ? `Only ${judged} of ${of} criteria are judged.` : "Nothing is marked yet.";
+      return feedback.putAside(assignment.id, { studentId: id, problem, unseen: ["judged in part"] });
+    }
+    send(id, had !== undefined, had ? ["repeat-note"] : []);
+  };
   const next = (sends: boolean) => {
-    if (current && sends) send(current.id, sent.has(current.id));
+    if (current && sends) sendCurrent(current.id);
     step(1);
   };
   const takeBack = () => {

@@ -4,8 +4,10 @@ import { Button, Form, Modal } from "react-bootstrap";
 import { adding, removing, sameData, updating } from "@/core/change/change";
 import { mostOf } from "@/core/figures/rubricTotal";
 import { readRubric } from "@/core/marking/readRubric";
+import { takeOverRubric } from "@/core/marking/takeOverRubric";
 import { type Criterion, MOST_CRITERIA, totalRuleSchema } from "@/core/model/criterion";
 import { type Rubric, rubricSchema } from "@/core/model/rubric";
+import { classLabel } from "@/core/model/schoolClass";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
@@ -31,17 +33,31 @@ export function RubricDialog({ rubric, onClose, onKept }: RubricDialogProps) {
   const [begun] = useState(draft);
   const [pasted, setPasted] = useState("");
   const [pastes, setPastes] = useState(false);
+  const [takenOver, setTakenOver] = useState<readonly string[]>([]);
   useUnkept(!sameData(begun, draft));
   const set = (part: Partial<Rubric>) => setDraft({ ...draft, ...part });
   const setCriterion = (place: number, next: Criterion) =>
     set({ criteria: draft.criteria.map((one, at) => (at === place ? next : one)) });
   const using = [...world.assignments.values()].filter(({ rubricId }) => rubricId === draft.id);
+  const labelOf = (classId: string) => {
+    const schoolClass = world.classes.get(classId);
+    return schoolClass ? classLabel(schoolClass) : "";
+  };
+  const markedIn = (id: string) =>
+    Object.values(world.scoreColumns.get(id)?.scores ?? {}).filter((one) => one.levels).length;
   const read = readRubric(pasted, draft.criteria, newId);
   const problem = problemIn(draft);
   const keep = async (copy: boolean) => {
     const kept = copy ? { ...draft, id: newId(), name: `${draft.name} (copy)` } : draft;
-    const wanted = rubric && !copy ? updating("rubrics", rubric, kept) : adding("rubrics", [kept]);
-    if (!(await change(wanted, `The rubric “${kept.name}” was kept.`))) return;
+    const also = using.filter(({ id }) => takenOver.includes(id));
+    const done = await change(
+      (now) => ({
+        ...(rubric && !copy ? updating("rubrics", rubric, kept) : adding("rubrics", [kept])),
+        ...(!copy && also.length > 0 && takeOverRubric(kept, also, now)),
+      }),
+      `The rubric “${kept.name}” was kept.`,
+    );
+    if (!done) return;
     onKept?.(kept.id);
     onClose();
   };
@@ -146,10 +162,22 @@ export function RubricDialog({ rubric, onClose, onKept }: RubricDialogProps) {
           </div>
         )}
         {using.length > 0 && (
-          <p className="quiet small">
-            Used by {using.map(({ title }) => `“${title}”`).join(", ")}. They have copies of their own: what was marked
-            stays as it was.
-          </p>
+          <fieldset className="small">
+            <legend className="small quiet">
+              Assignments that use it have copies of their own: what was marked stays as it was. Change it there too?
+            </legend>
+            {using.map(({ id, title, classId }) => (
+              <Form.Check
+                key={id}
+                id={`take-over-${id}`}
+                label={`${title}, ${labelOf(classId)}: ${markedIn(id)} marked; their scores are made anew`}
+                checked={takenOver.includes(id)}
+                onChange={() =>
+                  setTakenOver(takenOver.includes(id) ? takenOver.filter((one) => one !== id) : [...takenOver, id])
+                }
+              />
+            ))}
+          </fieldset>
         )}
       </Modal.Body>
       <Modal.Footer>

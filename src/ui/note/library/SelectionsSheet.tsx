@@ -147,6 +147,10 @@ function TakeIn() {
       counted(templates.length, "template"),
       counted(selections.length, "selection"),
       ...(read.designs.length > 0 ? [counted(read.designs.length, "design")] : []),
+      ...(read.rubrics.length > 0 ? [counted(read.rubrics.length, "rubric")] : []),
+      ...(read.bankComments.length > 0
+        ? [counted(read.bankComments.length, "sentence of the comment bank", "sentences of the comment bank")]
+        : []),
     ];
     const added = `${listed(parts)} added.`;
     const notThere = `Not in this gradebook: ${listed(read.notThere)}. The sentences say so; choose something else there.`;
@@ -155,6 +159,8 @@ function TakeIn() {
         ...adding("keptSelections", selections),
         ...adding("templates", templates),
         ...adding("pageDesigns", read.designs),
+        ...adding("rubrics", read.rubrics),
+        ...adding("bankComments", read.bankComments),
       },
       read.notThere.length > 0 ? `${added} ${notThere}` : added,
     );
