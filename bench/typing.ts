@@ -35,16 +35,14 @@ export async function typingBench(): Promise<Comparison[]> {
     const peer = await typed(bare, SCORE_KEYS);
     await bare.close();
 
-    const list = await browser.newPage();
-    await list.setContent(BARE_LIST);
-    await watchKeys(list);
-    const inBareList = await typed(list, MARK_KEYS);
-    await list.close();
-
     const page = await openPage(browser, `${server.url}/marking/class-1-talk`);
     await page.waitForSelector(".mark-level");
-    await watchKeys(page);
-    const inMarking = await typed(page, MARK_KEYS);
+    const inMarking = await painted(page, MARK_KEYS);
+    const list = await browser.newPage();
+    await list.setContent(BARE_LIST);
+    const inBareList = await painted(list, MARK_KEYS);
+    await list.close();
+    await page.bringToFront();
     await press(page, "Settings", "link");
     await press(page, "Replace … Open a demo school of 2,000 students");
     await press(page, "Yes, replace all");
@@ -111,6 +109,33 @@ function watchKeys(page: Page): Promise<void> {
       true,
     );
   });
+}
+
+/** What the browser does not report was painted within this, in ms. */
+const REPORTED_MS = 16;
+const WARM_KEYS = 14;
+
+/** Types as fast as the page shows it; how long it took from a key to what it drew, by the browser's own clock (W3C Event Timing). */
+async function painted(page: Page, keys: readonly string[]): Promise<number> {
+  const press = async (key: string) => {
+    await page.keyboard.press(key as "Enter");
+    await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(drawn)));
+  };
+  for (const key of keys.slice(0, WARM_KEYS)) await press(key);
+  await page.evaluate((durationThreshold) => {
+    const waits: number[] = [];
+    Object.assign(window, { waits });
+    const observer = new PerformanceObserver((list) => {
+      for (const { name, duration } of list.getEntries()) if (name === "keydown") waits.push(duration);
+    });
+    observer.observe({ type: "event", durationThreshold } as PerformanceObserverInit);
+  }, REPORTED_MS);
+  for (const key of keys) await press(key);
+  // The last ones are reported a moment after they were painted.
+  await page.evaluate(() => new Promise((reported) => setTimeout(reported, 500)));
+  const reported = await page.evaluate(() => (window as unknown as { waits: number[] }).waits);
+  const waits = keys.map((_key, place) => reported[place] ?? REPORTED_MS).sort((a, b) => a - b);
+  return waits[Math.floor((waits.length * SLOWEST_PERCENT) / 100)] ?? Number.NaN;
 }
 
 /** Types as fast as the page shows it, as somebody does who looks at what she types. */

@@ -9,6 +9,7 @@ import type { Marking } from "@/core/model/marking";
 import type { Rubric } from "@/core/model/rubric";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import type { Score, ScoreColumn } from "@/core/model/score";
+import { byFamilyName, type Student } from "@/core/model/student";
 import type { View } from "@/core/model/view";
 import { Random } from "@/core/random";
 
@@ -139,10 +140,16 @@ export interface DemoMarking {
 }
 
 /** Two rubrics, a comment bank, and a talk of the first class that is marked in part, as of a day. */
-export function demoMarking([schoolClass]: readonly SchoolClass[], today: Day): DemoMarking {
+export function demoMarking(
+  [schoolClass]: readonly SchoolClass[],
+  students: readonly Student[],
+  today: Day,
+): DemoMarking {
   const kept = { rubrics: [TALK, LAB], bankComments: [...BANK] };
   if (!schoolClass) return { ...kept, markings: [], views: [], assignments: [], scoreColumns: [] };
   const random = new Random(16);
+  const byName = students.filter(({ id }) => schoolClass.studentIds.includes(id)).sort(byFamilyName);
+  const studentIds = byName.map(({ id }) => id);
   const talk: Assignment = {
     id: `${schoolClass.id}-talk`,
     classId: schoolClass.id,
@@ -158,7 +165,7 @@ export function demoMarking([schoolClass]: readonly SchoolClass[], today: Day): 
     statementId: TALK.statementId,
     order: 900,
   };
-  const scores = schoolClass.studentIds.slice(0, WHOLE + HALF).map((studentId, place): [string, Score] => {
+  const scores = studentIds.slice(0, WHOLE + HALF).map((studentId, place): [string, Score] => {
     const judged = place < WHOLE ? TALK.criteria : TALK.criteria.slice(0, 2);
     let score: Score | undefined;
     for (const { id } of judged)
@@ -178,7 +185,7 @@ export function demoMarking([schoolClass]: readonly SchoolClass[], today: Day): 
         audience: { guardians: "none", students: true },
       },
     ],
-    views: schoolClass.studentIds.slice(0, OWN_VIEWS).flatMap((studentId) => demoViews(random, talk, studentId, today)),
+    views: studentIds.slice(0, OWN_VIEWS).flatMap((studentId) => demoViews(random, talk, studentId, today)),
     assignments: [talk],
     scoreColumns: [{ assignmentId: talk.id, classId: schoolClass.id, scores: Object.fromEntries(scores) }],
   };

@@ -72,7 +72,7 @@ export function demoSchool(today: Day, size: SchoolSize = SALLOW_BAY): WorldReco
   const work = classes.map((schoolClass) =>
     demoWork(random, { schoolClass, terms, today, assignmentsPerTerm: size.assignmentsPerTerm }),
   );
-  const marking = demoMarking(classes, today);
+  const marking = demoMarking(classes, students, today);
   return {
     settings: [
       {

@@ -13,12 +13,12 @@ import type { Student } from "@/core/model/student";
 import { listed } from "@/core/words";
 import { PaperView } from "@/ui/reports/PaperView";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
-import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";
 import { usePaper } from "@/ui/shared/usePaper";
 import { useVine } from "@/ui/shared/VineContext";
 import { EACH_FAMILY } from "@/workers/engine/reportsView";
+import { useRestedAnswer } from "./useRestedAnswer";
 import { ViewsPart } from "./ViewsPart";
 
 const AUDIENCES: readonly { words: string; audience: Audience }[] = [
@@ -141,18 +141,15 @@ function LetterOf({
   const kept = useKept((read) => read.findNote(feedbackNoteId(assignment.id)), [assignment.id]);
   const note = kept ?? feedbackNote(assignment, classLabel(schoolClass), audience, 0);
   const asked = feedbackTo(note, [student.id], audience, true);
-  const shown = useAnswer(
-    async (engine) => {
-      const { letters } = await engine.people(asked);
-      const [first] = letters;
-      return {
-        of: student.id,
-        to: letters.map(({ recipient }) => recipient.name),
-        letter: first && (await engine.finishedLetter(asked, first.key)),
-      };
-    },
-    [JSON.stringify(asked)],
-  );
+  const shown = useRestedAnswer(async (engine) => {
+    const { letters } = await engine.people(asked);
+    const [first] = letters;
+    return {
+      of: student.id,
+      to: letters.map(({ recipient }) => recipient.name),
+      letter: first && (await engine.finishedLetter(asked, first.key)),
+    };
+  }, JSON.stringify(asked));
   if (!shown) return <p className="quiet small">Making the letter …</p>;
   if (!shown.letter)
     return (
@@ -173,7 +170,6 @@ function LetterOf({
 }
 
 function ReportOf({ assignment, student }: Pick<FeedbackSideProps, "assignment" | "student">) {
-  const { world } = useVine();
   const paper = usePaper();
   const wanted = {
     choice: { design: "feedback", paper, assignment: assignment.title },
@@ -183,12 +179,9 @@ function ReportOf({ assignment, student }: Pick<FeedbackSideProps, "assignment" 
     language: EACH_FAMILY,
   };
   const [draft] =
-    useAnswer(
-      async (engine) => {
-        const [key] = await engine.reportKeys(wanted);
-        return key ? engine.reports(wanted, [key]) : [];
-      },
-      [JSON.stringify(wanted), world],
-    ) ?? [];
+    useRestedAnswer(async (engine) => {
+      const [key] = await engine.reportKeys(wanted);
+      return key ? engine.reports(wanted, [key]) : [];
+    }, JSON.stringify(wanted)) ?? [];
   return draft ? <PaperView draft={draft} /> : <p className="quiet small">Making the report …</p>;
 }
