@@ -63,6 +63,39 @@ async function findingsOfRound(): Promise<Record<string, string[]>> {
   return found;
 }
 
+/** What axe finds where work is marked, and on the page on which others say how they see it. */
+async function findingsOfMarking(): Promise<Record<string, string[]>> {
+  const found: Record<string, string[]> = {};
+  await page.click(".stem a[href='/marking']");
+  await page.waitForSelector("a[href='/marking/class-1-talk']");
+  found.marking = await findings();
+  await press(page, "Open the comment bank");
+  await page.waitForSelector(".bank-editor .tiptap");
+  found["comment bank"] = await findings();
+  await press(page, "Close");
+  await press(page, "Open Talk");
+  await page.waitForSelector("#rubric-name");
+  found.rubric = await findings();
+  await press(page, "Close");
+  await page.locator("a[href='/marking/class-1-talk']").click();
+  await page.waitForSelector(".mark-side iframe");
+  found["one at a time"] = await findings();
+  await page.select("[aria-label='How the feedback is shown']", "views");
+  await press(page, "Open the page for views");
+  await page.waitForSelector(".mark-side a[target=_blank]");
+  found.views = await findings();
+  const link = await page.$eval(".mark-side code", ({ textContent }) => textContent ?? "");
+  await page.select("[aria-label='How it is marked']", "table");
+  await page.waitForSelector(".marks-table tbody");
+  found["marks as a table"] = await findings();
+  await page.goto(link);
+  await page.waitForSelector("#view-number");
+  found["page for views"] = await findings();
+  await page.goto(`${server.url}/gradebook`);
+  await page.waitForSelector(".grid");
+  return found;
+}
+
 const VIEWS = ["Desk", "Families", "Gradebook", "Notes", "Record", "Practice post", "Settings"];
 
 describe.each(["light", "dark"])("in %s", (theme) => {
@@ -104,6 +137,7 @@ describe.each(["light", "dark"])("in %s", (theme) => {
     await page.click("#seats-building");
     await page.waitForSelector("#room-door");
     found.seating = await findings();
+    Object.assign(found, await findingsOfMarking());
     await press(page, "Gradebook", "link");
     await press(page, "Reports", "link");
     await page.waitForSelector("img.paper-view");

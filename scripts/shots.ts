@@ -129,7 +129,8 @@ async function marking(page: Page, take: (name: string) => Promise<unknown>): Pr
   await page.locator("a[href='/marking/class-1-talk']").click();
   await page.waitForSelector(".mark-level");
   await page.click(".mark-list li:nth-child(3) button");
-  await page.waitForSelector(".mark-side iframe");
+  const name = await page.$eval("#mark-name", ({ textContent }) => textContent ?? "");
+  await page.waitForFunction((who) => document.querySelector(".finished-letter")?.textContent?.includes(who), {}, name);
   await take("marking");
   await choose(page, "How the feedback is shown", "views");
   await page.waitForSelector(".mark-side tbody tr");

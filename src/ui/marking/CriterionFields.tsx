@@ -77,7 +77,7 @@ export function CriterionFields({ criterion, place, newId, onChange, onRemove }:
           times
         </label>
         {onRemove && (
-          <Button size="sm" variant="link" onClick={onRemove} aria-label={`Take criterion ${number} out`}>
+          <Button size="sm" variant="link" onClick={onRemove} aria-label={`Take out criterion ${number}`}>
             Take out
           </Button>
         )}

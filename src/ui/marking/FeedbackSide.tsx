@@ -150,7 +150,8 @@ function LetterOf({
       letter: first && (await engine.finishedLetter(asked, first.key)),
     };
   }, JSON.stringify(asked));
-  if (!shown) return <p className="quiet small">Making the letter …</p>;
+  // Nobody’s letter stands beside another name, not for a moment.
+  if (shown?.of !== student.id) return <p className="quiet small">Making the letter …</p>;
   if (!shown.letter)
     return (
       <p className="quiet small" data-private>
@@ -183,5 +184,9 @@ function ReportOf({ assignment, student }: Pick<FeedbackSideProps, "assignment" 
       const [key] = await engine.reportKeys(wanted);
       return key ? engine.reports(wanted, [key]) : [];
     }, JSON.stringify(wanted)) ?? [];
-  return draft ? <PaperView draft={draft} /> : <p className="quiet small">Making the report …</p>;
+  return draft?.key.endsWith(`/${student.id}`) ? (
+    <PaperView draft={draft} />
+  ) : (
+    <p className="quiet small">Making the report …</p>
+  );
 }

@@ -184,7 +184,6 @@ export function RubricDialog({ rubric, onClose, onKept }: RubricDialogProps) {
         {rubric && (
           <Button
             variant="link"
-            className="text-danger"
             onClick={async () => {
               if (await change(removing("rubrics", [rubric]), `The rubric “${rubric.name}” was deleted.`)) onClose();
             }}
