@@ -1,17 +1,23 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { comparedViews } from "../figures/comparedViews";
+import { FiguresIndex } from "../figures/figuresIndex";
 import { isOverruled, markingState, withReached, withTotal } from "../figures/markScore";
 import { rubricTotal } from "../figures/rubricTotal";
+import { startNote } from "../letter/startNote";
 import type { BankComment } from "../model/bankComment";
+import type { Condition } from "../model/condition";
 import type { Criterion, Level, Reached } from "../model/criterion";
 import type { Rubric } from "../model/rubric";
 import type { Score } from "../model/score";
 import type { View } from "../model/view";
 import { worldOf } from "../model/world";
-import { sampleAssignment, sampleWorld } from "../testing/sampleClass";
+import { planNote } from "../selection/planNote";
+import { sampleAssignment, sampleClass, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { countedComments, foundComments, wordsOf } from "./commentBank";
 import { drawnOrder } from "./markingOrder";
+import { marksText } from "./marksText";
+import { pastedMarks } from "./pastedMarks";
 import { takeOverRubric } from "./takeOverRubric";
 
 const tenThousandths = (most: number) => fc.integer({ min: 0, max: most }).map((whole) => whole / 10_000);
@@ -226,4 +232,96 @@ test("views stand beside the teacher's marks: the median of others is a level th
       expect(compared.map(({ differs }) => differs)).toEqual([found?.differs, false]);
     }),
   );
+});
+
+describe("a condition on marks", () => {
+  const studentIds = ["weak", "sound", "half", "none", "missing", "other rubric"];
+  const students = studentIds.map((id) => sampleStudent({ id, studentNumber: id, givenName: id }));
+  const scores: Record<string, Score> = {
+    weak: { status: "scored", points: 3, levels: { m: "weak", c: 2 } },
+    sound: { status: "scored", points: 10, levels: { m: "sound", c: 6 } },
+    half: { status: "pending", levels: { m: "sound" } },
+    missing: { status: "missing" },
+    "other rubric": { status: "pending", levels: { m: "gone", c: 1 } },
+  };
+  const schoolClass = sampleClass({ id: lab.classId, studentIds });
+  const columns = [{ assignmentId: lab.id, classId: lab.classId, scores }];
+  const records = { ...sampleWorld({ students }), classes: [schoolClass], assignments: [lab], scoreColumns: columns };
+  const index = new FiguresIndex(worldOf(records), "2026-11-24");
+  const selectedBy = (condition: Condition) => {
+    const note = startNote("empty", { id: "n", now: 0, period: "year" });
+    const selection = { ...note.selection, conditions: [condition] };
+    return planNote(index, { ...note, selection })
+      .selected.map(({ studentId }) => studentId)
+      .sort();
+  };
+  const method = (comparison: "at most" | "at least" | "below" | "above", value: string) =>
+    selectedBy({ kind: "criterion", assignment: lab.title, criterion: "method", comparison, value });
+
+  test("compares levels by their order, free points as numbers; who was not judged is in no answer", () => {
+    expect(method("at most", "weak")).toEqual(["weak"]);
+    expect(method("at least", "weak")).toEqual(["half", "sound", "weak"]);
+    expect(method("above", "Sound")).toEqual([]);
+    expect(method("at most", "no such level")).toEqual([]);
+    const care = { kind: "criterion", assignment: lab.title, criterion: "Care", comparison: "at most" } as const;
+    expect(selectedBy({ ...care, value: "2" })).toEqual(["other rubric", "weak"]);
+    expect(selectedBy({ ...care, value: "" })).toEqual([]);
+  });
+
+  test("knows who is marked, and says nothing of who did not hand in", () => {
+    const marked = (state: "marked" | "half done" | "not begun") =>
+      selectedBy({ kind: "marked", assignment: lab.title, state });
+    expect(marked("marked")).toEqual(["sound", "weak"]);
+    expect(marked("half done")).toEqual(["half", "other rubric"]);
+    expect(marked("not begun")).toEqual(["none"]);
+  });
+});
+
+test("a table of marks that is copied and pasted back, in any order, marks the same students the same", () => {
+  const students = ["Ana", "Bo", "Chi"].map((givenName, place) =>
+    sampleStudent({ id: givenName, studentNumber: `40${place}`, givenName, familyName: "Quay" }),
+  );
+  const level = fc.option(fc.constantFrom("weak", "sound"), { nil: undefined });
+  const points = fc.option(tenThousandths(60_000), { nil: undefined });
+  // What a spreadsheet keeps of a cell has no blanks at its ends.
+  const comment = fc.string().map((text) => text.trim());
+  const mark = fc.record({ m: level, c: points, comment });
+  fc.assert(
+    fc.property(fc.tuple(mark, mark, mark), fc.shuffledSubarray([0, 1, 2], { minLength: 3 }), (marks, order) => {
+      const scores = new Map(
+        students.map(({ id }, place): [string, Score] => {
+          const { m, c, comment: said = "" } = marks[place] ?? {};
+          const levels = { ...(m !== undefined && { m }), ...(c !== undefined && { c }) };
+          return [id, { status: "pending", levels, ...(said && { comment: said }) }];
+        }),
+      );
+      const shuffled = order.flatMap((place) => students[place] ?? []);
+      const text = marksText(lab, shuffled, (id) => scores.get(id));
+      const pasted = pastedMarks(text, lab.rubric ?? [], { students, row: 0, column: 0 });
+      expect([pasted.refused, pasted.unknown]).toEqual([[], []]);
+      for (const { id } of students) {
+        const { levels, comment: said } = scores.get(id) ?? {};
+        const found = pasted.marks.find(({ studentId }) => studentId === id);
+        expect([found?.reached ?? {}, found?.comment]).toEqual([levels, said]);
+      }
+    }),
+  );
+});
+
+test("a pasted block without headings is laid from its cell; what is no level is named, and a stranger changes nobody", () => {
+  const students = ["a", "b"].map((id) => sampleStudent({ id, studentNumber: id, givenName: id }));
+  const paste = (text: string, row = 0, column = 0) => pastedMarks(text, lab.rubric ?? [], { students, row, column });
+  expect(paste("sound\t5\nWEAK\t")).toEqual({
+    marks: [
+      { studentId: "a", reached: { m: "sound", c: 5 } },
+      { studentId: "b", reached: { m: "weak" } },
+    ],
+    refused: [],
+    unknown: [],
+  });
+  expect(paste("4\n7", 1, 1)).toEqual({ marks: [{ studentId: "b", reached: { c: 4 } }], refused: [], unknown: ["7"] });
+  expect(paste("great\t6.5")).toEqual({ marks: [], refused: ["“great”", "“6.5”"], unknown: [] });
+  // Levels with points go by these; a place would be another level.
+  expect(paste("4").marks).toEqual([{ studentId: "a", reached: { m: "sound" } }]);
+  expect(paste("2").refused).toEqual(["“2”"]);
 });

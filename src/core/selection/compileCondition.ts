@@ -62,7 +62,9 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
     case "marked":
       return (row) => {
         const found = row.assignment(condition.assignment);
-        const state = found && markingState(found.score, found.assignment);
+        // Of who did not hand in or is excused there is nothing to be marked.
+        const isOut = found?.score?.status === "missing" || found?.score?.status === "excused";
+        const state = isOut ? undefined : found && markingState(found.score, found.assignment);
         const holds = state === condition.state;
         const { assignment } = condition;
         return yesNoOrUnknown(state && holds, { kind: "marked", assignment, state, holds });

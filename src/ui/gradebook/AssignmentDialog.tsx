@@ -5,8 +5,7 @@ import { adding, sameData, updating } from "@/core/change/change";
 import { beginAssignment, removeAssignment } from "@/core/gradebook/beginAssignment";
 import { formatRubric, readRubric } from "@/core/marking/readRubric";
 import { type Assignment, assignmentSchema } from "@/core/model/assignment";
-import { totalRuleSchema } from "@/core/model/criterion";
-import { TOTAL_RULE_WORDS } from "@/ui/marking/totalRuleWords";
+import { TotalRulePicker } from "@/ui/marking/TotalRulePicker";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useChange } from "@/ui/shared/useChange";
@@ -139,16 +138,7 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
           {rubric.ok && rubric.criteria.length > 0 && (
             <Form.Group controlId="assignment-total">
               <Form.Label>Its score</Form.Label>
-              <Form.Select
-                value={draft.totalRule ?? "none"}
-                onChange={(event) => set({ totalRule: totalRuleSchema.parse(event.target.value) })}
-              >
-                {totalRuleSchema.options.map((rule) => (
-                  <option key={rule} value={rule}>
-                    {TOTAL_RULE_WORDS[rule]}
-                  </option>
-                ))}
-              </Form.Select>
+              <TotalRulePicker value={draft.totalRule ?? "none"} onChange={(totalRule) => set({ totalRule })} />
             </Form.Group>
           )}
           <Form.Check

@@ -10,10 +10,9 @@ import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
 import { formatScore, type Score } from "@/core/model/score";
 import { fullName } from "@/core/model/student";
 import { Head } from "@/ui/frame/Head";
-import { KeysDialog, type KeyWords } from "@/ui/shared/KeysDialog";
+import { KeysDialog } from "@/ui/shared/KeysDialog";
 import { Photo } from "@/ui/shared/Photo";
 import { useKept } from "@/ui/shared/useKept";
-import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import { useVine } from "@/ui/shared/VineContext";
 import { CommentPart } from "./CommentPart";
 import { CriteriaPart } from "./CriteriaPart";
@@ -26,6 +25,7 @@ import { SendFeedback } from "./SendFeedback";
 import { TalkClock } from "./TalkClock";
 import { UnsentNotice } from "./UnsentNotice";
 import { useMarking } from "./useMarking";
+import { MARKING_KEYS, useMarkingKeys } from "./useMarkingKeys";
 import { isChanged, useSentFeedback } from "./useSentFeedback";
 
 /** One assignment, one student at a time: the list, the criteria, and what the student will get. */
@@ -100,48 +100,23 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
       return scoreAfterKey(STATUS_STEPS[(known + 1) % STATUS_STEPS.length] ?? "h", before);
     });
 
-  useWindowKeys((event) => {
-    if (look !== "one" || event.defaultPrevented || document.querySelector(".modal.show")) return;
-    const isUndo = event.key.toLowerCase() === "z" && (event.ctrlKey || event.metaKey) && !event.altKey;
-    const target = event.target instanceof HTMLElement ? event.target : document.body;
-    if (target.matches("input, textarea, select, [contenteditable=true]")) return;
-    // A control that has the focus keeps its own keys; a level is chosen by its digit, and who is open is opened already.
-    const isControl = target.closest("button, a") !== null && !target.closest(".mark-level, .is-current");
-    if (event.altKey || ((event.ctrlKey || event.metaKey) && !isUndo) || (isControl && event.key === "Enter")) return;
-    const done = () => event.preventDefault();
-    if (isUndo) {
-      if (event.shiftKey) return;
-      done();
-      takeBack();
-    } else if (event.key === "Enter") {
-      done();
-      next(event.shiftKey);
-    } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
-      done();
-      setAt(Math.min(rubric.length, Math.max(0, at + (event.key === "ArrowDown" ? 1 : -1))));
-    } else if (event.key === "PageDown" || event.key === "PageUp") {
-      done();
-      step(event.key === "PageDown" ? 1 : -1);
-    } else if (event.key === "-") {
-      done();
-      stepStatus();
-    } else if (event.key === "Backspace" || event.key === "Delete") {
-      done();
-      reach(at, undefined);
-    } else if (/^\d$/.test(event.key)) {
+  useMarkingKeys(look === "one", {
+    judge: (digit) => {
       const criterion = rubric[at];
-      if (!criterion || criterion.most !== undefined) return;
-      done();
-      const level = criterion.levels[Number(event.key) - 1];
-      if (event.key === "0") reach(at, undefined);
-      else if (level) {
-        reach(at, level.id);
-        setAt(at + 1);
-      }
-    } else if (/^\p{L}$/u.test(event.key)) {
-      // The letter itself is typed into the field that gets the focus.
-      find.current?.focus();
-    }
+      if (!criterion || criterion.most !== undefined) return false;
+      const level = criterion.levels[digit - 1];
+      if (digit > 0 && !level) return true;
+      reach(at, level?.id);
+      if (level) setAt(at + 1);
+      return true;
+    },
+    clear: () => reach(at, undefined),
+    stepCriterion: (by) => setAt(Math.min(rubric.length, Math.max(0, at + by))),
+    stepStudent: step,
+    stepStatus,
+    next,
+    takeBack,
+    findComment: () => find.current?.focus(),
   });
 
   const rows = students.map((student): MarkRow => {
@@ -282,7 +257,7 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
           </div>
         )}
       </div>
-      {helps && <KeysDialog of="marking" keys={KEYS} onClose={() => setHelps(false)} />}
+      {helps && <KeysDialog of="marking" keys={MARKING_KEYS} onClose={() => setHelps(false)} />}
     </>
   );
 }
@@ -298,14 +273,3 @@ function withPoints(before: Score | undefined, points: number | undefined): Scor
   if (points === undefined) return before && { ...rest, status: rest.status === "scored" ? "pending" : rest.status };
   return { ...rest, status: rest.status === "late" || rest.status === "incomplete" ? rest.status : "scored", points };
 }
-
-const KEYS: readonly KeyWords[] = [
-  ["1 to 9", "the level of the criterion that stands out, and on to the next one; 0 takes it away"],
-  ["↑ ↓", "another criterion"],
-  ["a letter", "finds a sentence of the comment bank; Enter takes the first, ↓ another one, Escape none"],
-  ["−", "the next status: handed in, late, missing, incomplete, excused, pending"],
-  ["Enter", "mark and next"],
-  ["Shift+Enter", "mark, send and next"],
-  ["Page Up, Page Down", "the student before, the next one"],
-  ["Ctrl+Z", "takes the last mark back"],
-];

@@ -1,8 +1,11 @@
 "use client";
 import { useState } from "react";
+import { Button } from "react-bootstrap";
+import { toast } from "sonner";
 import { setRows } from "@/core/change/change";
 import { withLevels, withReached } from "@/core/figures/markScore";
 import { withComment } from "@/core/gradebook/scoreEdit";
+import { marksText } from "@/core/marking/marksText";
 import { type PastedMark, pastedMarks, readMark } from "@/core/marking/pastedMarks";
 import type { Assignment } from "@/core/model/assignment";
 import type { Criterion } from "@/core/model/criterion";
@@ -45,6 +48,10 @@ export function MarksTable({ assignment, students, desk }: MarksTableProps) {
       `${counted(marks.length, "own view")} taken in.`,
       { quietly: true },
     );
+  const copy = async () => {
+    await navigator.clipboard.writeText(marksText(assignment, students, (id) => desk.scoreOf(id)));
+    toast(`The marks of ${counted(students.length, "student")} were copied.`);
+  };
   const paste = (event: React.ClipboardEvent) => {
     const text = event.clipboardData.getData("text/plain");
     const cell = (event.target as HTMLElement).closest<HTMLElement>("[data-row]");
@@ -86,7 +93,10 @@ export function MarksTable({ assignment, students, desk }: MarksTableProps) {
           <option value="mine">my marks</option>
           <option value="own">the students’ own views</option>
         </select>
-        .
+        .{" "}
+        <Button size="sm" variant="link" onClick={copy}>
+          Copy all marks as a table
+        </Button>
       </p>
       {said && (
         <p className={`finding ${said.isTrouble ? "is-stop" : "is-line"}`} role="status" data-private>

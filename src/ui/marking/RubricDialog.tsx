@@ -5,14 +5,14 @@ import { adding, removing, sameData, updating } from "@/core/change/change";
 import { mostOf } from "@/core/figures/rubricTotal";
 import { readRubric } from "@/core/marking/readRubric";
 import { takeOverRubric } from "@/core/marking/takeOverRubric";
-import { type Criterion, MOST_CRITERIA, totalRuleSchema } from "@/core/model/criterion";
+import { type Criterion, MOST_CRITERIA } from "@/core/model/criterion";
 import { type Rubric, rubricSchema } from "@/core/model/rubric";
 import { classLabel } from "@/core/model/schoolClass";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { CriterionFields } from "./CriterionFields";
-import { TOTAL_RULE_WORDS } from "./totalRuleWords";
+import { TotalRulePicker } from "./TotalRulePicker";
 
 interface RubricDialogProps {
   /** None for a new one. */
@@ -76,16 +76,7 @@ export function RubricDialog({ rubric, onClose, onKept }: RubricDialogProps) {
           </Form.Group>
           <Form.Group controlId="rubric-total">
             <Form.Label>The score is</Form.Label>
-            <Form.Select
-              value={draft.totalRule}
-              onChange={(event) => set({ totalRule: totalRuleSchema.parse(event.target.value) })}
-            >
-              {totalRuleSchema.options.map((rule) => (
-                <option key={rule} value={rule}>
-                  {TOTAL_RULE_WORDS[rule]}
-                </option>
-              ))}
-            </Form.Select>
+            <TotalRulePicker value={draft.totalRule} onChange={(totalRule) => set({ totalRule })} />
           </Form.Group>
           <Form.Group controlId="rubric-statement">
             <Form.Label>Statement by the range of the total</Form.Label>

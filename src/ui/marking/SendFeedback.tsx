@@ -45,7 +45,7 @@ export function SendFeedback({ rows, scoreOf, assignment, whenKept }: SendFeedba
   return (
     <>
       <Button disabled={fresh.length + changed.length === 0} onClick={() => setIsOpen(true)}>
-        Send feedback to {fresh.length || changed.length || "nobody"} …
+        Send feedback{going.length + changed.length > 0 && ` to ${fresh.length || changed.length}`} …
       </Button>
       <Modal show={isOpen} onHide={() => setIsOpen(false)} animation={false} aria-labelledby="send-feedback-title">
         <Modal.Header closeButton>
