@@ -8,7 +8,8 @@ import { letterAfter } from "./letterAfter";
 import { isFinal, type LetterState, letterStateSchema, mayMove, mayWithdraw } from "./letterState";
 import { nextTry } from "./nextTry";
 import { senderOf } from "./preparedRound";
-import type { Letter } from "./round";
+import type { Letter, Round } from "./round";
+import { roundsInARow, talliesTogether } from "./roundsInARow";
 import { tallySentence, tallyStates } from "./tally";
 
 const LEGAL: Record<LetterState, LetterState[]> = {
@@ -145,4 +146,29 @@ test("an enclosure is named with its size, and nothing in it can name another pl
   ];
   for (const part of bad)
     expect(enclosureSchema.safeParse({ ...file, ...part }).success, JSON.stringify(part)).toBe(false);
+});
+
+test("rounds of one note that follow each other stand together, none is lost and none out of its order", () => {
+  const made = fc.record({ noteId: fc.constantFrom("a", "b"), createdAt: fc.integer({ min: 0, max: 24 }) });
+  fc.assert(
+    fc.property(fc.array(made), (some) => {
+      const hours = some.sort((a, b) => b.createdAt - a.createdAt);
+      const rounds = hours.map(
+        (one, place) => ({ ...one, id: String(place), createdAt: one.createdAt * 3_600_000 }) as Round,
+      );
+      const groups = roundsInARow(rounds);
+      expect(groups.flat()).toEqual(rounds);
+      for (const [place, group] of groups.entries()) {
+        expect(new Set(group.map(({ noteId }) => noteId)).size).toBe(1);
+        const next = groups[place + 1]?.[0];
+        const last = group.at(-1);
+        if (next && last && next.noteId === last.noteId)
+          expect(last.createdAt - next.createdAt).toBeGreaterThan(3 * 3_600_000);
+      }
+    }),
+  );
+  expect(talliesTogether([{ accepted: 1 }, undefined, { accepted: 2, refused: 1 }])).toEqual({
+    accepted: 3,
+    refused: 1,
+  });
 });

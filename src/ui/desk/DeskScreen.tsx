@@ -2,6 +2,7 @@
 import Link from "next/link";
 import { Button } from "react-bootstrap";
 import { broughtInName } from "@/core/change/broughtIn";
+import { roundsInARow, talliesTogether } from "@/core/delivery/roundsInARow";
 import { tallySentence } from "@/core/delivery/tally";
 import type { Starter } from "@/core/letter/starterWords";
 import { startNote } from "@/core/letter/startNote";
@@ -248,7 +249,7 @@ function StartButton({ starter, words }: { starter: Starter; words: string }) {
 function LatelySheet() {
   const lately = useKept(
     async (read) => ({
-      rounds: (await read.roundsNewestFirst()).slice(0, 4),
+      rounds: roundsInARow(await read.roundsNewestFirst()).slice(0, 4),
       tallies: await read.talliesByRound(),
       broughtIn: (await read.broughtInNewestFirst()).slice(0, 3),
     }),
@@ -261,12 +262,13 @@ function LatelySheet() {
         <p className="quiet mt-2">Nothing was sent or brought in yet. Both will be listed here.</p>
       )}
       <ul className="lines">
-        {lately?.rounds.map((round) => (
-          <li key={round.id}>
+        {lately?.rounds.map((rounds) => (
+          <li key={rounds[0].id}>
             <div className="line-main">
-              <Link href={`/record/${round.id}`}>{round.noteName}</Link>
+              <Link href={rounds.length > 1 ? "/record" : `/record/${rounds[0].id}`}>{rounds[0].noteName}</Link>
               <div className="quiet small">
-                {formatMoment(round.createdAt)}: {tallySentence(lately.tallies.get(round.id) ?? {})}
+                {formatMoment(rounds[0].createdAt)}:{" "}
+                {tallySentence(talliesTogether(rounds.map(({ id }) => lately.tallies.get(id))))}
               </div>
             </div>
           </li>

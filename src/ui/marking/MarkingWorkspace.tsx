@@ -131,7 +131,9 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
       sentAt: had?.at,
       isChanged: had !== undefined && isChanged(had, own),
       isWaiting: waiting.includes(student.id),
-      unsent: unsent.find(({ studentId }) => studentId === student.id)?.problem,
+      // What went after all, such as by a page that was opened again, is not unsent.
+      unsent:
+        had && !isChanged(had, own) ? undefined : unsent.find(({ studentId }) => studentId === student.id)?.problem,
     };
   });
   const move = (id: string, by: number) => {

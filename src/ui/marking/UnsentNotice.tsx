@@ -13,7 +13,7 @@ interface UnsentNoticeProps {
 export function UnsentNotice({ row, unsent, onSend }: UnsentNoticeProps) {
   const { id } = row.student;
   const why = unsent.find(({ studentId }) => studentId === id);
-  if (why)
+  if (why && row.unsent !== undefined)
     return (
       <div className="finding mb-2" role="status">
         <div data-private>{why.problem}</div>

@@ -1,6 +1,8 @@
 "use client";
 import Link from "next/link";
-import { tallySentence } from "@/core/delivery/tally";
+import type { Round } from "@/core/delivery/round";
+import { roundsInARow, talliesTogether } from "@/core/delivery/roundsInARow";
+import { type Tally, tallySentence } from "@/core/delivery/tally";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { EmptyState } from "@/ui/shared/EmptyState";
@@ -11,6 +13,9 @@ import { BalanceSheet } from "./BalanceSheet";
 import { DropMessage } from "./DropMessage";
 import { FindLetters } from "./FindLetters";
 import { RepliesSheet } from "./RepliesSheet";
+
+/** So many rounds of one note in a row stand as one line. */
+const MANY = 3;
 
 /** Every round that was sent, with what became of its letters. */
 export function RecordScreen() {
@@ -41,19 +46,31 @@ export function RecordScreen() {
               <section className="sheet" aria-labelledby="rounds">
                 <h2 id="rounds">Rounds</h2>
                 <ul className="lines">
-                  {kept.rounds.map((round) => (
-                    <li key={round.id}>
-                      <div className="line-main">
-                        <Link href={`/record/${round.id}`}>{round.noteName}</Link>{" "}
-                        <span className="quiet small">{formatMoment(round.createdAt)}</span>
-                        <div className="small">{round.summary}</div>
-                        <div className="quiet small" data-private>
-                          {round.sentence}
-                        </div>
-                      </div>
-                      <div>{tallySentence(kept.tallies.get(round.id) ?? {})}</div>
-                    </li>
-                  ))}
+                  {roundsInARow(kept.rounds).map((rounds) =>
+                    rounds.length < MANY ? (
+                      rounds.map((round) => (
+                        <RoundLine key={round.id} round={round} tally={kept.tallies.get(round.id)} />
+                      ))
+                    ) : (
+                      <li key={rounds[0].id}>
+                        <details className="line-main">
+                          <summary>
+                            {rounds[0].noteName}{" "}
+                            <span className="quiet small">{formatMoment(rounds[0].createdAt)}</span>
+                            <div className="small">
+                              {counted(rounds.length, "round")}, one after the other:{" "}
+                              {tallySentence(talliesTogether(rounds.map(({ id }) => kept.tallies.get(id))))}.
+                            </div>
+                          </summary>
+                          <ul className="lines">
+                            {rounds.map((round) => (
+                              <RoundLine key={round.id} round={round} tally={kept.tallies.get(round.id)} />
+                            ))}
+                          </ul>
+                        </details>
+                      </li>
+                    ),
+                  )}
                 </ul>
               </section>
             </div>
@@ -65,5 +82,21 @@ export function RecordScreen() {
         )}
       </div>
     </>
+  );
+}
+
+function RoundLine({ round, tally = {} }: { round: Round; tally: Tally | undefined }) {
+  return (
+    <li>
+      <div className="line-main">
+        <Link href={`/record/${round.id}`}>{round.noteName}</Link>{" "}
+        <span className="quiet small">{formatMoment(round.createdAt)}</span>
+        <div className="small">{round.summary}</div>
+        <div className="quiet small" data-private>
+          {round.sentence}
+        </div>
+      </div>
+      <div>{tallySentence(tally)}</div>
+    </li>
   );
 }
