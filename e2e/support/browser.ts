@@ -5,10 +5,11 @@ const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 /** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
 const LONGEST_WAIT_MS = 120_000;
 
-/** Debian's Chromium with a fresh profile and no calls of its own to the network. */
-export function launchBrowser(): Promise<Browser> {
+/** Debian's Chromium with no calls of its own to the network, and a fresh profile unless one is named by its folder. */
+export function launchBrowser(profile?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: CHROMIUM,
+    ...(profile !== undefined && { userDataDir: profile }),
     args: [
       "--headless",
       "--no-sandbox",
