@@ -103,7 +103,7 @@ export class TestBrowser {
       },
       fetch: (url, init) =>
         this.isOnline && this.isAnswered(init?.method ?? "GET", String(url))
-          ? this.serve(new Request(new URL(String(url), ORIGIN), init))
+          ? untilAborted(this.serve(new Request(new URL(String(url), ORIGIN), init)), init?.signal)
           : Promise.reject(new TypeError("Nobody answers.")),
       pause: (ms) => new Promise((resolve) => setTimeout(resolve, Math.min(ms, LONGEST_PAUSE_MS))),
       startEngine: (onEnded) => {
@@ -121,6 +121,15 @@ export class TestBrowser {
       origin: ORIGIN,
     };
   }
+}
+
+/** Whoever asks no more is told so at once, also where the answer is still on its way. */
+function untilAborted<Answer>(answer: Promise<Answer>, signal: AbortSignal | null | undefined): Promise<Answer> {
+  return new Promise((resolve, reject) => {
+    if (signal?.aborted) reject(signal.reason);
+    signal?.addEventListener("abort", () => reject(signal.reason));
+    answer.then(resolve, reject);
+  });
 }
 
 let browsers = 0;
