@@ -324,9 +324,9 @@ describe("a round without a browser", () => {
     const office = await browser.open(school);
     const begun = await noteTo(office, "note-paper", 3);
     const [declined] = [...office.world.guardians.values()].filter(({ id }) =>
-      office.world.students.get(chosenOf(begun)[0] ?? "")?.guardians.some(({ guardianId }) => guardianId === id),
+      office.world.students.get(chosenOf(begun)[2] ?? "")?.guardians.some(({ guardianId }) => guardianId === id),
     );
-    if (!declined) throw new Error("The first student has no guardian.");
+    if (!declined) throw new Error("The third student has no guardian.");
     const closed = { ...declined, confirmation: "stopped" as const, postalAddress: "3 Quay Lane\nSallow Bay" };
     await office.commit(updating("guardians", declined, closed), ABOUT);
     const enclosure = await office.keepFile("tides.txt", "text/plain", new TextEncoder().encode("high").buffer);
