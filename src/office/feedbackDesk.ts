@@ -74,7 +74,10 @@ export class FeedbackDesk {
     const before = this.of(assignmentId);
     if (!Array.isArray(kept) || kept.length === 0 || before.waiting.length > 0) return;
     const problem = "The page was closed before it was sent.";
-    const unsent = (kept as string[]).map((studentId): Unsent => ({ studentId, problem, unseen: [] }));
+    // Whoever is listed already has a reason of their own.
+    const listed = new Set(before.unsent.map(({ studentId }) => studentId));
+    const others = (kept as string[]).filter((studentId) => !listed.has(studentId));
+    const unsent = others.map((studentId): Unsent => ({ studentId, problem, unseen: [] }));
     this.set(assignmentId, { waiting: [], unsent: [...before.unsent, ...unsent] });
   }
 

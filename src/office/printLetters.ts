@@ -2,7 +2,7 @@ import { preparedLetter, preparedRound, senderOf } from "@/core/delivery/prepare
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { designOf } from "@/core/report/reportDesign";
-import { reportFileName, uniqueNames } from "@/core/report/reportFileName";
+import { reportFileName } from "@/core/report/reportFileName";
 import { counted, listed } from "@/core/words";
 import { fileBytes } from "@/store/keepFile";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
@@ -12,6 +12,7 @@ import { drawPapers } from "./drawPapers";
 import { MAKING_LOCK } from "./makingLock";
 import type { Office } from "./office";
 import type { PrintedReports } from "./printReports";
+import { zipOf } from "./zipOf";
 
 /**
  * Prints the letters of a note to some recipients, who can’t be reached by mail: one PDF for all, and beside it what goes
@@ -82,8 +83,6 @@ async function printedFiles(office: Office, note: Note, letters: LettersOnPaper[
   const [first] = files;
   if (files.length === 1 && first)
     return { ...made, bytes: first.bytes, fileName: first.name, type: "application/pdf" };
-  const { zipSync } = await import("fflate");
-  const names = uniqueNames(files.map(({ name }) => name));
-  const bytes = zipSync(Object.fromEntries(files.map((file, place) => [names[place] ?? "", file.bytes])), { level: 0 });
+  const bytes = await zipOf(files);
   return { ...made, bytes, fileName: reportFileName([title], "zip"), type: "application/zip" };
 }

@@ -1,9 +1,10 @@
 import { classLabel } from "@/core/model/schoolClass";
 import { designOf } from "@/core/report/reportDesign";
-import { reportFileName, uniqueNames } from "@/core/report/reportFileName";
+import { reportFileName } from "@/core/report/reportFileName";
 import type { ReportInRun, ReportsWanted } from "@/workers/engine/reportsView";
 import { drawPapers } from "./drawPapers";
 import type { Office } from "./office";
+import { zipOf } from "./zipOf";
 
 /** How many papers stand in one drawing: more would be one call without a word in between. */
 const PAPERS_AT_ONCE = 120;
@@ -75,9 +76,7 @@ export async function printReports(
   const [first] = files;
   if (as !== "a file each" && files.length === 1 && first)
     return { ok: true, bytes: first.bytes, fileName: first.name, type: "application/pdf", count: done, cut };
-  const { zipSync } = await import("fflate");
-  const names = uniqueNames(files.map(({ name }) => name));
-  const bytes = zipSync(Object.fromEntries(files.map((file, place) => [names[place] ?? "", file.bytes])), { level: 0 });
+  const bytes = await zipOf(files);
   return { ok: true, bytes, fileName: reportFileName([title], "zip"), type: "application/zip", count: done, cut };
 }
 /** So many are asked for at once; the pool draws as many as it has workers. */

@@ -68,7 +68,6 @@ function ofPart(part: SelectionPart, by: "condition" | "passage"): SourceUse[] {
       return [{ kind: "category", name: part.category, by, field: `category.${part.category}`, place }];
     case "assignment":
     case "assignment status":
-      return [{ kind: "assignment", name: part.assignment, by, field: `assignment.score.${part.assignment}`, place }];
     case "marked":
       return [{ kind: "assignment", name: part.assignment, by, field: `assignment.score.${part.assignment}`, place }];
     case "criterion":

@@ -12,19 +12,22 @@ export class HourlyLimit {
 
   /** Whether one more would be counted. */
   mayTake(key: string): boolean {
-    const now = this.now();
-    return (this.times.get(key) ?? []).filter((at) => at > now - HOUR_MS && at <= now).length < this.most;
+    return this.lately(key).length < this.most;
   }
 
   /** Counts one more; false, and not counted, where the hour has had its fill. */
   take(key: string): boolean {
-    const now = this.now();
-    // A moment ahead is from before the clock was set back.
-    const lately = (this.times.get(key) ?? []).filter((at) => at > now - HOUR_MS && at <= now);
+    const lately = this.lately(key);
     if (lately.length >= this.most) return false;
     if (this.times.size > MOST_KEYS) this.times.clear();
-    this.times.set(key, [...lately, now]);
+    this.times.set(key, [...lately, this.now()]);
     return true;
+  }
+
+  private lately(key: string): number[] {
+    const now = this.now();
+    // A moment ahead is from before the clock was set back.
+    return (this.times.get(key) ?? []).filter((at) => at > now - HOUR_MS && at <= now);
   }
 }
 
