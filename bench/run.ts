@@ -7,6 +7,7 @@ import { checkBench } from "./check";
 import { figuresBench } from "./figures";
 import { mergeBench } from "./merge";
 import { paperBench, paperBenchWorker } from "./paper";
+import { plansBench } from "./plans";
 import { postBench } from "./post";
 import { recordBench } from "./record";
 import { tablesBench } from "./tables";
@@ -19,6 +20,7 @@ async function main(): Promise<void> {
     ...(await typingBench()),
     await mergeBench(),
     await checkBench(),
+    ...plansBench(),
     await postBench(),
     ...(await recordBench()),
     ...(await paperBench(fileURLToPath(import.meta.url))),

@@ -11,7 +11,7 @@ import { beginNote, enclose, leaveOutUnreachable, seeCautions, send, setTakeBack
 import { readdress, storedLetters, storedRounds } from "./support/stored";
 
 /** How often a process is killed or a page closed; `npm run crash` asks for more. */
-const CRASHES = Number(process.env.VINE_CRASHES ?? 4);
+const CRASHES = Number(process.env.VINE_CRASHES ?? 2);
 const SEED = Number(process.env.VINE_SEED ?? 20261124);
 const MOST_LETTERS_BETWEEN = 30;
 const CLOCK_STEP_MS = 120_000;

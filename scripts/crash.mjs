@@ -17,6 +17,7 @@ const { status } = spawnSync(
     "e2e",
     "e2e/crash.test.ts",
     "e2e/faults.test.ts",
+    "e2e/standing.test.ts",
   ],
   {
     cwd: ROOT,

@@ -15,7 +15,7 @@ ensureBuilt();
 const next = path.join(ROOT, "node_modules/next/dist/bin/next");
 const server = spawn(process.execPath, [next, "start", "--hostname", "127.0.0.1", "--port", String(port)], {
   cwd: ROOT,
-  env: quietEnvironment({ VINE_DEMO: "1" }),
+  env: quietEnvironment({ VINE_DEMO: "whole" }),
   stdio: ["ignore", "pipe", "inherit"],
 });
 server.stdout.on("data", (chunk) => {

@@ -16,13 +16,14 @@ const LADDER = [
   ["marking"],
   ["families", "tables", "gradebook", "seating"],
   ["delivery"],
+  ["delivery/plans"],
   ["check"],
   ["backup"],
 ];
 /** Only here is written what has a line in the list of changes, beside whole replacement and bringing data up to date. */
 const WRITERS = ["src/store/commitChange.ts", "src/store/loadWorld.ts", "src/store/schemaVersions.ts"];
 const CHANGED_TABLES =
-  "settings|terms|gradeScales|classes|students|guardians|assignments|scoreColumns|averageColumns|statements|logEntries|checklists|ownColumns|pageDesigns|seatingPlans|rubrics|bankComments|markings|views|notes|templates|keptSelections|cards|talks";
+  "settings|terms|gradeScales|classes|students|guardians|assignments|scoreColumns|averageColumns|statements|logEntries|checklists|ownColumns|pageDesigns|seatingPlans|rubrics|bankComments|markings|views|notes|plans|templates|keptSelections|cards|talks";
 const WRITING = "put|add|bulkPut|bulkAdd|update|bulkUpdate|upsert|delete|bulkDelete|clear|modify";
 
 const files = readdirSync(path.join(ROOT, "src"), { recursive: true, withFileTypes: true })

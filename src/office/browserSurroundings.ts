@@ -4,14 +4,24 @@ import { startEngine } from "@/workers/engine/startEngine";
 import { PaperPool, papersAtOnce } from "@/workers/paper/paperPool";
 import type { Surroundings } from "./surroundings";
 
+/** How far the practice post's clock was ahead when it was asked last, so that a page opens on the right day. */
+const CLOCK_AHEAD = "vine-note-clock-ahead";
+
 /** Begun when the first paper is wanted. */
 let pool: PaperPool | undefined;
 
 /** The application in a browser's page. */
 export function browserSurroundings(pinnedToday: Day | undefined): Surroundings {
+  let ahead = Number(localStorage.getItem(CLOCK_AHEAD) ?? 0);
   return {
     databaseName: "vine-note",
-    now: () => Date.now(),
+    now: () => Date.now() + ahead,
+    setClockAhead: (ms) => {
+      if (ms === ahead) return false;
+      ahead = ms;
+      localStorage.setItem(CLOCK_AHEAD, String(ms));
+      return true;
+    },
     pinnedToday,
     newId: () => crypto.randomUUID(),
     locks: { request: (name, work) => navigator.locks.request(name, work) as Promise<never> },

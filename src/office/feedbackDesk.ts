@@ -3,6 +3,7 @@ import { feedbackNote, feedbackNoteId, feedbackTo, usualMarking } from "@/core/m
 import type { Note } from "@/core/model/note";
 import { classLabel } from "@/core/model/schoolClass";
 import { findNote } from "@/store/findNote";
+import { FEEDBACK_WAITING } from "@/store/unsentFeedback";
 import { Observable } from "./observable";
 import type { Office } from "./office";
 import { type Sent, sendNote } from "./sendNote";
@@ -22,7 +23,6 @@ export interface FeedbackState {
 }
 
 const NOTHING: FeedbackState = { waiting: [], unsent: [] };
-const WAITING = "feedback waiting: ";
 const SCREEN = "Marking";
 
 /**
@@ -70,7 +70,7 @@ export class FeedbackDesk {
 
   /** Who waited when a page was closed: nothing of theirs was sent, and they are shown as not sent. */
   async takeUp(assignmentId: string): Promise<void> {
-    const kept = await this.office.read.findDraft(WAITING + assignmentId);
+    const kept = await this.office.read.findDraft(FEEDBACK_WAITING + assignmentId);
     const before = this.of(assignmentId);
     if (!Array.isArray(kept) || kept.length === 0 || before.waiting.length > 0) return;
     const problem = "The page was closed before it was sent.";
@@ -133,6 +133,8 @@ export class FeedbackDesk {
     this.state.change({ [assignmentId]: state });
     const { waiting, unsent } = state;
     const kept = [...waiting, ...unsent.map(({ studentId }) => studentId)];
-    void this.office.keepDraft(WAITING + assignmentId, kept.length > 0 ? kept : undefined).catch(() => undefined);
+    void this.office
+      .keepDraft(FEEDBACK_WAITING + assignmentId, kept.length > 0 ? kept : undefined)
+      .catch(() => undefined);
   }
 }

@@ -1,10 +1,26 @@
-import { type HandOver, handOverParts, MAX_LETTERS_PER_HANDOVER } from "@/core/delivery/handOver";
+import {
+  type HandOver,
+  handOverParts,
+  MAX_LETTERS_PER_HANDOVER,
+  type Outdated,
+  type Replace,
+  replacedSchema,
+} from "@/core/delivery/handOver";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes, missingFiles } from "@/store/keepFile";
+import {
+  changeWasTold,
+  endReplacement,
+  forgetTakenBack,
+  openReplacements,
+  replacingIds,
+  untoldOutdated,
+} from "@/store/laidRounds";
 import type { VineDatabase } from "@/store/openDatabase";
-import { findRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
+import { findRound, lettersOfRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
+import { databaseId } from "@/store/runRepository";
 import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { refusePrepared, roundsToTakeBack, takenBack, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
@@ -29,8 +45,12 @@ export function handOverPrepared(office: HandingOver): Promise<void> {
   return around.locks.request(HAND_OVER_LOCK, async () => {
     // What was taken back while nobody answered comes before anything else.
     await askToTakeBack(office);
+    await tellOutdated(office);
+    await handOverReplacements(office);
     const byRound = new Map<string, Letter[]>();
+    const replacing = await replacingIds(database);
     for (const letter of await preparedLetters(database)) {
+      if (replacing.has(letter.id)) continue;
       byRound.set(letter.roundId, [...(byRound.get(letter.roundId) ?? []), letter]);
     }
     const failures: unknown[] = [];
@@ -49,7 +69,12 @@ export function handOverPrepared(office: HandingOver): Promise<void> {
   });
 }
 
-async function handOverRound(office: HandingOver, round: Round, letters: readonly Letter[]): Promise<void> {
+async function handOverRound(
+  office: HandingOver,
+  round: Round,
+  letters: readonly Letter[],
+  staged = false,
+): Promise<void> {
   const files = distinctFiles(letters.flatMap(({ enclosures = [] }) => enclosures));
   const gone = new Set((await missingFiles(office.database, files)).map(({ sha256 }) => sha256));
   const there = new Set<string>();
@@ -62,9 +87,60 @@ async function handOverRound(office: HandingOver, round: Round, letters: readonl
   const whole = letters.filter((letter) => !goneFrom(letter));
   for (let from = 0; from < whole.length; from += MAX_LETTERS_PER_HANDOVER) {
     const some = await wholeLetters(office.database, whole.slice(from, from + MAX_LETTERS_PER_HANDOVER));
-    for (const part of handOverParts(some)) await handOverPart(office, round, part, there);
+    for (const part of handOverParts(some)) await handOverPart(office, round, part, there, staged);
   }
 }
+
+/**
+ * Goes on with what was begun: new letters go over and wait there, then take the place of the old ones all at once. Both are
+ * known to the post room by their ids, so this can be repeated.
+ */
+async function handOverReplacements(office: HandingOver): Promise<void> {
+  const { around, database } = office;
+  for (const replacement of await openReplacements(database)) {
+    const { id: roundId, change, old, added } = replacement;
+    const round = await findRound(database, roundId);
+    if (!round) continue;
+    const wanted = new Set([...old.flatMap(({ by }) => by ?? []), ...added]);
+    const letters = (await preparedLetters(database)).filter(({ id }) => wanted.has(id));
+    await handOverRound(office, round, letters, true);
+    // What could not be handed over has met its fate here, and takes nobody's place.
+    const refused = new Set(
+      (await lettersOfRound(database, roundId)).flatMap((one) => (one.state === "refused" ? one.id : [])),
+    );
+    const laidBy = await databaseId(database, around.newId);
+    const body: Replace = {
+      ...{ laidBy, roundId, change, added: added.filter((id) => !refused.has(id)) },
+      old: old.map(({ id, by }) => (by === undefined || refused.has(by) ? { id } : { id, by })),
+    };
+    const done = await ask(around, "/api/post/replace", { method: "POST", body: JSON.stringify(body) });
+    await endReplacement(database, replacement, replacedSchema.parse(done));
+  }
+}
+
+/** Tells the post room which rounds are to be made anew before they leave. */
+export async function tellOutdated({ around, database }: HandingOver): Promise<void> {
+  const untold = await untoldOutdated(database);
+  if (untold.length === 0) return;
+  const laidBy = await databaseId(database, around.newId);
+  const body = { laidBy, rounds: untold.map(({ id, change }) => ({ roundId: id, change })) } satisfies Outdated;
+  await ask(around, "/api/post/outdated", { method: "POST", body: JSON.stringify(body) });
+  await changeWasTold(database, untold);
+}
+
+/** How a round goes over that is made anew until it leaves; nothing of any other. */
+async function handedAhead({ around, database }: HandingOver, round: Round): Promise<Partial<HandOver>> {
+  const laid = await database.laidRounds.get(round.id);
+  const gatheredFor = round.gatheredFor ?? [];
+  return {
+    ...(gatheredFor.length > 0 && { gatheredFor: [...gatheredFor] }),
+    ...(laid && { laidBy: await databaseId(database, around.newId) }),
+    ...(round.run && !round.run.byWord && { startBy: round.leavesAt + STILL_RIGHT_MS, notAfter: round.notAfter }),
+  };
+}
+
+/** So long after its time a run still begins to leave by itself. */
+export const STILL_RIGHT_MS = 12 * 3_600_000;
 
 /** Refusals that are about what was asked, by HTTP; others come from how the post room is. */
 const ABOUT_LETTERS: readonly number[] = [400, 409, 413];
@@ -82,6 +158,7 @@ async function handOverPart(
   round: Round,
   part: readonly WholeLetter[],
   there: Set<string>,
+  staged: boolean,
   turn = 1,
 ): Promise<void> {
   const { around, database } = office;
@@ -92,24 +169,25 @@ async function handOverPart(
       there,
     );
     const families = await familyJournalPlace(database);
-    const body = JSON.stringify({ ...handOverOf(round, part), families } satisfies HandOver);
+    const ahead = await handedAhead(office, round);
+    const body = JSON.stringify({ ...handOverOf(round, part), ...ahead, families, staged } satisfies HandOver);
     await ask(around, "/api/post/letters", { method: "POST", body });
   } catch (cause) {
     if (cause instanceof Refusal && cause.status === NOT_THERE && turn < MOST_TURNS) {
       // The letter of somebody else took a file along as the last that needed it, before this one was known.
       for (const { enclosures = [] } of part) for (const { sha256 } of enclosures) there.delete(sha256);
-      return handOverPart(office, round, part, there, turn + 1);
+      return handOverPart(office, round, part, there, staged, turn + 1);
     }
     if (!(cause instanceof Refusal && ABOUT_LETTERS.includes(cause.status))) throw cause;
     const [first] = part;
     if (part.length <= 1) return first && refusePrepared(database, first.id, cause.message, around.now());
     const middle = part.length >> 1;
-    await handOverPart(office, round, part.slice(0, middle), there);
-    await handOverPart(office, round, part.slice(middle), there);
+    await handOverPart(office, round, part.slice(0, middle), there, staged);
+    await handOverPart(office, round, part.slice(middle), there, staged);
   }
 }
 
-function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: readonly WholeLetter[]): HandOver {
+function handOverOf({ id: roundId, leavesAt, from, replyTo, run }: Round, letters: readonly WholeLetter[]): HandOver {
   return {
     roundId,
     leavesAt,
@@ -119,6 +197,7 @@ function handOverOf({ id: roundId, leavesAt, from, replyTo }: Round, letters: re
       ...(together && { together: [...new Set(together.map(({ address }) => address))] }),
       from,
       ...(replyTo && { replyTo }),
+      ...(run && { automatic: true as const }),
       ...((recipient.kind === "guardian" || recipient.kind === "student") && { guardianId: mailId(recipient.id) }),
       subject,
       html,
@@ -165,6 +244,7 @@ function distinctFiles(enclosures: readonly Enclosure[]): Enclosure[] {
 export function takeBack(office: HandingOver, ...roundIds: readonly string[]): Promise<void> {
   const { around, database } = office;
   return around.locks.request(HAND_OVER_LOCK, async () => {
+    await forgetTakenBack(database, roundIds);
     for (const id of roundIds) await withdrawPrepared(database, id, around.now());
     await askToTakeBack(office);
   });

@@ -1,5 +1,5 @@
 import type { Note } from "@/core/model/note";
-import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import type { FreshAsked, LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
 import type { Engine } from "@/workers/engine/startEngine";
 
 /** How many finished letters stand in the memory at once. */
@@ -15,9 +15,14 @@ type Step =
  * Checks a note and finishes its letters, some at a time, all on one state of the data; where that is changed meanwhile
  * all is begun anew, and said so. `now` is when they leave, ms since the epoch. Errors: the data never rests.
  */
-export async function* lettersInBatches(engine: Engine, note: Note, now: number): AsyncGenerator<Step> {
+export async function* lettersInBatches(
+  engine: Engine,
+  note: Note,
+  now: number,
+  fresh?: FreshAsked,
+): AsyncGenerator<Step> {
   for (let beginning = 0; beginning < MOST_BEGINNINGS; beginning += 1) {
-    const { begun, first } = await engine.beginRound(note, now, LETTERS_AT_ONCE);
+    const { begun, first } = await engine.beginRound(note, now, LETTERS_AT_ONCE, fresh);
     yield { kind: "begun", begun };
     for (let next: LetterBatch | undefined = first; ; next = undefined) {
       const batch = next ?? (await engine.nextLetters(begun.token, LETTERS_AT_ONCE));

@@ -1,12 +1,15 @@
 import type { BroughtIn } from "@/core/change/broughtIn";
 import { applyChange, type Change, isEmptyChange, type TableChange } from "@/core/change/change";
 import type { ChangeAbout } from "@/core/change/changeEntry";
+import type { LaidRound } from "@/core/delivery/laidRound";
 import type { Round } from "@/core/delivery/round";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
 import { newNoes } from "@/core/families/newNoes";
 import { type Day, dayOfInstant, instantOf } from "@/core/model/day";
 import type { Enclosure } from "@/core/model/enclosure";
+import type { Note } from "@/core/model/note";
 import type { PastScores } from "@/core/model/pastScores";
+import type { Plan } from "@/core/model/plan";
 import { WORLD_TABLES, type World, type WorldRecords, type WorldTable, worldOf } from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";
 import { counted } from "@/core/words";
@@ -33,6 +36,7 @@ import { takeBack } from "./handOver";
 import { type EngineKeeper, keepEngine } from "./keepEngine";
 import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
+import { PlanDesk } from "./planDesk";
 import { PostLine } from "./postLine";
 import { type Reading, readingOf } from "./reading";
 import { storageTrouble } from "./storageTrouble";
@@ -51,6 +55,13 @@ export interface OfficeState {
   /** Why figures can't be worked out or nothing can be kept at present, what is safe and what to do. */
   readonly trouble?: string | undefined;
 }
+
+/** What can stand in the place of all that is there: the world, what became of its scores, and standing notes. */
+type Everything = readonly [
+  records: WorldRecords,
+  past?: readonly PastScores[],
+  standing?: { readonly notes: readonly Note[]; readonly plans: readonly Plan[] },
+];
 
 /** What one tab tells the others. */
 type Word =
@@ -72,10 +83,12 @@ export class Office {
   readonly line: PostLine;
   readonly drawn = new DrawnReports(this);
   readonly feedback = new FeedbackDesk(this);
+  readonly plans = new PlanDesk(this);
   /** Works out figures, selections and letters; started again by itself when it is gone. */
   readonly engine: Engine;
   private turn: Promise<unknown> = Promise.resolve();
   private heard = "";
+  private isClosed = false;
   private readonly channel: Channel;
   private readonly endings: (() => void)[] = [];
 
@@ -105,7 +118,7 @@ export class Office {
    */
   static async open(
     around: Surroundings,
-    demo?: (today: Day) => readonly [WorldRecords, readonly PastScores[]],
+    demo?: (today: Day) => Everything,
     onBlocked: () => void = () => undefined,
   ): Promise<Office> {
     const on: { older?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
@@ -165,12 +178,16 @@ export class Office {
       const problem = `Letters that wait could not be called back yet, so nothing was kept. ${(cause as Error).message} Try again in a moment.`;
       return { ok: false, problem };
     }
+    await this.plans.touch({ change });
     return this.spread(keep());
   }
 
   /** Takes a change of the list back or makes it again: the one named, or the one whose turn it is. */
   turnChange(wanted: { readonly seq: number } | "take back" | "make again"): Promise<Turn> {
-    return this.inTurn(() => this.spread(turnChange(this.database, wanted, this.around.now())));
+    return this.inTurn(async () => {
+      await this.plans.touch({ change: "any" });
+      return this.spread(turnChange(this.database, wanted, this.around.now()));
+    });
   }
 
   bringIn(record: Omit<BroughtIn, "id" | "appliedAt">, recipes: readonly Recipe[], screen: string): Promise<Commit> {
@@ -182,12 +199,16 @@ export class Office {
 
   /** Takes what was brought in back, or brings it in again. */
   turnBroughtIn(id: string): Promise<Commit> {
-    return this.inTurn(() => this.spread(turnBroughtIn(this.database, id, this.around.now())));
+    return this.inTurn(async () => {
+      await this.plans.touch({ change: "any" });
+      return this.spread(turnBroughtIn(this.database, id, this.around.now()));
+    });
   }
 
   /** Brings what families said into the browser; their wishes hold at once. */
   takeInFamilyEvents(journalId: string, events: readonly FamilyEvent[]): Promise<void> {
     return this.inTurn(async () => {
+      if (events.some(({ kind }) => kind === "wish")) await this.plans.touch({ change: "any" });
       const change = await takeInFamilyEvents(this.database, journalId, events, this.around.now());
       await this.spread(Promise.resolve({ ok: true, change, seq: undefined }));
     });
@@ -198,22 +219,30 @@ export class Office {
     return this.inTurn(async () => {
       // Asked in turn: the answer before may have spoken of the same family.
       const change = state === "refused" ? {} : await this.engine.answerChange(answer, studentId);
+      await this.plans.touch({ change });
       return this.spread(settleAnswer(this.database, answer, state, change, this.around.now()));
     });
   }
 
   /** Keeps a round whose letters are all made, with what sending it changes, and begins to hand it over. */
-  async keepRound(round: Round, staged: StagedLetters, change: Wanted, screen: string): Promise<Commit> {
-    const done = await this.inTurn(() => {
+  async keepRound(
+    round: Round,
+    staged: StagedLetters,
+    change: Wanted,
+    screen: string,
+    announced?: LaidRound,
+  ): Promise<Commit> {
+    const done = await this.inTurn(async () => {
       const wanted = typeof change === "function" ? change(this.world) : change;
-      return this.spread(keepRound(this.database, round, staged, wanted, screen, this.around.now()));
+      await this.plans.touch({ change: wanted, writtenOf: [round.noteId], isGathered: true });
+      return this.spread(keepRound(this.database, round, staged, wanted, screen, this.around.now(), announced));
     });
     if (done.ok) this.line.wake();
     return done;
   }
 
   /** Errors: letters that wait could not be called back, in words; then nothing was replaced. */
-  async replaceEverything(records: WorldRecords, past: readonly PastScores[] = []): Promise<void> {
+  async replaceEverything(...[records, past = [], standing]: Everything): Promise<void> {
     const waiting = await roundsThatWait(this.database);
     try {
       if (waiting.length > 0) await takeBack(this, ...waiting);
@@ -224,8 +253,9 @@ export class Office {
       );
     }
     await this.inTurn(async () => {
-      await replaceEverything(this.database, records, past);
+      await replaceEverything(this.database, records, past, standing);
       await this.loadAnew();
+      this.plans.wake();
       this.channel.post({ kind: "replaced" } satisfies Word);
     });
   }
@@ -259,7 +289,9 @@ export class Office {
   generation = 0;
 
   close(): void {
+    this.isClosed = true;
     this.line.close();
+    this.plans.close();
     this.channel.close();
     for (const end of this.endings) end();
     this.database.close();
@@ -308,22 +340,42 @@ export class Office {
   }
 
   /** What is sent in any tab decides who was heard from; letters that only move on change nothing of that. */
-  private hear(written: Awaited<ReturnType<typeof writtenAbout>>): void {
+  private hear(written: Written): void {
     const words = JSON.stringify(written);
     if (words === this.heard) return;
+    // What did not arrive is open again, and what was sent is not.
+    this.unlessClosed(this.plans.touch({ writtenOf: notesThatDiffer(this.heard, written) }));
+    this.unlessClosed(this.tellEngine(written, words));
+  }
+
+  /** Tells the engine at once what was written by now. */
+  async hearNow(): Promise<void> {
+    const written = await writtenAbout(this.database);
+    const words = JSON.stringify(written);
+    if (words !== this.heard) await this.tellEngine(written, words);
+  }
+
+  private async tellEngine(written: Written, words: string): Promise<void> {
     this.heard = words;
-    void this.engine
-      .hear(written)
-      .catch(unlessEnded)
-      .then(() => this.state.change({ revision: this.state.get().revision + 1 }));
+    await this.engine.hear(written).catch(unlessEnded);
+    this.state.change({ revision: this.state.get().revision + 1 });
+  }
+
+  /** What is under way when the office is closed comes to nothing. */
+  private unlessClosed(work: Promise<unknown>): void {
+    work.catch((cause) => {
+      if (!this.isClosed) throw cause;
+    });
   }
 
   private take(word: Word): void {
-    void this.inTurn(async () => {
+    const taken = this.inTurn(async () => {
       if (word.kind === "replaced") return this.loadAnew();
       const change = await this.changeToNow(word.keys);
+      await this.plans.touch({ change });
       if (!isEmptyChange(change)) await this.show(change, word.at);
     });
+    this.unlessClosed(taken);
   }
 
   /** What leads from the world as it is shown to what stands in the database: other tabs may have written in another order. */
@@ -348,6 +400,21 @@ const ENGINE_WORDS =
 
 function unlessEnded(cause: unknown): void {
   if (!(cause instanceof WorkerEnded)) throw cause;
+}
+
+type Written = Awaited<ReturnType<typeof writtenAbout>>;
+
+/** The notes of which something else was written than before. `before` is JSON. */
+function notesThatDiffer(before: string, now: Written): string[] {
+  const known = new Map((JSON.parse(before || "[]") as Written).map((one) => [`${one.roundId}/${one.studentId}`, one]));
+  const differ = new Set<string>();
+  for (const one of now) {
+    const key = `${one.roundId}/${one.studentId}`;
+    if (JSON.stringify(known.get(key)) !== JSON.stringify(one)) differ.add(one.noteId);
+    known.delete(key);
+  }
+  for (const { noteId } of known.values()) differ.add(noteId);
+  return [...differ];
 }
 
 function todayOf({ pinnedToday, now }: Surroundings): Day {

@@ -61,6 +61,8 @@ export class PostLine {
         const waitMs = this.mayWait ? WAIT_MS : 0;
         this.mayWait = true;
         const status = await catchUp(this.office, waitMs, signal);
+        if (this.office.around.setClockAhead?.(status.clockAheadMs ?? 0)) await this.office.newDay();
+        await this.office.plans.tick();
         // Another post has a book of its own, in which no no stands yet.
         const before = this.state.get().status?.post;
         if (before !== undefined && before !== status.post) this.told = { generation: 0, noes: new Map() };
@@ -70,6 +72,8 @@ export class PostLine {
         // Asked anew because there is something to hand over.
         if (!this.isOpen || signal.aborted) continue;
         this.state.change({ trouble: (cause as Error).message });
+        // As soon as somebody answers again that is known.
+        this.mayWait = false;
         await this.office.around.pause(RETRY_MS);
       }
     }

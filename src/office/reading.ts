@@ -5,13 +5,16 @@ import * as files from "@/store/keepFile";
 import { unfinishedPresses } from "@/store/keepPress";
 import * as replies from "@/store/keepReply";
 import { keptByName } from "@/store/keptByName";
+import { laidRounds } from "@/store/laidRounds";
 import { pastOfAssignment } from "@/store/loadWorld";
 import type { VineDatabase } from "@/store/openDatabase";
 import * as rounds from "@/store/roundRepository";
+import * as runs from "@/store/runRepository";
 import { searchLetters } from "@/store/searchLetters";
 import * as families from "@/store/takeInFamilyEvents";
 import { templatesByName } from "@/store/templatesByName";
 import { changesNewestFirst } from "@/store/turnChange";
+import { unsentFeedback } from "@/store/unsentFeedback";
 
 /** What screens may read of what is kept. Each is a question that a screen can ask again whenever its answer changes. */
 export function readingOf(database: VineDatabase, now: () => number) {
@@ -20,6 +23,7 @@ export function readingOf(database: VineDatabase, now: () => number) {
     (...rest: Rest) =>
       read(database, ...rest);
   return {
+    allPlans: of(runs.allPlans),
     allRecipes: of(broughtIn.allRecipes),
     announcedReplies: of(replies.announcedReplies),
     answersOfCard: of(families.answersOfCard),
@@ -28,6 +32,12 @@ export function readingOf(database: VineDatabase, now: () => number) {
     changesNewestFirst: of(changesNewestFirst),
     fileBytes: of(files.fileBytes),
     findDraft: of(findDraft),
+    findPlan: of(runs.findPlan),
+    runsOf: of(runs.runsOf),
+    runsThatAsk: of(runs.runsThatAsk),
+    runsToCome: of(runs.runsToCome),
+    runsWithStops: of(runs.runsWithStops),
+    laidRounds: of(laidRounds),
     findNote: of(notes.findNote),
     findRound: of(rounds.findRound),
     keptByName: of(keptByName),
@@ -51,6 +61,7 @@ export function readingOf(database: VineDatabase, now: () => number) {
     templatesByName: of(templatesByName),
     troubledLetters: of(rounds.troubledLetters),
     unfinishedPresses: of(unfinishedPresses),
+    unsentFeedback: of(unsentFeedback),
     waitingAnswers: of(families.waitingAnswers),
     wholeLetters: of(rounds.wholeLetters),
   };

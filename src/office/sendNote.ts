@@ -1,6 +1,9 @@
 import { isCaution, isStop } from "@/core/check/finding";
+import { type KeyedDraft, keyedDraft } from "@/core/delivery/keyedLetter";
+import type { LaidRound } from "@/core/delivery/laidRound";
 import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import { type Press, type SendingChoices, whyNotGoOn } from "@/core/delivery/press";
+import type { Round, WholeLetter } from "@/core/delivery/round";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/togetherDrafts";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";
@@ -13,11 +16,13 @@ import { forgetPress, keepPress, unfinishedPresses } from "@/store/keepPress";
 import { markRealConfirmed } from "@/store/roundRepository";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
 import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import { aboutRound, copyToTeacher } from "./aboutRound";
 import { draftOf } from "./draftOf";
 import { NoReport, reportFiles } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
 import { MAKING_LOCK } from "./makingLock";
 import type { Office } from "./office";
+import { digestsThatAreOn, readersOfDigests } from "./readersOfDigests";
 import { seenByRound } from "./seenByRound";
 
 /** A round was kept and is on its way, or nothing was sent and why. */
@@ -98,10 +103,15 @@ async function sendInTurn(
   const sender = senderOf(settings, note.sender);
   const leavesAt = choices.at ?? now + settings.takeBackSeconds * 1000;
   let begun: RoundBegun | undefined;
+  const gathers = new Set(
+    [...(await readersOfDigests(office, note)).keys()].filter((id) => !choices.atOnceTo?.includes(id)),
+  );
   const beginMaking = () =>
-    new RoundMaking(office, note, roundId, choices.together && isAnnouncement(note), onFinished);
+    new RoundMaking(office, note, roundId, choices.together && isAnnouncement(note), onFinished, gathers);
   let making = beginMaking();
-  for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now())) {
+  // What leaves later is made as of then, and anew until then.
+  const fresh = choices.at === undefined ? undefined : { at: choices.at, roundId, keepsStops: true };
+  for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now(), fresh)) {
     if (step.kind === "begun") {
       // Begun anew: what was made on data of before is let go.
       await making.drop();
@@ -124,26 +134,24 @@ async function sendInTurn(
     noteId: note.id,
     noteName: note.name || "Note without a name",
     noteKind: note.kind,
-    sentence: begun.sentence,
-    summary: begun.summary,
-    acceptedCautions: begun.check.findings.flatMap(({ finding, title }) =>
-      finding.severity === "line" ? [] : finding.meant ? `${title} (meant: ${finding.meant})` : title,
-    ),
-    ...(Object.keys(begun.brothersAndSisters).length > 0 && { brothersAndSisters: begun.brothersAndSisters }),
+    ...aboutRound(begun),
   };
   await making.finish(
     choices.copy
-      ? (lines, sample) => ({
-          ...TO_TEACHER,
-          recipient: { kind: "teacher", id: "teacher", ...sender.from, name: settings.teacherName },
-          ...summaryLetter(about.noteName, about.sentence, lines, sample),
-        })
+      ? (lines, sample) =>
+          copyToTeacher(settings.teacherName, sender, summaryLetter(about.noteName, about.sentence, lines, sample))
       : undefined,
   );
   const { round } = preparedRound(about, [], { ...sender, leavesAt, now, newId: () => roundId });
-  const whole = { ...round, letterCount: making.staged.count };
+  const gatheredFor = note.kind === "information" ? await digestsThatAreOn(office.database) : [];
+  const whole = {
+    ...round,
+    letterCount: making.staged.count,
+    ...(gatheredFor.length > 0 && { gatheredFor }),
+  };
   const change = await seenByRound(office, note, begun.selectedKeys, now);
-  const done = await office.keepRound(whole, making.staged, change, screen);
+  const announced = fresh && announcedRound(whole, note, choices, making.keys);
+  const done = await office.keepRound(whole, making.staged, change, screen, announced);
   if (!done.ok) {
     await making.drop();
     return done;
@@ -151,9 +159,6 @@ async function sendInTurn(
   if (office.line.state.get().status?.post === "relay") await markRealConfirmed(office.database, now);
   return { ok: true, roundId: whole.id };
 }
-
-/** The teacher's copy is about nobody. */
-const TO_TEACHER = { studentId: "", studentName: "", classId: "", className: "", reason: "Your copy of the round" };
 
 /** Why nothing can leave after all, in words; what the check finds is looked at when the letters are made. */
 async function obstacle(
@@ -189,6 +194,19 @@ function newFindings(
   return letterCount === 0 ? { problem: "Nobody is written to any more, so nothing was sent." } : undefined;
 }
 
+/** A round that is to be made anew until its time. */
+function announcedRound(
+  { id, leavesAt }: Round,
+  note: Note,
+  choices: SendingChoices,
+  keys: readonly string[],
+): LaidRound {
+  return {
+    ...{ id, at: leavesAt, state: "fresh", change: 0, told: 0, hasLetters: true, note, choices },
+    ...(!choices.alsoNew && { onlyTo: [...keys] }),
+  };
+}
+
 type Line = Pick<LetterDraft, "recipient" | "studentName" | "reason">;
 
 /** The letters of one round while they are made: kept some at a time, none of them leaving before all are there. */
@@ -198,6 +216,8 @@ class RoundMaking {
   private readonly lines: Line[] = [];
   private sample: LetterDraft | undefined;
   private readonly toMany: LetterDraft[] = [];
+  /** The letters by their keys, whatever they are joined to. */
+  readonly keys: string[] = [];
 
   constructor(
     private readonly office: Office,
@@ -205,6 +225,8 @@ class RoundMaking {
     readonly roundId: string,
     private readonly together: boolean,
     private readonly onFinished: (letters: number) => void,
+    /** Whose letters wait for a digest. */
+    private readonly gathers: ReadonlySet<string>,
   ) {}
 
   async add({ letters }: LetterBatch): Promise<void> {
@@ -216,24 +238,31 @@ class RoundMaking {
         return files;
       }),
     );
-    const drafts = letters.map(
-      ({ entry, rendered }, place): LetterDraft => ({
-        ...draftOf(entry, rendered),
-        ...enclosedWith(this.note, enclosed[place]),
-      }),
-    );
-    this.sample ??= drafts[0];
-    for (const { recipient, studentName, reason } of drafts) this.lines.push({ recipient, studentName, reason });
+    const drafts = letters.map(({ entry, rendered, made }, place): KeyedDraft => {
+      const draft = { ...draftOf(entry, rendered), ...enclosedWith(this.note, enclosed[place]) };
+      return { draft, key: entry.key, made };
+    });
+    for (const { key } of drafts) this.keys.push(key);
+    this.sample ??= drafts[0]?.draft;
+    for (const { draft } of drafts) {
+      const { recipient, studentName, reason } = draft;
+      this.lines.push({ recipient, studentName, reason });
+    }
     if (!this.together) return this.stage(drafts);
     // The words are the same for all: one copy of them is enough.
     const { html = "", text = "" } = this.sample ?? {};
-    for (const draft of drafts) this.toMany.push({ ...draft, html, text });
+    for (const { draft } of drafts) this.toMany.push({ ...draft, html, text });
   }
 
   /** All letters are there; the copy to the teacher comes last. */
   async finish(copyOf: ((lines: readonly Line[], sample: LetterDraft | undefined) => LetterDraft) | undefined) {
-    await this.stage(togetherDrafts(this.toMany));
-    if (copyOf) await this.stage([copyOf(this.lines, this.sample)]);
+    await this.stage(togetherDrafts(this.toMany).map((draft) => keyedDraft(draft.recipient.id, draft)));
+    if (copyOf) await this.stage([keyedDraft("copy", copyOf(this.lines, this.sample))]);
+  }
+
+  /** A letter that only informs waits for the digest where its reader wishes one. */
+  private gathered(letter: WholeLetter): WholeLetter {
+    return this.gathers.has(letter.recipient.id) ? { ...letter, state: "gathered" } : letter;
   }
 
   /** Lets go of what was kept so far. */
@@ -242,11 +271,13 @@ class RoundMaking {
     this.staged = NOTHING_STAGED;
   }
 
-  private async stage(drafts: readonly LetterDraft[]): Promise<void> {
+  private async stage(drafts: readonly KeyedDraft[]): Promise<void> {
     const { database, around } = this.office;
     const place = { roundId: this.roundId, noteId: this.note.id };
     const made = { now: around.now(), newId: around.newId };
-    const letters = drafts.map((draft) => preparedLetter(draft, place, made));
+    const letters = drafts.map(({ draft, key, made: content }) =>
+      this.gathered(preparedLetter({ ...draft, key, ...(content && { made: content }) }, place, made)),
+    );
     if (letters.length > 0) this.staged = await stageLetters(database, letters, this.staged);
   }
 }

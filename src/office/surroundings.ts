@@ -21,6 +21,8 @@ export interface Surroundings {
   readonly databaseName: string;
   /** This moment, ms since the epoch. */
   now(): number;
+  /** The practice post's clock was set on by so many ms: this one goes with it. Gives whether it was another before. */
+  setClockAhead?(ms: number): boolean;
   /** A day that stands for today, so that pictures and tests don't change from day to day. */
   readonly pinnedToday?: Day | undefined;
   newId(): string;

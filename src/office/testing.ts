@@ -32,6 +32,7 @@ export class TestBrowser {
   private readonly lines = new Map<string, Promise<unknown>>();
   private readonly tabs = new Set<(word: unknown) => void>();
   private readonly opened: Office[] = [];
+  private readonly tabOf = new WeakMap<Office, { isClosed: boolean }>();
   /** Other browsers of one process have other ids, as in the world. */
   private readonly prefix = `b${nextBrowser()}`;
   private ids = 0;
@@ -50,21 +51,30 @@ export class TestBrowser {
   /** What happens before the engine is asked something. */
   beforeQuestion: (question: string) => Promise<void> = async () => undefined;
 
+  /** None where the day is the clock's own. */
+  pinnedToday: Day | undefined;
+
   constructor(
-    private readonly today: Day,
+    today: Day,
     private readonly serve: (request: Request) => Promise<Response>,
     private readonly databaseName = "vine-note",
-  ) {}
+  ) {
+    this.pinnedToday = today;
+  }
 
   /** Opens a tab. `demo` is what an empty browser opens on. */
   async open(demo?: WorldRecords): Promise<Office> {
-    const office = await Office.open(this.surroundings(), demo && (() => [demo, []]));
+    const tab = { isClosed: false };
+    const office = await Office.open(this.surroundings(tab), demo && (() => [demo, []]));
     this.opened.push(office);
+    this.tabOf.set(office, tab);
     return office;
   }
 
   /** One tab is closed: its turn in every line goes to the next. */
   closeTab(office: Office): void {
+    const tab = this.tabOf.get(office);
+    if (tab) tab.isClosed = true;
     office.close();
     this.lines.clear();
   }
@@ -73,17 +83,19 @@ export class TestBrowser {
     for (const office of this.opened.splice(0)) office.close();
   }
 
-  private surroundings(): Surroundings {
+  private surroundings(tab: { readonly isClosed: boolean }): Surroundings {
     return {
       databaseName: this.databaseName,
       now: () => this.clock(),
-      pinnedToday: this.today,
+      pinnedToday: this.pinnedToday,
       newId: () => {
         this.ids += 1;
         return `${this.prefix}-${this.ids}`;
       },
       locks: {
         request: (name, work) => {
+          // A tab that is gone stands in no line any more.
+          if (tab.isClosed) return new Promise(() => undefined);
           const turn = (this.lines.get(name) ?? Promise.resolve()).then(work);
           this.lines.set(
             name,
@@ -151,6 +163,10 @@ export async function serverInProcess() {
     events: await import("@/app/api/post/events/route"),
     withdraw: await import("@/app/api/post/withdraw/route"),
     pause: await import("@/app/api/post/pause/route"),
+    outdated: await import("@/app/api/post/outdated/route"),
+    replace: await import("@/app/api/post/replace/route"),
+    "nothing-leaves": await import("@/app/api/post/nothing-leaves/route"),
+    clock: await import("@/app/api/practice/clock/route"),
     messages: await import("@/app/api/post/messages/route"),
     enclosures: await import("@/app/api/post/enclosures/[sha256]/route"),
     replies: await import("@/app/api/post/replies/[name]/route"),

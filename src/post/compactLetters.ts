@@ -9,20 +9,32 @@ import { isLetterEvent, type LetterEvent, type PostEvent } from "@/core/delivery
  */
 export function compactLetters(events: readonly PostEvent[]): PostEvent[] {
   const lastOf = new Map<string, LetterEvent>();
+  const firstOf = new Map<string, LetterEvent>();
   const sha256Of = new Map<string, string>();
   const lastPause = new Map<string, PostEvent>();
+  const lastOutdated = new Map<string, PostEvent>();
+  let lastStill: PostEvent | undefined;
   for (const event of events) {
     if (isLetterEvent(event)) {
+      if (!firstOf.has(event.letterId)) firstOf.set(event.letterId, event);
       lastOf.set(event.letterId, event);
       if (event.sha256) sha256Of.set(event.letterId, event.sha256);
     } else if ("paused" in event) lastPause.set(event.roundId, event);
+    else if ("outdated" in event) lastOutdated.set(event.roundId, event);
+    else if ("nothingLeaves" in event) lastStill = event;
   }
+  const isLastWord = (event: PostEvent) => {
+    if ("paused" in event) return lastPause.get(event.roundId) === event;
+    if ("outdated" in event) return lastOutdated.get(event.roundId) === event;
+    return !("nothingLeaves" in event) || lastStill === event;
+  };
   return events.flatMap((event): PostEvent[] => {
-    if (!isLetterEvent(event)) return "paused" in event && lastPause.get(event.roundId) !== event ? [] : [event];
+    if (!isLetterEvent(event)) return isLastWord(event) ? [event] : [];
     const last = lastOf.get(event.letterId);
     if (!last || !isFinal(last.state)) return [withoutAddresses(event)];
     const sha256 = sha256Of.get(event.letterId);
-    if (event === last) return [{ ...withoutAddresses(last), ...(sha256 && { sha256 }) }];
+    const { laidBy } = firstOf.get(event.letterId) ?? {};
+    if (event === last) return [{ ...withoutAddresses(last), ...(sha256 && { sha256 }), ...(laidBy && { laidBy }) }];
     // It counts as one of its day's letters, also where it came back later.
     return event.state === "accepted" ? [event] : [];
   });

@@ -26,10 +26,12 @@ export function composeMessage(
     html,
     textEncoding: "base64",
     attachments: enclosed.map(({ name, type, content }) => ({ filename: name, contentType: type, content })),
-    ...(typeof stop === "object" && {
-      list: { unsubscribe: stop.link },
-      headers: { "List-Unsubscribe-Post": "List-Unsubscribe=One-Click" },
-    }),
+    ...(typeof stop === "object" && { list: { unsubscribe: stop.link } }),
+    headers: {
+      ...(typeof stop === "object" && { "List-Unsubscribe-Post": "List-Unsubscribe=One-Click" }),
+      // No machine answers what sends itself (RFC 3834).
+      ...(letter.automatic && { "Auto-Submitted": "auto-generated" }),
+    },
     // Pictures travel as parts of the message, since mail programs show no others.
     attachDataUrls: true,
     disableFileAccess: true,

@@ -183,6 +183,18 @@ export class FamilyDesk {
     return saysNo && this.journal.since(seq).some((event) => confirms(event, guardianId));
   }
 
+  /** How often a guardian said after a number of the journal that letters are wished for; none where nothing was said. */
+  wishedAfter(guardianId: string, seq: number): string | undefined {
+    const { frequency } = this.wishes.get(guardianId) ?? {};
+    const isSaidAfter = () =>
+      this.journal
+        .since(seq)
+        .some(
+          (event) => event.kind === "wish" && event.guardianId === guardianId && event.wish.frequency !== undefined,
+        );
+    return frequency !== undefined && isSaidAfter() ? frequency : undefined;
+  }
+
   /** `onWord` is told of every guardian, and every address, that letters are wanted at no more, or again. */
   whenSaid(onWord: (word: FamilyWord) => Promise<void>): void {
     this.onWord = onWord;

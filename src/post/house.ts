@@ -17,6 +17,7 @@ import { watchMailbox } from "./mail/watchMailbox";
 import { NoBook } from "./noBook";
 import { PostRoom } from "./postRoom";
 import { Maildir } from "./practice/maildir";
+import { PracticeClock } from "./practice/practiceClock";
 import { PracticePost } from "./practice/practicePost";
 import { isToFamilies, type StopWay } from "./stopLine";
 import { type Surroundings, surroundings } from "./surroundings";
@@ -37,6 +38,10 @@ export interface House {
   sayOfAddresses(word: AddressWord): Promise<void>;
   /** The teacher has settled answers to cards: letters wait for them no more. */
   answersSettled(answerIds: readonly string[]): Promise<void>;
+  /** How far the clock is ahead, in ms; the practice post's can be set on. */
+  clockAheadMs(): number;
+  /** Gives how far it is ahead then. */
+  stepClock(byMs: number): Promise<number>;
   /** Whether no letters are wanted at an address. */
   isClosed(address: string): boolean;
   /** The address by which families reach this server from elsewhere, where there is one. */
@@ -99,7 +104,11 @@ async function openHouse(set: Surroundings): Promise<House> {
   await mkdir(folder, { recursive: true, mode: PRIVATE_FOLDER });
   const here = `http://127.0.0.1:${set.PORT}`;
   shared.vineNoteLock ??= await lockFolder(data, here);
-  const now = () => Date.now() + set.VINE_CLOCK_AHEAD_MS;
+  const clock = await PracticeClock.open(data);
+  // Real letters leave by the real clock.
+  let isPractice = false;
+  const aheadMs = () => set.VINE_CLOCK_AHEAD_MS + (isPractice ? clock.aheadMs : 0);
+  const now = () => Date.now() + aheadMs();
   const familyDesk = await FamilyDesk.open(path.join(data, "families"), now);
   const viewDesk = await ViewDesk.open(data, familyDesk.codeSecret, (view) => familyDesk.view(view), now);
   const origin = set.VINE_PUBLIC_URL ?? here;
@@ -111,6 +120,7 @@ async function openHouse(set: Surroundings): Promise<House> {
   };
   const kept = await keptMail(data);
   const relay = set.VINE_SMTP_URL ?? sendingServer(kept);
+  isPractice = relay === undefined;
   const practice = relay
     ? undefined
     : new PracticePost(maildir, {
@@ -142,6 +152,7 @@ async function openHouse(set: Surroundings): Promise<House> {
     post: practice ? "practice" : "relay",
     now,
     saidNoAfter: (guardianId, familySeq) => familyDesk.saidNoAfter(guardianId, familySeq),
+    wishedAfter: (guardianId, familySeq) => familyDesk.wishedAfter(guardianId, familySeq),
     familyJournalId: familyDesk.journalId,
     isClosed: (address) => noBook.isClosed(address),
     isOnHold: (address) => cardHolds.has(address),
@@ -189,6 +200,12 @@ async function openHouse(set: Surroundings): Promise<House> {
     viewDesk,
     sayOfAddresses,
     answersSettled,
+    clockAheadMs: aheadMs,
+    stepClock: async (byMs) => {
+      await clock.step(byMs);
+      postRoom.clockMoved();
+      return aheadMs();
+    },
     isClosed: (address) => noBook.isClosed(address),
     familiesAt: set.VINE_PUBLIC_URL && new URL(set.VINE_PUBLIC_URL).origin,
     mail: new MailDesk(data, mailEnvironment(set), mailbox),

@@ -13,6 +13,8 @@ export interface LetterMemory {
   readonly nextAt: number;
   /** Whether a mail server may have it already. */
   readonly mayHaveIt: boolean;
+  readonly laidBy?: string | undefined;
+  readonly replacedBy?: string | undefined;
 }
 
 /** Every letter that the post room ever took; the journal rebuilds it, and it follows the journal, never goes ahead of it. */
@@ -86,6 +88,8 @@ export class LetterMemories {
       firstTriedAt: tries === 0 ? 0 : known?.firstTriedAt || event.at,
       nextAt: event.nextAt ?? known?.nextAt ?? 0,
       mayHaveIt: event.mayHaveIt ?? known?.mayHaveIt ?? false,
+      laidBy: event.laidBy ?? known?.laidBy,
+      replacedBy: event.replacedBy ?? known?.replacedBy,
     });
   }
 }

@@ -1,5 +1,5 @@
 import path from "node:path";
-import type { HandedLetter, HandOver } from "@/core/delivery/handOver";
+import type { HandedLetter, HandOver, Outdated, Replace } from "@/core/delivery/handOver";
 import { isFinal, type LetterState, mayWithdraw } from "@/core/delivery/letterState";
 import { nextTry } from "@/core/delivery/nextTry";
 import {
@@ -17,6 +17,7 @@ import { Enclosures } from "./disk/enclosures";
 import { Journal } from "./disk/journal";
 import { bytesOf, contentHash, formerContentHash, Queue, type QueuedLetter } from "./disk/queue";
 import { Problem } from "./edge/problem";
+import { FreshRounds } from "./freshRounds";
 import { LetterMemories } from "./letterMemories";
 import { LetterMoves } from "./letterMoves";
 import type { Outcome } from "./outcomeOf";
@@ -37,6 +38,10 @@ export interface PostRoomOptions {
   isClosed?: (address: string) => boolean;
   /** Whether letters to an address wait for the teacher to look at something. */
   isOnHold?: (address: string) => boolean;
+  /** How often a guardian said after a number of the families' journal that letters are wished for; none where nothing was said. */
+  wishedAfter?: (guardianId: string, familySeq: number) => string | undefined;
+  /** For so long after a start what was laid ahead waits for its browser's word, in ms. */
+  graceMs?: number;
   /** The journal that such numbers are of. */
   familyJournalId?: string;
   /** After so many events more than twice those that were left the journal is written anew, once nothing waits. */
@@ -52,6 +57,9 @@ export class PostRoom {
   private readonly letters: LetterMemories;
   private readonly moves: LetterMoves;
   private readonly timetable: Timetable;
+  private readonly fresh: FreshRounds;
+  /** Letters that are here to take the place of others, and leave only then: by id, what tells their content apart. */
+  private readonly staged = new Map<string, string>();
   private readonly knownReplies = new Set<string>();
   /** Letters that were called back while they were leaving, with why: where they were not taken, they leave no more. */
   private readonly calledBack = new Map<string, string>();
@@ -77,6 +85,7 @@ export class PostRoom {
   ) {
     this.letters = new LetterMemories(options.now, (at) => limits.taken(at));
     this.timetable = new Timetable(this.letters);
+    this.fresh = new FreshRounds(journal, this.letters, this.timetable, options.now);
     this.moves = new LetterMoves(journal, this.letters, (words) => this.hearOfDisk(words));
   }
 
@@ -100,6 +109,8 @@ export class PostRoom {
       waiting,
       ...this.limits.limits,
       leftToday: this.limits.leftToday(this.options.now()),
+      ...(this.fresh.nothingLeaves && { nothingLeaves: true }),
+      ...(this.limits.limits.dailyLimit !== undefined && { due: this.timetable.byDay(this.options.now()) }),
       // Where nothing waits it troubles nobody.
       ...(this.trouble.current && waiting > 0 && { trouble: this.trouble.current }),
     };
@@ -123,32 +134,42 @@ export class PostRoom {
     return turn;
   }
 
-  private async takeOver({
-    roundId,
-    leavesAt,
-    families,
-    letters,
-  }: HandOver): Promise<{ taken: number; known: number }> {
+  private async takeOver(request: HandOver): Promise<{ taken: number; known: number }> {
+    const { roundId, leavesAt, families, letters, laidBy, staged = false } = request;
+    const { startBy, notAfter, gatheredFor } = request;
     const byId = new Map<string, { letter: HandedLetter; bytes: Buffer; sha256: string }>();
     for (const letter of letters) {
       const bytes = bytesOf(letter);
       const sha256 = contentHash(bytes);
-      const before = byId.get(letter.id)?.sha256 ?? this.letters.get(letter.id)?.sha256 ?? sha256;
+      const known = this.letters.get(letter.id)?.sha256 ?? this.staged.get(letter.id);
+      const before = byId.get(letter.id)?.sha256 ?? known ?? sha256;
       if (before !== sha256 && before !== formerContentHash(letter))
         throw new Problem("already handed over", `Letter ${letter.id} was handed over before, with other words.`);
       byId.set(letter.id, { letter, bytes, sha256 });
     }
     const familySeq = families?.journalId === this.options.familyJournalId ? (families?.seq ?? 0) : 0;
-    const fresh = [...byId.values()].filter(({ letter }) => !this.letters.get(letter.id));
+    if (laidBy !== undefined) this.fresh.refuseOthers(laidBy, roundId);
+    const fresh = [...byId.values()].filter(
+      ({ letter }) => !this.letters.get(letter.id) && !(staged && this.staged.has(letter.id)),
+    );
     const ids = fresh.map(({ letter }) => letter.id);
     try {
       for (const { letter } of fresh) this.enclosures.need(letter.id, letter.enclosures);
       await this.queue.put(
-        fresh.map(({ letter, bytes }) => ({ roundId, leavesAt, familySeq, letter, post: this.options.post, bytes })),
+        fresh.map(({ letter, bytes }) => ({
+          ...{ roundId, leavesAt, familySeq, letter, bytes, post: this.options.post },
+          ...{ startBy, notAfter, gatheredFor, laidBy },
+        })),
       );
+      if (staged) {
+        for (const { letter, sha256 } of fresh) this.staged.set(letter.id, sha256);
+        return { taken: fresh.length, known: letters.length - fresh.length };
+      }
       const state = leavesAt > this.options.now() ? "held" : "handed";
       await this.moves.write(
-        fresh.map(({ letter, sha256 }) => this.letters.begin(letter.id, state, { roundId, sha256, nextAt: leavesAt })),
+        fresh.map(({ letter, sha256 }) =>
+          this.letters.begin(letter.id, state, { roundId, sha256, nextAt: leavesAt, ...(laidBy && { laidBy }) }),
+        ),
       );
     } catch (cause) {
       // Refused as a whole. Where a crash could bring the journal's words of them back, their texts stay with them; else they
@@ -161,6 +182,66 @@ export class PostRoom {
     for (const id of ids) this.timetable.add(id, leavesAt, this.options.now());
     this.pump();
     return { taken: fresh.length, known: letters.length - fresh.length };
+  }
+
+  /** None of these rounds leaves until it is made anew. */
+  outdate(request: Outdated): Promise<void> {
+    return this.fresh.outdate(request);
+  }
+
+  /** Puts staged letters in the place of others: each old one is called back on disk before its new one may leave. */
+  replace(request: Replace): Promise<{ kept: string[]; notTaken: string[] }> {
+    const turn = this.handingOver.then(() => this.replaceInTurn(request));
+    this.handingOver = turn.catch(() => undefined);
+    return turn;
+  }
+
+  private async replaceInTurn(request: Replace): Promise<{ kept: string[]; notTaken: string[] }> {
+    const { laidBy, roundId, change, old, added } = request;
+    this.fresh.refuseOthers(laidBy, roundId);
+    const wanted = [...old.flatMap(({ by }) => by ?? []), ...added];
+    if (wanted.some((id) => !this.knows(id) && !this.staged.has(id)))
+      throw new Problem("not there", "Letters that are to take the place of others are not here any more.");
+    await this.journal.makeClean();
+    await this.moves.untilStill(old.map(({ id }) => id));
+    const { gone, come, kept, notTaken } = this.fresh.movesFor(request);
+    const queued = await Promise.all(come.map((id) => this.queue.get(id)));
+    const now = this.options.now();
+    const begun = queued.map(({ leavesAt, letter: { id } }) =>
+      this.letters.begin(id, leavesAt > now ? "held" : "handed", {
+        ...{ roundId, laidBy, nextAt: leavesAt, sha256: this.staged.get(id) ?? "" },
+      }),
+    );
+    // In this order: whatever a crash leaves of them, no new one stands beside its old one.
+    await this.moves.write([...gone, ...begun]);
+    this.timetable.letGo(gone.map(({ letterId }) => letterId));
+    for (const { leavesAt, letter } of queued) this.timetable.add(letter.id, leavesAt, now);
+    for (const id of [...come, ...notTaken]) this.staged.delete(id);
+    const over = [...gone.map(({ letterId }) => letterId), ...notTaken.filter((id) => !this.knows(id))];
+    await Promise.all(over.map((id) => this.forgetText(id)));
+    await this.fresh.madeAnew(roundId, change);
+    this.pump();
+    return { kept, notTaken };
+  }
+
+  /** Holds everything back, whatever it is, or lets it go on; what is leaving now is not held up. */
+  async setNothingLeaves(nothingLeaves: boolean): Promise<void> {
+    if (nothingLeaves === this.fresh.nothingLeaves) return;
+    // What waited for long asks again before it goes.
+    const asking = nothingLeaves ? [] : this.fresh.heldLong();
+    const at = this.options.now();
+    const paused = asking.filter((roundId) => !this.timetable.isParked(roundId, "paused"));
+    await this.journal.append([...paused.map((roundId) => ({ at, roundId, paused: true })), { at, nothingLeaves }]);
+    for (const roundId of paused) this.rememberPause(roundId, true);
+    this.fresh.nothingLeaves = nothingLeaves;
+    this.journal.wakeReaders();
+    this.pump();
+  }
+
+  private rememberPause(roundId: string, paused: boolean): void {
+    if (paused) this.timetable.park(roundId, "paused");
+    else this.timetable.goOn(roundId, "paused");
+    this.fresh.remember({ seq: 0, at: 0, roundId, paused });
   }
 
   /** Calls back every letter of a round that has not begun to leave, or that was leaving and is not taken. */
@@ -207,10 +288,9 @@ export class PostRoom {
 
   /** Keeps the letters of a round from leaving, or lets them go on; what is leaving now is not held up. */
   async pause(roundId: string, paused: boolean): Promise<void> {
-    if (paused === this.timetable.isPaused(roundId)) return;
+    if (paused === this.timetable.isParked(roundId, "paused")) return;
     await this.journal.append([{ at: this.options.now(), roundId, paused }]);
-    if (paused) this.timetable.pause(roundId);
-    else this.timetable.goOn(roundId);
+    this.rememberPause(roundId, paused);
     this.pump();
   }
 
@@ -248,6 +328,12 @@ export class PostRoom {
     }
   }
 
+  /** The clock was set: what is due by now leaves. */
+  clockMoved(): void {
+    this.journal.wakeReaders();
+    this.pump();
+  }
+
   /** Begins no letter any more; resolves once none is leaving, or after `ms`. */
   async rest(ms: number): Promise<void> {
     this.isResting = true;
@@ -273,8 +359,8 @@ export class PostRoom {
     for (const event of this.journal.since(0)) {
       if (isLetterEvent(event)) this.letters.remember(event);
       else if ("messageName" in event) this.knownReplies.add(event.messageName);
-      else if (event.paused) this.timetable.pause(event.roundId);
-      else this.timetable.goOn(event.roundId);
+      else if ("paused" in event) this.rememberPause(event.roundId, event.paused);
+      else this.fresh.remember(event);
     }
     const bodies = new Map<string, QueuedBody>();
     for (const id of this.queue.letterIds()) {
@@ -288,7 +374,9 @@ export class PostRoom {
     }
     await this.moves.write(recoveryMoves(this.letters, bodies, this.options.post));
     for (const [id, memory] of this.letters.all()) {
-      if (!isFinal(memory.state)) this.timetable.add(id, memory.nextAt, this.options.now());
+      // What was laid ahead waits for its browser's word: something may have changed while nobody answered here.
+      const notBefore = memory.laidBy === undefined ? 0 : this.options.now() + (this.options.graceMs ?? GRACE_MS);
+      if (!isFinal(memory.state)) this.timetable.add(id, Math.max(memory.nextAt, notBefore), this.options.now());
       else if (bodies.has(id)) await this.forgetText(id);
     }
     await this.enclosures.tidy();
@@ -298,7 +386,8 @@ export class PostRoom {
 
   /** Starts as many letters as may travel at once, and wakes again when the next one is due. */
   private pump(): void {
-    if (this.closed || this.isResting) return;
+    clearTimeout(this.timer);
+    if (this.closed || this.isResting || this.fresh.nothingLeaves) return;
     const now = this.options.now();
     let opensAt = Number.POSITIVE_INFINITY;
     for (let id = this.timetable.next(now); id !== undefined; id = this.timetable.next(now)) {
@@ -383,7 +472,12 @@ export class PostRoom {
     const queued = await this.queue.get(id).catch(() => undefined);
     try {
       if (queued && this.isUnwanted(queued)) return await this.takeBack([id], NO_MORE_ANSWER);
+      if (queued && this.fresh.isOutOfDate(queued, this.letters.get(id)))
+        return await this.takeBack([id], OUT_OF_DATE_ANSWER);
+      if (queued && this.isForDigest(queued)) return await this.takeBack([id], GATHERED_ANSWER, true);
       if (queued && this.isOnHold(queued.letter)) return await this.holdForTeacher(id);
+      // Told to wait while it was looked at: it waits with the others of its round.
+      if (queued && this.timetable.isParked(queued.roundId)) return this.timetable.addFirst(id);
       await this.moves.write([this.letters.begin(id, "leaving")]);
     } catch {
       // It has not begun to leave, and waits like the others until the disk takes something again.
@@ -397,6 +491,8 @@ export class PostRoom {
       this.calledBack.set(id, NO_MORE_ANSWER);
       return this.waitAgain(id, "handed", {});
     }
+    // Something may have changed meanwhile that it says.
+    if (this.timetable.isParked(queued.roundId, "outdated")) return this.waitAgain(id, "handed", {});
     // A card may have come meanwhile that asks for no more: it waits again, and is held at its next turn.
     if (this.isOnHold(queued.letter)) return this.waitAgain(id, "handed", {});
     const outcome = await transport.send(this.toThoseWhoWantIt(queued.letter), enclosed);
@@ -462,6 +558,13 @@ export class PostRoom {
     return this.isClosed(together ?? [to.address]);
   }
 
+  /** Whether its reader said after it was made that letters like it are wished for in a digest. */
+  private isForDigest({ letter: { guardianId }, familySeq, gatheredFor = [] }: QueuedLetter): boolean {
+    if (guardianId === undefined || gatheredFor.length === 0) return false;
+    const wished = this.options.wishedAfter?.(guardianId, familySeq);
+    return gatheredFor.some((often) => often === wished);
+  }
+
   private isOnHold({ together, to }: HandedLetter): boolean {
     return (together ?? [to.address]).some((address) => this.options.isOnHold?.(address) ?? false);
   }
@@ -483,12 +586,15 @@ export class PostRoom {
     return together ? { ...letter, together: together.filter((address) => !this.isClosed([address])) } : letter;
   }
 
-  private async takeBack(ids: readonly string[], why = ""): Promise<void> {
+  private async takeBack(ids: readonly string[], why = "", gather = false): Promise<void> {
     await this.moves.write(
       ids.map((id) =>
         this.letters.get(id)?.mayHaveIt
           ? this.letters.begin(id, "uncertain", { serverAnswer: CALLED_BACK_ANSWER })
-          : this.letters.begin(id, "withdrawn", why ? { serverAnswer: why } : {}),
+          : this.letters.begin(id, "withdrawn", {
+              ...(why && { serverAnswer: why }),
+              ...(gather && { gather }),
+            }),
       ),
     );
     this.timetable.letGo(ids);
@@ -524,6 +630,10 @@ export class PostRoom {
 const ON_HOLD_MS = 6 * 3_600_000;
 const ON_HOLD_ANSWER =
   "An answer to a contact card asks for no letters to this address. It waits until you have looked at that answer, under Families.";
+const GRACE_MS = 10_000;
+const OUT_OF_DATE_ANSWER =
+  "Its time was over before it could leave, so it did not: what it says may not be true any more.";
+const GATHERED_ANSWER = "Its reader wishes one letter for all now: it waits for the next digest.";
 const COMPACT_AFTER = 50_000;
 const MAX_EVENTS_PER_ANSWER = 5_000;
 const CALLED_BACK_ANSWER = "It was called back after a try that broke off: nobody can say whether it was taken.";

@@ -1,21 +1,37 @@
 import { LONGEST_WAIT_MS } from "@/core/delivery/nextTry";
+import { startOfDay } from "@/core/delivery/sendingPlan";
 import type { LetterMemories } from "./letterMemories";
 
 /** How long a letter that is being moved is left alone. */
 const MOVING_MS = 1_000;
 
+export type ParkReason = "paused" | "outdated";
+
 /** Which letters are due, which are later, and which wait with their paused round. All moments in ms since the epoch. */
 export class Timetable {
   private due: string[] = [];
   private readonly later = new Map<string, number>();
-  /** By paused round: its letters that are due. */
-  private readonly paused = new Map<string, string[]>();
+  /** By round whose letters wait for a word: those that are due. */
+  private readonly parked = new Map<string, string[]>();
+  /** Why letters of a round wait: the teacher said so, or they are being made anew. */
+  private readonly reasons = new Map<string, Set<ParkReason>>();
 
   constructor(private readonly letters: LetterMemories) {}
 
   /** How many letters wait here. */
   get size(): number {
-    return this.due.length + this.later.size + [...this.paused.values()].reduce((sum, ids) => sum + ids.length, 0);
+    return this.due.length + this.later.size + [...this.parked.values()].reduce((sum, ids) => sum + ids.length, 0);
+  }
+
+  /** How many letters wait by the start of the day that they are due on, those that are due already on that of `now`. */
+  byDay(now: number): [day: number, letters: number][] {
+    const today = startOfDay(now);
+    const counts = new Map([[today, this.size - this.later.size]]);
+    for (const at of this.later.values()) {
+      const day = Math.max(today, startOfDay(at));
+      counts.set(day, (counts.get(day) ?? 0) + 1);
+    }
+    return [...counts].sort(([a], [b]) => a - b);
   }
 
   add(id: string, at: number, now: number): void {
@@ -30,25 +46,39 @@ export class Timetable {
 
   /** These letters wait for no time any more; those that are due are passed over when their turn comes. */
   letGo(ids: readonly string[]): void {
+    const gone = new Set(ids);
     for (const id of ids) this.later.delete(id);
+    for (const [roundId, parked] of this.parked)
+      if (parked.some((id) => gone.has(id)))
+        this.parked.set(
+          roundId,
+          parked.filter((id) => !gone.has(id)),
+        );
   }
 
-  isPaused(roundId: string): boolean {
-    return this.paused.has(roundId);
+  isParked(roundId: string, reason?: ParkReason): boolean {
+    const reasons = this.reasons.get(roundId);
+    return reasons !== undefined && (reason === undefined || reasons.has(reason));
   }
 
-  pause(roundId: string): void {
-    if (!this.paused.has(roundId)) this.paused.set(roundId, []);
+  park(roundId: string, reason: ParkReason): void {
+    this.reasons.set(roundId, (this.reasons.get(roundId) ?? new Set()).add(reason));
+    if (!this.parked.has(roundId)) this.parked.set(roundId, []);
   }
 
-  goOn(roundId: string): void {
-    this.due.push(...(this.paused.get(roundId) ?? []));
-    this.paused.delete(roundId);
+  /** One reason is over; with the last of them the letters go on. */
+  goOn(roundId: string, reason: ParkReason): void {
+    const reasons = this.reasons.get(roundId);
+    reasons?.delete(reason);
+    if (!reasons || reasons.size > 0) return;
+    this.reasons.delete(roundId);
+    this.due.push(...(this.parked.get(roundId) ?? []));
+    this.parked.delete(roundId);
   }
 
-  /** A paused round that was called back has no letters that wait. */
+  /** A round that was called back has no letters that wait. */
   forget(roundId: string): void {
-    if (this.paused.has(roundId)) this.paused.set(roundId, []);
+    if (this.parked.has(roundId)) this.parked.set(roundId, []);
   }
 
   /** The letter whose turn it is; it stays there until it is taken. */
@@ -59,7 +89,7 @@ export class Timetable {
       this.due.push(id);
     }
     for (let [id] = this.due; id !== undefined; [id] = this.due) {
-      const parked = this.paused.get(this.letters.get(id)?.roundId ?? "");
+      const parked = this.parked.get(this.letters.get(id)?.roundId ?? "");
       // It is being called back; where the disk refuses that, it still waits.
       if (this.letters.isMoving(id)) this.later.set(id, now + MOVING_MS);
       else if (this.letters.mayBegin(id, "leaving")) {

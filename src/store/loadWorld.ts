@@ -1,5 +1,7 @@
 import * as z from "zod";
+import { type Note, noteSchema } from "@/core/model/note";
 import { type PastScores, pastScoresSchema } from "@/core/model/pastScores";
+import { type Plan, planSchema } from "@/core/model/plan";
 import { DEFAULT_SETTINGS } from "@/core/model/settings";
 import { emptyWorldRecords, WORLD_SCHEMAS, WORLD_TABLES, type WorldRecords } from "@/core/model/world";
 import type { VineDatabase } from "./openDatabase";
@@ -46,6 +48,7 @@ export async function replaceEverything(
   database: VineDatabase,
   records: WorldRecords,
   past: readonly PastScores[] = [],
+  standing?: { readonly notes: readonly Note[]; readonly plans: readonly Plan[] },
 ): Promise<void> {
   await database.transaction("rw", database.tables, async () => {
     for (const table of database.tables) {
@@ -55,6 +58,10 @@ export async function replaceEverything(
       await database.table(table).bulkPut(z.array(WORLD_SCHEMAS[table] as z.ZodType).parse(records[table]));
     }
     await database.pastScores.bulkAdd(z.array(pastScoresSchema).parse(past) as never[]);
+    if (standing) {
+      await database.notes.bulkPut(z.array(noteSchema).parse(standing.notes));
+      await database.plans.bulkPut(z.array(planSchema).parse(standing.plans));
+    }
     await ensureSettings(database);
   });
 }

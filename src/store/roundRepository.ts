@@ -1,7 +1,7 @@
 import { type LetterState, TROUBLE } from "@/core/delivery/letterState";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Tally } from "@/core/delivery/tally";
-import type { WrittenAbout } from "@/core/model/noteKind";
+import type { WrittenAbout, WrittenMark } from "@/core/model/noteKind";
 import { tallyOf } from "./countAnew";
 import type { VineDatabase } from "./openDatabase";
 
@@ -81,28 +81,33 @@ export async function talliesByRound(database: VineDatabase): Promise<Map<string
   );
 }
 
-const NEVER_ARRIVED: readonly LetterState[] = ["refused", "returned", "withdrawn"];
+/** A letter in one of these states has not arrived. */
+export const NEVER_ARRIVED: readonly LetterState[] = ["refused", "returned", "withdrawn"];
 
 /** What was written about whom: one entry for each student and round of which a letter is under way or has arrived. */
 export async function writtenAbout(database: VineDatabase): Promise<WrittenAbout[]> {
   const rounds = await database.rounds.toArray();
-  const peopleOf = new Map((await database.roundPeople.toArray()).map(({ id, people }) => [id, people]));
+  const peopleOf = new Map((await database.roundPeople.toArray()).map((row) => [row.id, row]));
   const failed = await database.letters.where("state").anyOf(NEVER_ARRIVED).toArray();
   const missed = new Set(failed.map(({ roundId, studentId, recipient }) => `${roundId}/${studentId}/${recipient.id}`));
-  const entries = new Map<string, WrittenAbout & { recipientIds: string[] }>();
-  for (const { id: roundId, noteId, noteKind, leavesAt, tally, brothersAndSisters = {} } of rounds) {
+  const entries = new Map<string, WrittenAbout & { recipientIds: string[]; marks?: Record<string, WrittenMark> }>();
+  for (const { id: roundId, noteId, noteKind, leavesAt, run, tally, brothersAndSisters = {} } of rounds) {
     if (!noteKind) continue;
-    for (const [studentId, recipientId] of peopleOf.get(roundId) ?? []) {
+    const { people = [], marks = {} } = peopleOf.get(roundId) ?? {};
+    for (const [studentId, recipientId] of people) {
       if (studentId === "" || missed.has(`${roundId}/${studentId}/${recipientId}`)) continue;
       for (const id of [studentId, ...(brothersAndSisters[studentId] ?? [])]) {
         const key = `${id}/${roundId}`;
         const known = entries.get(key);
-        if (known) known.recipientIds.push(recipientId);
-        else {
-          const onPaper = (tally?.printed ?? 0) > 0;
-          const about = { studentId: id, noteId, at: leavesAt, kind: noteKind, recipientIds: [recipientId] };
-          entries.set(key, onPaper ? { ...about, onPaper } : about);
-        }
+        const entry = known ?? {
+          ...{ roundId, studentId: id, noteId, at: leavesAt, kind: noteKind, recipientIds: [] },
+          ...((tally?.printed ?? 0) > 0 && { onPaper: true }),
+          ...(run && { byPlan: true, standing: !run.isDigest }),
+        };
+        entries.set(key, entry);
+        entry.recipientIds.push(recipientId);
+        const mark = marks[`${id}/${recipientId}`];
+        if (mark) entry.marks = { ...entry.marks, [recipientId]: mark };
       }
     }
   }

@@ -156,6 +156,11 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
       broughtIn: (record) => ({ ...record, change: changeOfToday(record.change) }),
     },
   },
+  {
+    // Notes that send themselves.
+    version: 11,
+    stores: { plans: "id", runs: "id, planId, state", planMemories: "id", laidRounds: "id, state", replacements: "id" },
+  },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */

@@ -1,8 +1,10 @@
 import * as z from "zod";
 import type { Change } from "@/core/change/change";
+import { type LaidRound, laidRoundSchema } from "@/core/delivery/laidRound";
 import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSchema } from "@/core/delivery/round";
 import { searchedWords } from "@/core/delivery/searchedWords";
 import { type Commit, commitChange } from "./commitChange";
+import { tallyOf } from "./countAnew";
 import { forgetPress } from "./keepPress";
 import type { VineDatabase } from "./openDatabase";
 import type { RecordOf } from "./tables";
@@ -51,11 +53,13 @@ export function keepRound(
   wanted: Change,
   screen: string,
   now: number,
+  announced?: LaidRound,
 ): Promise<Commit> {
   const about = { words: `“${round.noteName}”: ${round.summary}`, screen, kind: "round" } as const;
   return commitChange(database, wanted, about, now, async () => {
     await forgetPress(database, round.id);
-    await database.rounds.add(roundSchema.parse({ tally: { prepared: staged.count }, ...round }));
+    await database.rounds.add(roundSchema.parse({ ...round, tally: await tallyOf(database, round.id) }));
+    if (announced) await database.laidRounds.put(laidRoundSchema.parse(announced));
     await database.roundPeople.add({ id: round.id, people: staged.people });
     await database.roundWords.add({ id: round.id, letters: staged.words });
   });

@@ -277,7 +277,7 @@ describe("rounds", () => {
     expect(await journalPlace(database)).toEqual({ journalId: "journal", seq: 4 });
     expect((await lettersOfRound(database, "r")).map(({ state }) => state)).toEqual(["accepted", "prepared"]);
     expect(await writtenAbout(database)).toEqual([
-      { studentId: "s", noteId: "n", at: 2, kind: "concern", recipientIds: ["g", "g"] },
+      { roundId: "r", studentId: "s", noteId: "n", at: 2, kind: "concern", recipientIds: ["g", "g"] },
     ]);
     await database.rounds.update("r", { brothersAndSisters: { s: ["t"] } });
     expect((await writtenAbout(database)).map(({ studentId }) => studentId)).toEqual(["s", "t"]);

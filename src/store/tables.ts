@@ -1,6 +1,8 @@
 import * as z from "zod";
 import { broughtInSchema } from "@/core/change/broughtIn";
 import { changeEntrySchema } from "@/core/change/changeEntry";
+import { laidRoundSchema, replacementSchema } from "@/core/delivery/laidRound";
+import { planMemorySchema, runSchema } from "@/core/delivery/plans/run";
 import { replySchema } from "@/core/delivery/reply";
 import { letterSchema, roundSchema } from "@/core/delivery/round";
 import { familyAnswerSchema } from "@/core/families/familyEvent";
@@ -13,7 +15,17 @@ import { recipeSchema } from "@/core/tables/recipe";
 const metaRecordSchema = z.object({ key: z.string(), value: z.union([z.string(), z.number()]) });
 
 /** Whom the letters of a round are about and to, in its order; under the round's id. */
-const roundPeopleSchema = z.object({ id: z.string(), people: z.array(z.tuple([z.string(), z.string()])) });
+const roundPeopleSchema = z.object({
+  id: z.string(),
+  people: z.array(z.tuple([z.string(), z.string()])),
+  /** By student and recipient: what letters of standing notes are remembered by. */
+  marks: z
+    .record(
+      z.string(),
+      z.object({ said: z.record(z.string(), z.string()).optional(), assignmentIds: z.array(z.string()).optional() }),
+    )
+    .optional(),
+});
 
 /** What a search reads of the letters of a round, by letter id: one record is read many times as fast as hundreds. */
 const roundWordsSchema = z.object({ id: z.string(), letters: z.array(z.tuple([z.string(), z.string()])) });
@@ -61,6 +73,13 @@ export const TABLES = {
   markings: entry("id, classId", CHANGE_SCHEMAS.markings),
   views: entry("id, assignmentId", CHANGE_SCHEMAS.views),
   notes: entry("id, changedAt", CHANGE_SCHEMAS.notes),
+  /** What makes notes standing notes, their runs, and what they remember. */
+  plans: entry("id", CHANGE_SCHEMAS.plans),
+  runs: entry("id, planId, state", runSchema),
+  planMemories: entry("id", planMemorySchema),
+  /** What is laid ahead leaves from this browser alone. */
+  laidRounds: entry("id, state", laidRoundSchema, "kept here only"),
+  replacements: entry("id", replacementSchema, "kept here only"),
   templates: entry("id", CHANGE_SCHEMAS.templates),
   keptSelections: entry("id", CHANGE_SCHEMAS.keptSelections),
   cards: entry("id", CHANGE_SCHEMAS.cards),

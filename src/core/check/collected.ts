@@ -1,7 +1,9 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import type { Match, PlannedLetter } from "../selection/planNote";
-import { type Finding, type FindingCode, findingOf } from "./finding";
+import { type Finding, type FindingCode, findingOf, STOP_CODES } from "./finding";
 import { someNames } from "./someNames";
+
+const STOPS: ReadonlySet<FindingCode> = new Set(STOP_CODES);
 
 type Where = Pick<Finding["path"], "field" | "place" | "word">;
 
@@ -43,7 +45,11 @@ export class Collected {
     this.joinMaybes();
     return [...this.found.values()].map(({ code, where, quote, letters, matches }) =>
       findingOf(code, {
-        path: { letterKey: letters[0]?.key, ...where },
+        path: {
+          letterKey: letters[0]?.key,
+          ...(STOPS.has(code) && { letterKeys: letters.map(({ key }) => key) }),
+          ...where,
+        },
         numbers: {
           letters: letters.length,
           students: new Set(matches.map(({ studentId }) => studentId)).size,

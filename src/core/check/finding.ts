@@ -5,6 +5,8 @@ export interface Finding {
   readonly path: {
     /** The first letter it was found in. */
     readonly letterKey?: string;
+    /** Of a stop: every letter that it is in. */
+    readonly letterKeys?: readonly string[];
     readonly recipientId?: string;
     /** Of several at once: all whom it is about. */
     readonly recipientIds?: readonly string[];

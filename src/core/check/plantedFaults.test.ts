@@ -144,6 +144,7 @@ const sent = (studentId: string, daysAgo: number, kind: NoteKind, noteId: string
   noteId,
   kind,
   at: instantOf(addDays(TODAY, -daysAgo), 15),
+  roundId: "round",
   recipientIds: PEOPLE.flatMap(([givenName, , family]) => (givenName === studentId ? [family] : [])),
 });
 

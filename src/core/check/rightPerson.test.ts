@@ -92,7 +92,9 @@ describe("one mailbox", () => {
     const scene = two();
     scene.note.onlyNew = true;
     const index = indexOf(scene);
-    index.hear([{ studentId: "Ana", noteId: "note", kind: "praise", at: 1, recipientIds: ["g-Wójcik"] }]);
+    index.hear([
+      { roundId: "round", studentId: "Ana", noteId: "note", kind: "praise", at: 1, recipientIds: ["g-Wójcik"] },
+    ]);
     expect(planNote(index, scene.note).letters).toEqual([]);
   });
 

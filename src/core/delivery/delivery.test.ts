@@ -13,7 +13,7 @@ import { roundsInARow, talliesTogether } from "./roundsInARow";
 import { tallySentence, tallyStates } from "./tally";
 
 const LEGAL: Record<LetterState, LetterState[]> = {
-  prepared: ["handed", "held", "withdrawn", "refused"],
+  prepared: ["handed", "held", "withdrawn", "refused", "gathered"],
   handed: ["leaving", "held", "withdrawn", "uncertain"],
   held: ["leaving", "held", "withdrawn", "uncertain"],
   leaving: ["handed", "accepted", "deferred", "refused", "uncertain"],
@@ -24,6 +24,7 @@ const LEGAL: Record<LetterState, LetterState[]> = {
   withdrawn: [],
   uncertain: ["returned"],
   printed: [],
+  gathered: [],
 };
 
 describe("the states of a letter", () => {
@@ -36,7 +37,15 @@ describe("the states of a letter", () => {
   );
 
   test("the text may go once nothing is left to do; only what has not left can be taken back", () => {
-    expect(states.filter(isFinal)).toEqual(["accepted", "refused", "returned", "withdrawn", "uncertain", "printed"]);
+    expect(states.filter(isFinal)).toEqual([
+      "accepted",
+      "refused",
+      "returned",
+      "withdrawn",
+      "uncertain",
+      "printed",
+      "gathered",
+    ]);
     expect(states.filter(mayWithdraw)).toEqual(["prepared", "handed", "held", "deferred"]);
   });
 });

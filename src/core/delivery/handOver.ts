@@ -33,6 +33,8 @@ export const handedLetterSchema = z.object({
   together: z.array(mailAddressSchema).min(1).max(MAX_TOGETHER).optional(),
   /** Whose own link to stop the letters goes along: a guardian, or a student; none where it is to many. */
   guardianId: z.string().max(200).optional(),
+  /** Whether it sends itself by a plan (RFC 3834). */
+  automatic: z.literal(true).optional(),
   subject: headerSchema.min(1),
   html: z.string().max(MAX_LETTER_CHARACTERS),
   text: z.string().max(MAX_LETTER_CHARACTERS),
@@ -55,6 +57,15 @@ export const handOverSchema = z.object({
   /** How far the browser had read what families say: of a no beyond it nobody there knew. */
   families: z.object({ journalId: z.string(), seq: z.number().int().min(0) }).optional(),
   letters: z.array(reachableLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
+  /** Of a round that is made anew until it leaves: by which browser. Only that one may do so. */
+  laidBy: z.string().max(100).optional(),
+  /** They take the place of others once that is asked for; until then none leaves. */
+  staged: z.boolean().optional(),
+  /** Of what leaves by itself: until when its first try must have come, and until when it is true (ms since the epoch). */
+  startBy: z.number().optional(),
+  notAfter: z.number().optional(),
+  /** Readers who wish a digest this often get it in that instead, where they said so after the letter was made. */
+  gatheredFor: z.array(z.enum(["daily", "weekly"])).optional(),
 });
 export type HandOver = z.infer<typeof handOverSchema>;
 
@@ -88,5 +99,34 @@ export const messagesSchema = handOverSchema.pick({ letters: true });
 
 /** Asks the post room to take back what has not begun to leave of a round. */
 export const withdrawSchema = z.object({ roundId: idSchema });
+/** Tells the post room that letters of rounds are to be made anew: none of them leaves until they are. */
+export const outdatedSchema = z.object({
+  laidBy: z.string().max(100),
+  /** Each round with the number of the change. */
+  rounds: z
+    .array(z.object({ roundId: idSchema, change: z.number().int().min(1) }))
+    .min(1)
+    .max(1000),
+});
+export type Outdated = z.infer<typeof outdatedSchema>;
+
+/** Puts letters that were handed over as staged in the place of others, all at once. */
+export const replaceSchema = z.object({
+  laidBy: z.string().max(100),
+  roundId: idSchema,
+  /** The change of the data that the letters were made after. */
+  change: z.number().int().min(0),
+  /** Letters that leave no more, each with the one in its place, or with none. */
+  old: z.array(z.object({ id: idSchema, by: idSchema.optional() })).max(20_000),
+  /** Letters that have nothing to take the place of. */
+  added: z.array(idSchema).max(20_000),
+});
+export type Replace = z.infer<typeof replaceSchema>;
+/** Which of them could not be replaced, since they were leaving or gone, and which did not come for that. */
+export const replacedSchema = z.object({ kept: z.array(idSchema), notTaken: z.array(idSchema) });
+
+/** Holds everything back, or lets it go on. */
+export const nothingLeavesSchema = z.object({ nothingLeaves: z.boolean() });
+
 /** Asks the post room to let the letters of a round wait, or go on. */
 export const pauseSchema = z.object({ roundId: idSchema, paused: z.boolean() });

@@ -9,7 +9,9 @@ import type { Letter } from "./round";
 export function letterAfter(letter: Letter, event: LetterEvent): Letter {
   if (event.seq <= letter.seq) return letter;
   const { nextAt: _before, ...kept } = letter;
-  const { state, at, seq, nextAt } = event;
+  const { at, seq, nextAt } = event;
+  // Called back for its reader's wish, it waits for the next digest.
+  const state = event.gather ? "gathered" : event.state;
   const addresses = [letter.recipient, ...(letter.together ?? [])].map(({ address }) => address);
   const serverAnswer = showAddresses(letter.id, event.serverAnswer ?? "", addresses);
   return { ...kept, state, stateAt: at, seq, serverAnswer, ...(nextAt !== undefined && { nextAt }) };

@@ -10,6 +10,8 @@ import * as z from "zod";
  *                              +--> uncertain --> returned   (the server died while a relay was taking it)
  *   prepared, handed, held, deferred --> withdrawn
  *   prepared --> refused   (the post room can't take it)
+ *   prepared --> gathered  (its reader wishes a digest: the next one has it; one that the post room calls back for that wish
+ *                          is gathered in the record, too)
  *   printed                (on paper, by the teacher: it never goes to the post room)
  *
  * handed, held, deferred --> uncertain   (called back, or given up, after a try of which nobody knows whether it was taken)
@@ -28,11 +30,12 @@ export const letterStateSchema = z.enum([
   "withdrawn",
   "uncertain",
   "printed",
+  "gathered",
 ]);
 export type LetterState = z.infer<typeof letterStateSchema>;
 
 const MOVES: Record<LetterState, readonly LetterState[]> = {
-  prepared: ["handed", "held", "withdrawn", "refused"],
+  prepared: ["handed", "held", "withdrawn", "refused", "gathered"],
   handed: ["leaving", "held", "withdrawn", "uncertain"],
   held: ["leaving", "held", "withdrawn", "uncertain"],
   leaving: ["accepted", "deferred", "refused", "uncertain", "handed"],
@@ -43,6 +46,7 @@ const MOVES: Record<LetterState, readonly LetterState[]> = {
   withdrawn: [],
   uncertain: ["returned"],
   printed: [],
+  gathered: [],
 };
 
 /** Whether a letter may go from one state to another. `leaving` goes back to `handed` when it is certain that nothing was taken twice. */
@@ -76,4 +80,5 @@ export const STATE_WORDS: Record<LetterState, string> = {
   withdrawn: "taken back",
   uncertain: "not certain",
   printed: "printed on paper",
+  gathered: "waits for the digest",
 };

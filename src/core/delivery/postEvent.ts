@@ -26,11 +26,23 @@ const letterEventSchema = z.object({
   mayHaveIt: z.boolean().optional(),
   /** Tells letters of the same id but other content apart. */
   sha256: z.string().optional(),
+  /** The browser that laid it, of a round that is made anew until it leaves. */
+  laidBy: z.string().optional(),
+  /** The letter that came in its place, of a round that was made anew; empty where none did. */
+  replacedBy: z.string().optional(),
+  /** Whether its reader wishes a digest now, so that it waits for the next one. */
+  gather: z.boolean().optional(),
 });
 export type LetterEvent = z.infer<typeof letterEventSchema>;
 
 /** The letters of a round stopped leaving for a while, or go on. */
 const pauseEventSchema = z.object({ ...numbered, roundId: idSchema, paused: z.boolean() });
+
+/** The letters of a round are being made anew, and none leaves; they were made anew for that or a later change. */
+const outdatedEventSchema = z.object({ ...numbered, roundId: idSchema, outdated: z.number().int().min(0) });
+
+/** Nothing leaves at all, or letters leave again. */
+const stillEventSchema = z.object({ ...numbered, nothingLeaves: z.boolean() });
 
 /** Somebody answered a letter; the words wait apart until the browser has them. */
 export const replyEventSchema = z.object({
@@ -46,7 +58,7 @@ export type ReplyEvent = z.infer<typeof replyEventSchema>;
 /** One line of the post room's journal. It holds no letter text. Journals of before named two things otherwise. */
 export const postEventSchema = z.preprocess(
   (line) => withNewNames(line, { reply: "serverAnswer", digest: "sha256" }),
-  z.union([letterEventSchema, pauseEventSchema, replyEventSchema]),
+  z.union([letterEventSchema, pauseEventSchema, outdatedEventSchema, stillEventSchema, replyEventSchema]),
 );
 export type PostEvent = z.infer<typeof postEventSchema>;
 
@@ -63,10 +75,16 @@ export const postStatusSchema = z.object({
   /** The most letters a day and a minute; none is as many as there are. */
   dailyLimit: z.number().int().optional(),
   perMinute: z.number().int().optional(),
+  /** How many letters are due on which day, by its first moment (ms since the epoch); what is due already, on the first. */
+  due: z.array(z.tuple([z.number(), z.number()])).optional(),
   /** Letters that left since the day began. */
   leftToday: z.number().int(),
   /** The address by which families reach this server from elsewhere, where there is one. */
   familiesAt: z.string().optional(),
+  /** Whether the teacher said that nothing leaves. */
+  nothingLeaves: z.boolean().optional(),
+  /** How far the practice post's clock is ahead, ms: its days can be let pass. */
+  clockAheadMs: z.number().optional(),
   /** Why nothing leaves at present. */
   trouble: postTroubleSchema.optional(),
 });

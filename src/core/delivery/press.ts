@@ -11,6 +11,10 @@ export const sendingChoicesSchema = z.object({
   copy: z.boolean(),
   /** Whether it goes as one letter to all of them, none of whom sees the others; for the same words to everybody alone. */
   together: z.boolean(),
+  /** Of what leaves at a time: whether those who come to fit until then get it too. */
+  alsoNew: z.boolean().optional(),
+  /** Guardians who wish one letter for all and get this one at once all the same. */
+  atOnceTo: z.array(z.string()).optional(),
 });
 export type SendingChoices = z.infer<typeof sendingChoicesSchema>;
 

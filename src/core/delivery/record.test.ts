@@ -127,7 +127,13 @@ test("who has heard is counted once each, whatever was written when; only concer
     fc.property(fc.array(written), (all) => {
       const index = new FiguresIndex(worldOf(sampleWorld({ students })), TODAY);
       index.hear(
-        all.map(({ daysAgo, ...one }) => ({ ...one, noteId: "n", recipientIds: [], at: NOON - daysAgo * DAY })),
+        all.map(({ daysAgo, ...one }) => ({
+          ...one,
+          roundId: "r",
+          noteId: "n",
+          recipientIds: [],
+          at: NOON - daysAgo * DAY,
+        })),
       );
       const { bands, onlyConcern } = balance(index);
       expect(bands.flatMap(({ studentIds }) => studentIds).sort()).toEqual(["a", "b", "c"]);

@@ -36,6 +36,13 @@ export const letterSchema = z.object({
   nextAt: z.number().optional(),
   /** Whether another letter went in the place of this one. */
   sentAgain: z.boolean().optional(),
+  /** Names it among the letters of a round that is made fresh until it leaves, and tells its content from others. */
+  key: z.string().optional(),
+  made: z.string().optional(),
+  /** Of a digest: the letters that stand in it. */
+  gathers: z.array(z.string()).optional(),
+  /** Of a gathered letter: the digest that has it. */
+  digestLetterId: z.string().optional(),
 });
 export type Letter = z.infer<typeof letterSchema>;
 
@@ -61,6 +68,20 @@ export const roundSchema = z.object({
   replyTo: z.string().optional(),
   /** In letters about several children: by the student that a letter is kept under, the others. */
   brothersAndSisters: z.record(z.string(), z.array(z.string())).optional(),
+  /** Of a standing note: which run of its plan it is, and whether it is a digest. */
+  run: z
+    .object({
+      planId: z.string(),
+      at: z.number(),
+      isDigest: z.boolean(),
+      /** Whether the teacher said that it goes: then its time is hers. */
+      byWord: z.boolean().optional(),
+    })
+    .optional(),
+  /** Until when what it says is true enough to leave by itself, ms since the epoch. */
+  notAfter: z.number().optional(),
+  /** Readers who come to wish a digest this often get it in that. */
+  gatheredFor: z.array(z.enum(["daily", "weekly"])).optional(),
   createdAt: z.number(),
   leavesAt: z.number(),
   letterCount: z.number().int(),

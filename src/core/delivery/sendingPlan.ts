@@ -27,17 +27,24 @@ export interface DayOfSending {
 export function sendingPlan(
   letters: number,
   leavesAt: number,
-  { dailyLimit, leftToday, waiting }: Pick<PostStatus, "dailyLimit" | "leftToday" | "waiting">,
+  {
+    dailyLimit,
+    leftToday,
+    waiting,
+    due = [[0, waiting]],
+  }: Pick<PostStatus, "dailyLimit" | "leftToday" | "waiting" | "due">,
   now: number,
 ): DayOfSending[] {
   if (dailyLimit === undefined) return [{ from: leavesAt, letters }];
   const isToday = startOfDay(leavesAt) === startOfDay(now);
   let free = dailyLimit - (isToday ? leftToday : 0);
-  let before = waiting;
+  // Others are in the way on the days on which they are due, and not before.
+  let gone = 0;
   const days: DayOfSending[] = [];
   for (let from = leavesAt, left = letters; left > 0; from = nextDayOfSending(from), free = dailyLimit) {
-    const others = Math.min(before, Math.max(0, free));
-    before -= others;
+    const dueByThen = due.reduce((sum, [day, count]) => sum + (day <= startOfDay(from) ? count : 0), 0);
+    const others = Math.min(dueByThen - gone, Math.max(0, free));
+    gone += others;
     const going = Math.min(left, Math.max(0, free - others));
     left -= going;
     if (going > 0) days.push({ from, letters: going });

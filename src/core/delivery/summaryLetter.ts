@@ -62,6 +62,6 @@ function listOf(lines: readonly string[], lengthOf: (line: string) => number): s
 }
 
 /** What stands in the body of a whole message. */
-function bodyOf(html: string): string {
+export function bodyOf(html: string): string {
   return /<body[^>]*>([\s\S]*)<\/body>/.exec(html)?.[1] ?? "";
 }

@@ -20,6 +20,7 @@ const GROUPS: readonly { words: string; states: readonly LetterState[] }[] = [
   { words: "not certain", states: ["uncertain"] },
   { words: "taken back", states: ["withdrawn"] },
   { words: "printed on paper", states: ["printed"] },
+  { words: "in a digest, or waiting for one", states: ["gathered"] },
 ];
 
 /** "34 delivered, 1 refused, 1 to be tried again". */

@@ -8,6 +8,7 @@ import { type CardAnswer, cardAnswerSchema } from "./cardAnswer";
 export const wishSchema = z.object({
   confirmation: z.enum(["confirmed", "declined", "stopped"]).optional(),
   frequency: frequencySchema.optional(),
+  urgentToo: z.boolean().optional(),
   language: z.string().max(35).optional(),
 });
 export type Wish = z.infer<typeof wishSchema>;

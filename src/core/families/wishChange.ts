@@ -21,7 +21,7 @@ export function wishChange(
   for (const event of events) {
     if (event.kind !== "wish") continue;
     const id = idOf.get(event.guardianId) ?? event.guardianId;
-    const { confirmation, frequency, language } = event.wish;
+    const { confirmation, frequency, urgentToo, language } = event.wish;
     const student = students.get(id) ?? world.students?.get(id);
     if (student && confirmation) students.set(id, { ...student, confirmation });
     const guardian = next.get(id) ?? world.guardians.get(id);
@@ -30,6 +30,7 @@ export function wishChange(
       ...guardian,
       confirmation: confirmation ?? guardian.confirmation,
       frequency: frequency ?? guardian.frequency,
+      ...(urgentToo !== undefined && { urgentToo }),
       language: languageTag(language ?? "") ?? guardian.language,
     });
   }

@@ -15,16 +15,18 @@ import { type ClassGradebook, type StudentFigures, studentFigures } from "./stud
  * Everything that shows, compares or sends a figure asks here.
  */
 export class FiguresIndex {
-  private readonly gradebooks = new Map<string, ClassGradebook>();
-  private readonly enrolledIn = new Map<string, readonly Student[]>();
+  private gradebooks = new Map<string, ClassGradebook>();
+  private enrolledIn = new Map<string, readonly Student[]>();
   /** By class, student and period. */
-  private readonly kept = new Map<string, Map<string, Map<Period, StudentFigures>>>();
+  private kept = new Map<string, Map<string, Map<Period, StudentFigures>>>();
   /** By class and period. */
-  private readonly columnsOf = new Map<string, Map<Period, ClassColumns>>();
-  private readonly earlier = new Map<number, FiguresIndex>();
+  private columnsOf = new Map<string, Map<Period, ClassColumns>>();
+  private earlier = new Map<number, FiguresIndex>();
+  private readonly onDays = new Map<Day, FiguresIndex>();
   private readonly past: PastScores[];
   /** By student, in the order of time. */
   private written = new Map<string, WrittenAbout[]>();
+  private heard: readonly WrittenAbout[] = [];
 
   /** `past` is what became of the scores before now, in its order. */
   constructor(
@@ -48,6 +50,7 @@ export class FiguresIndex {
     const replaced = replacedBy(change, at);
     if (replaced) this.past.push(replaced);
     this.earlier.clear();
+    for (const ofDay of this.onDays.values()) ofDay.apply(change, at);
     this.current = applyChange(before, change);
     if (change.students) {
       this.enrolledIn.clear();
@@ -76,10 +79,35 @@ export class FiguresIndex {
     });
   }
 
+  /**
+   * The same data judged on a day, and knowing of what was written what is given: what a run of a standing note sees when it
+   * comes due. Figures of the day are worked out once.
+   */
+  onDay(day: Day, written: readonly WrittenAbout[]): FiguresIndex {
+    const ofDay =
+      day === this.today ? this : madeIn(this.onDays, day, () => new FiguresIndex(this.current, day, this.past));
+    const seen = new FiguresIndex(this.current, day, this.past);
+    seen.gradebooks = ofDay.gradebooks;
+    seen.enrolledIn = ofDay.enrolledIn;
+    seen.kept = ofDay.kept;
+    seen.columnsOf = ofDay.columnsOf;
+    seen.earlier = ofDay.earlier;
+    seen.hear(written);
+    return seen;
+  }
+
+  /** All that was written or is ready to leave, about whomever. */
+  allWritten(): readonly WrittenAbout[] {
+    return this.heard;
+  }
+
   /** Takes in what was written about whom. */
   hear(written: readonly WrittenAbout[]): void {
     this.written = new Map();
+    this.heard = written;
+    const isToCome = ({ byPlan, at }: WrittenAbout) => byPlan === true && dayOfInstant(at) > this.today;
     for (const one of [...written].sort((a, b) => a.at - b.at)) {
+      if (isToCome(one)) continue;
       madeIn(this.written, one.studentId, () => []).push(one);
     }
   }

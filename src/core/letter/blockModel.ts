@@ -1,8 +1,10 @@
 import { comparedViews, viewsOf } from "../figures/comparedViews";
 import { handingIn } from "../figures/handingIn";
 import type { MissingAssignment } from "../figures/missingWork";
+import { newEntries } from "../figures/newEntries";
 import { trend } from "../figures/trend";
 import type { Assignment } from "../model/assignment";
+import { addDays, instantOf } from "../model/day";
 import {
   type LetterBody,
   MISSING_DETAILS,
@@ -40,6 +42,7 @@ const LIVE_TYPES = [
   "assignmentScore",
   "classLog",
   "upcomingWork",
+  "newScores",
 ] as const;
 export type LiveBlockNode = Extract<PlainBlockNode, { type: (typeof LIVE_TYPES)[number] }>;
 
@@ -90,6 +93,8 @@ export function blockModel(block: LiveBlockNode, context: LetterContext): BlockM
         entries.map(({ day, text }) => `${writingIn(context.language).day(day, "long")}: ${text.replace(/\s+/g, " ")}`),
       );
     }
+    case "newScores":
+      return newScores(context, block.attrs);
     case "upcomingWork": {
       const { categories } = context.schoolClass;
       return listOr(
@@ -216,6 +221,17 @@ function assignmentScore(
       Boolean,
     ),
   };
+}
+
+/** What came in lately, an assignment a line: "Salinity lab: 18 of 20 (90 %). Well argued." */
+function newScores(context: LetterContext, { days, whenNothing }: { days: number; whenNothing: string }): BlockModel {
+  const { index, schoolClass, student, today } = context;
+  const entries = newEntries(index, schoolClass.id, student.id, instantOf(addDays(today, 1 - days), 0));
+  const items = entries.flatMap(({ assignment: { title }, score }) => {
+    const words = [scoreWords(context, title, score), score.comment ?? ""].filter(Boolean).join(". ");
+    return words ? [`${title}: ${words}`] : [];
+  });
+  return listOr(whenNothing, items);
 }
 
 /** "own view: sound; others: secure, 5": how a criterion is seen by the student and by others; empty where nobody said. */

@@ -44,6 +44,13 @@ const FIELDS: readonly Field[] = [
   textField("class.label", "Class", "Class with its block", ({ schoolClass }) => classLabel(schoolClass)),
   textField("class.block", "Class", "Block", ({ schoolClass }) => schoolClass.block),
   textField("term.name", "Class", "Term", ({ periodName }) => periodName),
+  {
+    id: "fitting.titles",
+    group: "Class",
+    label: "Assignments that fit the selection",
+    kind: "list",
+    value: ({ fitting }) => (fitting.length > 0 ? { kind: "list", items: [...fitting] } : undefined),
+  },
   ...FIGURE_FIELDS,
   textField("teacher.name", "Teacher", "My name", ({ settings }) => settings.teacherName),
   textField("teacher.address", "Teacher", "My address", ({ settings }) => settings.teacherAddress),

@@ -32,4 +32,6 @@ export interface LetterContext {
   readonly classDays: ClassDays;
   readonly settings: Settings;
   readonly today: Day;
+  /** The assignments by which the student was selected, where the selection asks for any, in words. */
+  readonly fitting: readonly string[];
 }

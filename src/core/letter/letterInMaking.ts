@@ -38,7 +38,7 @@ export class Passage {
 
 /** Fields and blocks of which somebody wrote the words, and not the school’s record. */
 export const WRITTEN_FIELDS = /^(?:assignment\.comment|own|statement)\./;
-const WRITTEN_BLOCKS: ReadonlySet<LiveBlockNode["type"]> = new Set(["classLog", "assignmentScore"]);
+const WRITTEN_BLOCKS: ReadonlySet<LiveBlockNode["type"]> = new Set(["classLog", "assignmentScore", "newScores"]);
 
 /** One field of a letter, ready to be written. */
 export interface Slot {
@@ -109,6 +109,7 @@ export class AboutStudent {
 export class LetterInMaking {
   readonly unfilled: string[] = [];
   empty = 0;
+  hasNews = false;
   readonly fields: FieldNode["attrs"][] = [];
   readonly blocks: LiveBlockNode[] = [];
   /** What somebody wrote, as far as it stands in this letter: the note’s own words, what stands in, comments and the like. */
@@ -147,6 +148,7 @@ export class LetterInMaking {
         if (as === "html") this.blocks.push(part.block);
         const drawn = this.about.draw(part.block);
         joined += drawn[as];
+        if (drawn.text !== "" && !drawn.isStandIn) this.hasNews = true;
         if (as === "text" && (WRITTEN_BLOCKS.has(part.block.type) || drawn.isStandIn)) this.written.push(drawn.text);
       } else joined += this.join(this.about.isOn(part.passage) ? part.on : part.off, as);
     }

@@ -60,7 +60,19 @@ function letterContext(
     classDays: classDaysOf(world, schoolClass.id, index.today),
     settings: world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS,
     today: index.today,
+    fitting: match.reasons.flatMap((reason) =>
+      reason.kind === "any assignment" ? fittingWords(reason.fitting, language) : [],
+    ),
   };
+}
+
+function fittingWords(
+  fitting: readonly { readonly title: string; readonly percent: number }[],
+  language: string,
+): string[] {
+  return fitting.map(
+    ({ title, percent }) => `${title} (${writingIn(language).percent(percent, Number.isInteger(percent) ? 0 : 1)})`,
+  );
 }
 
 /** A letter's words in one language. */

@@ -2,6 +2,7 @@ import type * as z from "zod";
 import { type ContactCard, contactCardSchema } from "./contactCard";
 import { type KeptSelection, keptSelectionSchema } from "./keptSelection";
 import { type Note, noteSchema } from "./note";
+import { type Plan, planSchema } from "./plan";
 import type { ScoreColumn } from "./score";
 import { type Talk, talkSchema } from "./talk";
 import { type Template, templateSchema } from "./template";
@@ -10,6 +11,7 @@ import { WORLD_SCHEMAS, type WorldTables } from "./world";
 /** Every table that the teacher changes herself, and can take changes back in: the world, and what is written with it. */
 export interface ChangeTables extends WorldTables {
   notes: Note;
+  plans: Plan;
   templates: Template;
   keptSelections: KeptSelection;
   cards: ContactCard;
@@ -21,6 +23,7 @@ export type ChangeTable = keyof ChangeTables;
 export const CHANGE_SCHEMAS: { [T in ChangeTable]: z.ZodType<ChangeTables[T]> } = {
   ...WORLD_SCHEMAS,
   notes: noteSchema,
+  plans: planSchema,
   templates: templateSchema,
   keptSelections: keptSelectionSchema,
   cards: contactCardSchema,

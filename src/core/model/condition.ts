@@ -56,6 +56,16 @@ export const conditionSchema = z.discriminatedUnion("kind", [
     value: z.string(),
   }),
   z.object({ kind: z.literal("marked"), assignment: z.string(), state: markingStateSchema }),
+  /** Any assignment of a category (none is of all) that was marked within some days; it names those that fit. */
+  z.object({
+    kind: z.literal("any assignment"),
+    category: z.string(),
+    comparison: comparisonSchema,
+    percent: percentSchema,
+    withinDays: countSchema,
+  }),
+  /** Whose birthday is today. */
+  z.object({ kind: z.literal("birthday") }),
   z.object({ kind: z.literal("missing"), atLeast: countSchema }),
   z.object({ kind: z.literal("count"), of: z.enum(["unmarked", "late", "excused"]), atLeast: countSchema }),
   z.object({ kind: z.literal("nothing missing") }),

@@ -26,6 +26,8 @@ export const guardianSchema = z.object({
   confirmation: confirmationSchema,
   said: saidOfLettersSchema.optional(),
   frequency: frequencySchema,
+  /** Whether concern and praise wait for the digest too, and not only what informs. */
+  urgentToo: z.boolean().optional(),
 });
 export type Guardian = z.infer<typeof guardianSchema>;
 

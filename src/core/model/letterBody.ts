@@ -89,6 +89,8 @@ const assignmentScoreSchema = z.object({
 /** What falls due in the days to come, and what the class did in the last days, as lists. */
 const daysAttributesSchema = z.object({ days: z.number().int().min(1).max(366), whenNothing: z.string() });
 const upcomingWorkSchema = z.object({ type: z.literal("upcomingWork"), attrs: daysAttributesSchema });
+/** What came in for the student in the last days: scores and comments. */
+const newScoresSchema = z.object({ type: z.literal("newScores"), attrs: daysAttributesSchema });
 const classLogSchema = z.object({ type: z.literal("classLog"), attrs: daysAttributesSchema });
 
 const listItemSchema = z.object({
@@ -160,6 +162,7 @@ export const plainBlockSchema = z.discriminatedUnion("type", [
   assignmentScoreSchema,
   upcomingWorkSchema,
   classLogSchema,
+  newScoresSchema,
 ]);
 export type PlainBlockNode = z.infer<typeof plainBlockSchema>;
 export type ListNode = Extract<PlainBlockNode, { type: "bulletList" | "orderedList" }>;

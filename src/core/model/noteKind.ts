@@ -4,8 +4,16 @@ import * as z from "zod";
 export const noteKindSchema = z.enum(["praise", "concern", "information"]);
 export type NoteKind = z.infer<typeof noteKindSchema>;
 
+/** What a letter of a standing note is remembered by. */
+export interface WrittenMark {
+  /** By class: tells figures, statuses, comments and marks from others. */
+  readonly said?: Record<string, string> | undefined;
+  readonly assignmentIds?: string[] | undefined;
+}
+
 /** One sending about one student: what was said, and when. */
 export interface WrittenAbout {
+  readonly roundId: string;
   readonly studentId: string;
   readonly noteId: string;
   /** Ms since the epoch. */
@@ -15,4 +23,10 @@ export interface WrittenAbout {
   readonly recipientIds: readonly string[];
   /** Printed for those whom mail does not reach, beside the round of the note. */
   readonly onPaper?: boolean;
+  /** Whether a plan sends it: until its day it is not written yet. */
+  readonly byPlan?: boolean;
+  /** Whether it was a run of a standing note, and no digest: such letters keep quiet for each other. */
+  readonly standing?: boolean;
+  /** By recipient: what the letter was made from, in short, and the assignments that it was about. */
+  readonly marks?: Readonly<Record<string, WrittenMark>>;
 }

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "./letterBody";
 import { letterHeadSchema } from "./letterHead";
+import { daysOffSchema } from "./schoolYear";
 
 /** There is one settings record, under this id. */
 export const SETTINGS_ID = "settings";
@@ -22,6 +23,11 @@ export const settingsSchema = z.object({
   paper: z.enum(["a4", "us-letter"]).optional(),
   /** Seconds between pressing send and the first letter leaving. */
   takeBackSeconds: z.number().int().min(0).max(600),
+  /** On which days of the week there is school, Monday 0 to Sunday 6; Monday to Friday where nothing was said. */
+  schoolWeekdays: z.array(z.number().int().min(0).max(6)).optional(),
+  daysOff: z.array(daysOffSchema).optional(),
+  /** Within so many days a guardian gets one letter of all standing notes together; none is as many as there are. */
+  quietDays: z.number().int().min(1).max(60).optional(),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 

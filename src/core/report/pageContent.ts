@@ -161,7 +161,7 @@ export class PageContent {
     const [live] = liveBlocks({ type: "doc", content: [block] });
     if (!live) return [];
     const model = blockModel(live, context);
-    if (live.type === "classLog" || live.type === "assignmentScore") this.written.push(blockText(model));
+    if (["classLog", "assignmentScore", "newScores"].includes(live.type)) this.written.push(blockText(model));
     return this.drawn(model);
   }
 

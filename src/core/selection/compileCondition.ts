@@ -4,6 +4,7 @@ import { fractionToNumber } from "../figures/fraction";
 import { markingState } from "../figures/markScore";
 import { type Comparison, type Condition, compares } from "../model/condition";
 import { isJudged, levelOf, pointsOf } from "../model/criterion";
+import { addDays, type Day } from "../model/day";
 import { ownValueText, readOwnValue } from "../model/ownColumn";
 import { formatScore } from "../model/score";
 import { titleKey } from "../model/titleKey";
@@ -68,6 +69,14 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
         const holds = state === condition.state;
         const { assignment } = condition;
         return yesNoOrUnknown(state && holds, { kind: "marked", assignment, state, holds });
+      };
+    case "any assignment":
+      return (row) => judgeAnyAssignment(row, condition);
+    case "birthday":
+      return (row) => {
+        const day = row.student.birthday;
+        const holds = day !== undefined && isBirthday(day, row.today);
+        return yesNoOrUnknown(day === undefined ? undefined : holds, { kind: "birthday", day, holds });
       };
     case "missing":
       return (row) => {
@@ -175,6 +184,38 @@ function judgeOwnColumn(row: SelectionRow, condition: Extract<Condition, { kind:
   return yesNoOrUnknown(holds, reason(holds ?? false));
 }
 
+/** Every assignment that was marked lately is compared; those without points to compare are none of it. */
+function judgeAnyAssignment(
+  row: SelectionRow,
+  { category, comparison, percent, withinDays }: Extract<Condition, { kind: "any assignment" }>,
+): Judged {
+  const wanted = row.schoolClass.categories.find(({ name }) => titleKey(name) === titleKey(category));
+  if (category !== "" && !wanted)
+    return yesNoOrUnknown(undefined, { kind: "any assignment", fitting: [], holds: false });
+  const fitting = row.markedWithin(withinDays).flatMap(({ assignment, score }) => {
+    const { points } = score;
+    if ((wanted && assignment.categoryId !== wanted.id) || points === undefined || score.status === "excused")
+      return [];
+    if (assignment.pointsPossible === 0) return [];
+    const value = percentOf(points, assignment.pointsPossible);
+    return compares(value, comparison, percent)
+      ? [{ id: assignment.id, title: assignment.title, percent: Math.round(value * 100) / 100 }]
+      : [];
+  });
+  return yesOrNo(fitting.length > 0, { kind: "any assignment", fitting, holds: fitting.length > 0 });
+}
+
+/** Points carry four decimals; a percent of them is compared as whole numbers, so that no binary fraction tips it. */
+function percentOf(points: number, possible: number): number {
+  return (Math.round(points * 10_000) * 100) / Math.round(possible * 10_000);
+}
+
+/** Whether a day of another year is the day of this one; who was born on 29 February has the last of February else. */
+function isBirthday(born: Day, today: Day): boolean {
+  if (born.slice(5) === today.slice(5)) return true;
+  return born.slice(5) === "02-29" && today.slice(5) === "02-28" && addDays(today, 1).slice(5) === "03-01";
+}
+
 /** Levels compare by their order, free points as numbers; who was not judged, or by another rubric, can't be compared. */
 function judgeCriterion(
   found: RowAssignment | undefined,
@@ -267,9 +308,7 @@ function judgeAssignment(
   if (points === undefined || (condition.unit === "percent" && possible === 0)) {
     return { position: "no average", reason: { kind: "no score", assignment: condition.assignment } };
   }
-  // Points carry four decimals; a percent of them is compared as whole numbers, so that no binary fraction tips it.
-  const value =
-    condition.unit === "points" ? points : (Math.round(points * 10_000) * 100) / Math.round(possible * 10_000);
+  const value = condition.unit === "points" ? points : percentOf(points, possible);
   const holds = compares(value, condition.comparison, condition.value);
   const reach = condition.unit === "percent" ? NEAR_MISS_PERCENT : (possible * NEAR_MISS_PERCENT) / 100;
   return {

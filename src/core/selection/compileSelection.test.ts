@@ -58,6 +58,7 @@ const randomIndex = fc.tuple(randomGradebook, fc.array(edit), fc.array(letter)).
     ...one,
     noteId: "note",
     at: daysAgo(days) + place,
+    roundId: "round",
     recipientIds: [],
   }));
   keptLetters.set(index, written);

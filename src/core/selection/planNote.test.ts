@@ -183,8 +183,8 @@ describe("who is written to", () => {
     const index = twoParents();
     const written = { studentId: "s0", at: 1, kind: "information" as const };
     index.hear([
-      { ...written, noteId: noteWith([]).id, recipientIds: ["g0"] },
-      { ...written, noteId: "another", recipientIds: ["g1"] },
+      { ...written, roundId: "one", noteId: noteWith([]).id, recipientIds: ["g0"] },
+      { ...written, roundId: "two", noteId: "another", recipientIds: ["g1"] },
     ]);
     const all = { audience: { guardians: "all", students: true } } as const;
     expect(recipients(index, all)).toEqual(["g0", "g1", "s0"]);

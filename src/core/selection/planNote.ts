@@ -51,8 +51,14 @@ export interface NotePlan {
   readonly notReached: readonly Match[];
 }
 
-/** Judges every student of the note's classes and lists the letters in the order of the students selected. */
-export function planNote(index: FiguresIndex, note: NotePeople): NotePlan {
+/** Says of somebody who would get a letter about a match what it is about, or why none is due. */
+export type RecipientRule = (match: Match, recipient: Recipient) => Match | LeftOutRecipient["cause"];
+
+/**
+ * Judges every student of the note's classes and lists the letters in the order of the students selected. `rule` narrows
+ * whom a run of a standing note goes to.
+ */
+export function planNote(index: FiguresIndex, note: NotePeople, rule?: RecipientRule): NotePlan {
   const byPosition = { selected: [] as Match[], "near miss": [] as Match[], "no average": [] as Match[] };
   const leftOutByHand: Match[] = [];
   const leftOutStudents = new Set(note.selection.leftOutStudentIds);
@@ -68,7 +74,7 @@ export function planNote(index: FiguresIndex, note: NotePeople): NotePlan {
   }
   const selected = byUrgency(byPosition.selected);
   return {
-    ...lettersTo(index, note, selected),
+    ...lettersTo(index, note, selected, rule),
     selected,
     nearMisses: byUrgency(byPosition["near miss"]),
     noAverage: byPosition["no average"],
@@ -125,6 +131,7 @@ function lettersTo(
   index: FiguresIndex,
   note: NotePeople,
   matches: readonly Match[],
+  rule: RecipientRule = (match) => match,
 ): Pick<NotePlan, "letters" | "leftOutRecipients" | "notReached"> {
   const letters: PlannedLetter[] = [];
   const leftOutRecipients: (LeftOutRecipient & { match: Match })[] = [];
@@ -143,7 +150,13 @@ function lettersTo(
       if (hadIt(recipient)) leftOutRecipients.push({ recipient, cause: "had this note already", match });
     }
     for (const recipient of recipients) {
-      letters.push({ key: `${match.classId}/${match.studentId}/${recipient.id}`, match, matches: [match], recipient });
+      const due = rule(match, recipient);
+      if (typeof due === "string") leftOutRecipients.push({ recipient, cause: due, match });
+      else
+        letters.push({
+          key: `${match.classId}/${match.studentId}/${recipient.id}`,
+          ...{ match: due, matches: [due], recipient },
+        });
     }
     for (const one of leftOut) leftOutRecipients.push({ ...one, match });
     if (recipients.length === 0) notReached.push(match);

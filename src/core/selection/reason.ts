@@ -2,6 +2,7 @@ import type { Average } from "../figures/average";
 import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/roundFraction";
 import type { ChecklistMark } from "../model/checklist";
 import { type AssignmentStatus, type Comparison, compares, type MarkingState } from "../model/condition";
+import type { Day } from "../model/day";
 import type { NoteKind } from "../model/noteKind";
 import { counted } from "../words";
 import { exactHolds } from "./exactHolds";
@@ -31,6 +32,13 @@ export type Reason =
   | { kind: "assignment status"; assignment: string; status: AssignmentStatus; score: string; holds: boolean }
   | { kind: "criterion"; assignment: string; criterion: string; reached: string; holds: boolean }
   | { kind: "marked"; assignment: string; state: MarkingState | undefined; holds: boolean }
+  | {
+      kind: "any assignment";
+      /** Those that fit: by id, with their titles and how many percent they are. */
+      fitting: readonly { readonly id: string; readonly title: string; readonly percent: number }[];
+      holds: boolean;
+    }
+  | { kind: "birthday"; day: Day | undefined; holds: boolean }
   | { kind: "missing"; atLeast: number; count: number; titles: readonly string[]; holds: boolean }
   | { kind: "count"; of: "unmarked" | "late" | "excused"; count: number; holds: boolean }
   | { kind: "nothing missing"; count: number; holds: boolean }
@@ -79,6 +87,12 @@ export function reasonWords(reason: Reason, classLabel: string): string {
       return `${reason.criterion} in ${reason.assignment}: ${reason.reached || "not judged"} in ${classLabel}`;
     case "marked":
       return `${reason.assignment}: ${reason.state ?? "not set"} in ${classLabel}`;
+    case "any assignment":
+      return reason.holds
+        ? `${reason.fitting.map(({ title, percent }) => `${title}: ${formatTypedPercent(percent)}`).join(", ")} in ${classLabel}`
+        : `no such score lately in ${classLabel}`;
+    case "birthday":
+      return reason.holds ? "has birthday today" : "no birthday today";
     case "missing": {
       const count = `${reason.count} missing in ${classLabel}`;
       return reason.count === 0 ? count : `${count} (${reason.titles.join(", ")})`;

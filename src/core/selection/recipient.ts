@@ -18,7 +18,16 @@ export interface Recipient {
 /** A person who belongs to the audience and still gets nothing. */
 export interface LeftOutRecipient {
   readonly recipient: Recipient;
-  readonly cause: "asked not to be written to" | "left out by hand" | "had this note already";
+  readonly cause:
+    | "asked not to be written to"
+    | "left out by hand"
+    | "had this note already"
+    | "nothing changed since the last letter"
+    | "nothing new came in"
+    | "fitted before it was on"
+    | "had another standing note lately"
+    | "wishes no digest like this"
+    | "is not part of the round";
 }
 
 /**

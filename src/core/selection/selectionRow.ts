@@ -3,12 +3,13 @@ import type { Average } from "../figures/average";
 import { isMissing, isUnmarked } from "../figures/countingScore";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
+import { type NewEntry, newEntries } from "../figures/newEntries";
 import { type ClassGradebook, type StudentFigures, scoreIn } from "../figures/studentFigures";
 import { reachabilityOf } from "../matching/reachability";
 import type { Assignment } from "../model/assignment";
 import { type ChecklistMark, checklistsOf, markOf } from "../model/checklist";
 import type { Since } from "../model/condition";
-import { dayOfInstant, daysBetween, formatDay } from "../model/day";
+import { addDays, type Day, dayOfInstant, daysBetween, formatDay, instantOf } from "../model/day";
 import type { Guardian } from "../model/guardian";
 import type { WrittenAbout } from "../model/noteKind";
 import { type OwnType, type OwnValue, ownColumnsOf } from "../model/ownColumn";
@@ -113,6 +114,19 @@ export class SelectionRow {
   /** Whether the class has any work: without, nothing can be said to be missing. */
   knowsWork(): boolean {
     return this.rows.gradebook.assignments.length > 0;
+  }
+
+  get today(): Day {
+    return this.rows.index.today;
+  }
+
+  /** What was marked for the student within some days, today among them: points that were not there, or were others. */
+  markedWithin(days: number): readonly NewEntry[] {
+    const { index } = this.rows;
+    const since = instantOf(addDays(index.today, 1 - days), 0);
+    return newEntries(index, this.schoolClass.id, this.student.id, since).filter(
+      ({ score, before }) => score.points !== undefined && score.points !== before?.points,
+    );
   }
 
   guardians(): readonly Guardian[] {

@@ -33,6 +33,11 @@ const SAID: readonly (readonly [Condition, string])[] = [
   ],
   [{ kind: "marked", assignment: "Talk", state: "marked" }, "who are marked on Talk"],
   [{ kind: "marked", assignment: "Talk", state: "half done" }, "whose marking of Talk is half done"],
+  [
+    { kind: "any assignment", category: "Quizzes", comparison: "at most", percent: 70, withinDays: 7 },
+    "who have at most 70\u00a0% on any assignment of Quizzes marked in the last 7 days",
+  ],
+  [{ kind: "birthday" }, "whose birthday is today"],
   [{ kind: "missing", atLeast: 1 }, "who miss at least 1 assignment"],
   [{ kind: "missing", atLeast: 3 }, "who miss at least 3 assignments"],
   [{ kind: "count", of: "late", atLeast: 2 }, "who have at least 2 late assignments"],

@@ -71,6 +71,10 @@ export function conditionWords(condition: Condition, names: Pick<SentenceNames, 
       return condition.state === "marked"
         ? `who are marked on ${condition.assignment}`
         : `whose marking of ${condition.assignment} is ${condition.state}`;
+    case "any assignment":
+      return `who have ${condition.comparison} ${formatTypedPercent(condition.percent)} on any ${condition.category ? `assignment of ${condition.category}` : "assignment"} marked in the last ${counted(condition.withinDays, "day")}`;
+    case "birthday":
+      return "whose birthday is today";
     case "missing":
       return `who miss at least ${counted(condition.atLeast, "assignment")}`;
     case "count":

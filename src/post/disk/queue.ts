@@ -16,12 +16,16 @@ const queuedSchema = z.object({
   familySeq: z.number().int().default(0),
   /** Of a letter to many: for how many it was taken before, and for whom not, in words. */
   taken: z.number().int().default(0),
+  startBy: z.number().optional(),
+  notAfter: z.number().optional(),
+  gatheredFor: z.array(z.enum(["daily", "weekly"])).optional(),
+  laidBy: z.string().optional(),
   refused: z.array(z.string()).default([]),
 });
 export type QueuedLetter = z.infer<typeof queuedSchema>;
 /** A letter as it comes into the queue, with its bytes where they are made already. */
 type NewlyQueued = Pick<QueuedLetter, "roundId" | "leavesAt" | "letter"> &
-  Partial<Pick<QueuedLetter, "post" | "familySeq" | "taken" | "refused">> & { readonly bytes?: Buffer };
+  Partial<Omit<QueuedLetter, "roundId" | "leavesAt" | "letter">> & { readonly bytes?: Buffer };
 
 /** Letters that were handed over together. Before, each had a file of its own. */
 const bundleSchema = z.preprocess((value) => (Array.isArray(value) ? value : [value]), z.array(queuedSchema));

@@ -8,6 +8,7 @@ import type { Letter, Round } from "@/core/delivery/round";
 import { tallySentence, tallyStates } from "@/core/delivery/tally";
 import { counted } from "@/core/words";
 import { pauseRound, takeBack } from "@/office/handOver";
+import type { Office } from "@/office/office";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
 import { useKept } from "@/ui/shared/useKept";
@@ -20,7 +21,7 @@ export function RoundProgress({ roundId }: { roundId: string }) {
   const { trouble, status } = usePostLine();
   const round = useKept((read) => read.findRound(roundId), [roundId]);
   const letters = useKept((read) => read.lettersOfRound(roundId), [roundId]);
-  const now = useNow();
+  const now = useNow(office);
   const [busy, setBusy] = useState(false);
   const wasOpen = useRef(false);
   if (!round || !letters) return null;
@@ -130,11 +131,12 @@ function LastGone({ letters }: { letters: readonly Letter[] }) {
 
 const TICK_MS = 250;
 
-function useNow(): number {
-  const [now, setNow] = useState(Date.now);
+/** This moment by the clock that letters leave by. */
+function useNow({ around }: Office): number {
+  const [now, setNow] = useState(() => around.now());
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), TICK_MS);
+    const timer = setInterval(() => setNow(around.now()), TICK_MS);
     return () => clearInterval(timer);
-  }, []);
+  }, [around]);
   return now;
 }

@@ -2,11 +2,10 @@
 import Link from "next/link";
 import { Button } from "react-bootstrap";
 import { broughtInName } from "@/core/change/broughtIn";
-import { roundsInARow, talliesTogether } from "@/core/delivery/roundsInARow";
+import { isStillToCome, roundsInARow, talliesTogether } from "@/core/delivery/roundsInARow";
 import { tallySentence } from "@/core/delivery/tally";
 import type { Starter } from "@/core/letter/starterWords";
 import { startNote } from "@/core/letter/startNote";
-import { fullName } from "@/core/model/student";
 import { currentPeriod, currentTerm } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
@@ -17,6 +16,10 @@ import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
+import { MarkingLines, NewsLines, ViewsLine } from "./GradebookLines";
+import { AnswersLine, RepliesLine, TroubledLine, UnfinishedLines } from "./LetterLines";
+import { AnnouncedLines, RunLines } from "./RunLines";
+import { TodaySheet } from "./TodaySheet";
 
 /** What needs doing today, each line with its action. */
 export function DeskScreen() {
@@ -45,11 +48,21 @@ export function DeskScreen() {
           <section className="sheet" aria-labelledby="to-do">
             <h2 id="to-do">To look at today</h2>
             <ul className="lines">
-              <UnfinishedLines />
-              <TroubledLine />
+              <RunLines />
               <RepliesLine />
-              <ScheduledLines />
+              <TroubledLine />
+              <UnfinishedLines />
+              <AnnouncedLines />
               <AnswersLine />
+              <ViewsLine />
+              <NewsLines />
+              <MarkingLines />
+            </ul>
+            <p className="quiet desk-nothing">Nothing waits for you. A good moment for a kind word to somebody.</p>
+            <h2 className="mt-3" id="to-write">
+              You could write to
+            </h2>
+            <ul className="lines" aria-labelledby="to-write">
               <SilentLine />
               <PeopleLine starter="below a threshold" words="below 70 % overall" />
               <PeopleLine starter="missing work" words="missing two assignments or more" />
@@ -62,150 +75,13 @@ export function DeskScreen() {
               </li>
             </ul>
           </section>
-          <LatelySheet />
+          <div className="d-grid gap-3 align-content-start">
+            <TodaySheet />
+            <LatelySheet />
+          </div>
         </div>
       </div>
     </>
-  );
-}
-
-/** What was sent while its page was closed before all letters were finished. */
-function UnfinishedLines() {
-  const { office } = useVine();
-  const presses = useKept((read) => read.unfinishedPresses(), []) ?? [];
-  return presses.map(({ roundId, note, problem }) => (
-    <li key={roundId}>
-      <div className="line-main">
-        <strong>“{note.name || "Note without a name"}”</strong>{" "}
-        {problem === undefined ? "is being sent: its letters are being finished" : "was not sent"}
-        {problem !== undefined && (
-          <div className="quiet small" data-private>
-            {problem}
-          </div>
-        )}
-      </div>
-      {problem !== undefined && (
-        <>
-          <Button size="sm" variant="link" onClick={() => office.forgetPress(roundId)}>
-            Put away
-          </Button>
-          <Link className="btn btn-outline-primary btn-sm" href={`/notes/${note.id}`}>
-            Open the note
-          </Link>
-        </>
-      )}
-    </li>
-  ));
-}
-
-function TroubledLine() {
-  const troubled = useKept((read) => read.troubledLetters(), []) ?? [];
-  const [first] = troubled;
-  if (!first) return null;
-  return (
-    <li>
-      <div className="line-main">
-        <strong>{counted(troubled.length, "letter")}</strong> did not arrive
-        <div className="quiet small" data-private>
-          {troubled
-            .slice(0, 3)
-            .map(({ recipient }) => recipient.name)
-            .join(", ")}
-        </div>
-      </div>
-      <Link className="btn btn-outline-primary btn-sm" href={`/record/${first.roundId}`}>
-        See why
-      </Link>
-    </li>
-  );
-}
-
-/** What families wrote back and nobody has read yet. */
-function RepliesLine() {
-  const { world } = useVine();
-  const replies = useKept((read) => read.newReplies(), []) ?? [];
-  if (replies.length === 0) return null;
-  const names = new Map(
-    [...world.guardians.values()].flatMap((one) =>
-      one.addresses.map((address) => [address.toLowerCase(), fullName(one)]),
-    ),
-  );
-  return (
-    <li>
-      <div className="line-main">
-        <strong>{counted(replies.length, "family", "families")}</strong> wrote back
-        <div className="quiet small text-truncate" data-private>
-          {replies
-            .slice(0, 3)
-            .map(({ from }) => names.get(from.address.toLowerCase()) ?? (from.name || from.address))
-            .join(", ")}
-        </div>
-      </div>
-      <Link className="btn btn-outline-primary btn-sm" href="/record">
-        Read
-      </Link>
-    </li>
-  );
-}
-
-/** Rounds whose time is still to come, or that wait for a word. */
-function ScheduledLines() {
-  const rounds = useKept((read) => read.roundsToCome(), []) ?? [];
-  return rounds.map(({ round, letters }) => (
-    <li key={round.id}>
-      <div className="line-main">
-        <strong>{counted(letters, "letter")}</strong> of “{round.noteName}”{" "}
-        {round.paused ? "wait until you go on" : `leave on ${formatMoment(round.leavesAt)}`}
-      </div>
-      <Link className="btn btn-outline-primary btn-sm" href={`/record/${round.id}`}>
-        Look
-      </Link>
-    </li>
-  ));
-}
-
-/** Families that have not heard for long, or only ever heard concern. */
-function SilentLine() {
-  const view = useAnswer((engine) => engine.balance(), []);
-  const silent = view?.bands.filter(({ days }) => days === undefined || days > LONG_DAYS) ?? [];
-  const students = silent.reduce((sum, { studentIds }) => sum + studentIds.length, 0);
-  if (!view || students + view.onlyConcern.length === 0) return null;
-  return (
-    <li>
-      <div className="line-main">
-        The families of <strong>{counted(students, "student")}</strong> have not heard from you in {LONG_DAYS} days
-        {view.onlyConcern.length > 0 && (
-          <div className="quiet small">Those of {counted(view.onlyConcern.length, "student")} heard only concern</div>
-        )}
-      </div>
-      <Link className="btn btn-outline-primary btn-sm" href="/record">
-        See who
-      </Link>
-    </li>
-  );
-}
-
-const LONG_DAYS = 21;
-
-/** Answers to contact cards that wait to be taken in. */
-function AnswersLine() {
-  const waiting = useKept((read) => read.waitingAnswers(), []) ?? [];
-  if (waiting.length === 0) return null;
-  return (
-    <li>
-      <div className="line-main">
-        <strong>{counted(waiting.length, "family", "families")}</strong> filled in a contact card
-        <div className="quiet small" data-private>
-          {waiting
-            .slice(0, 3)
-            .map(({ answer }) => answer.studentName)
-            .join(", ")}
-        </div>
-      </div>
-      <Link className="btn btn-outline-primary btn-sm" href="/families/cards">
-        Take in
-      </Link>
-    </li>
   );
 }
 
@@ -247,9 +123,12 @@ function StartButton({ starter, words }: { starter: Starter; words: string }) {
 
 /** The last rounds, and what was brought in last. */
 function LatelySheet() {
+  const { office } = useVine();
+  const now = office.around.now();
   const lately = useKept(
     async (read) => ({
-      rounds: roundsInARow(await read.roundsNewestFirst()).slice(0, 4),
+      // What is ready for a run that is still to come stands above.
+      rounds: roundsInARow((await read.roundsNewestFirst()).filter((one) => !isStillToCome(one, now))).slice(0, 4),
       tallies: await read.talliesByRound(),
       broughtIn: (await read.broughtInNewestFirst()).slice(0, 3),
     }),
@@ -287,3 +166,26 @@ function LatelySheet() {
     </section>
   );
 }
+
+/** Families that have not heard for long, or only ever heard concern. */
+function SilentLine() {
+  const view = useAnswer((engine) => engine.balance(), []);
+  const silent = view?.bands.filter(({ days }) => days === undefined || days > LONG_DAYS) ?? [];
+  const students = silent.reduce((sum, { studentIds }) => sum + studentIds.length, 0);
+  if (!view || students + view.onlyConcern.length === 0) return null;
+  return (
+    <li>
+      <div className="line-main">
+        The families of <strong>{counted(students, "student")}</strong> have not heard from you in {LONG_DAYS} days
+        {view.onlyConcern.length > 0 && (
+          <div className="quiet small">Those of {counted(view.onlyConcern.length, "student")} heard only concern</div>
+        )}
+      </div>
+      <Link className="btn btn-outline-primary btn-sm" href="/record">
+        See who
+      </Link>
+    </li>
+  );
+}
+
+const LONG_DAYS = 21;

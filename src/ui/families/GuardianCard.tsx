@@ -109,6 +109,15 @@ export function GuardianCard({ draft, place, before, onChange, onFirst, onRemove
             <option value="weekly">weekly</option>
           </Form.Select>
         </div>
+        {guardian.frequency !== "each letter" && (
+          <Form.Check
+            id={`${id}-urgent-too`}
+            className="small"
+            label="Urgent letters wait for the digest too"
+            checked={guardian.urgentToo ?? false}
+            onChange={({ target }) => set({ urgentToo: target.checked })}
+          />
+        )}
         {guardian.postalAddress !== undefined && (
           <Form.Control
             as="textarea"

@@ -28,6 +28,7 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
       : (last.frequency ?? "each letter"),
   );
   const [language, setLanguage] = useState(last.language ?? "");
+  const [urgentToo, setUrgentToo] = useState(last.urgentToo ?? false);
   const [said, setSaid] = useState<string>();
   const [trouble, setTrouble] = useState("");
   const [busy, setBusy] = useState(false);
@@ -56,6 +57,7 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
       {
         confirmation: often === "none" ? "stopped" : "confirmed",
         ...(often !== "none" && { frequency: often }),
+        ...((often === "daily" || often === "weekly") && { urgentToo }),
         ...(language && { language }),
       },
       often === "none" ? "You will get no more letters." : "Your wish is kept.",
@@ -115,8 +117,8 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
         {(
           [
             ["each letter", "Each letter as it comes"],
-            ["daily", "At most once a day"],
-            ["weekly", "Once a week"],
+            ["daily", "One letter a day, with all that is new"],
+            ["weekly", "One letter a week, with all that is new"],
             ["none", "No letters"],
           ] as const
         ).map(([value, words]) => (
@@ -130,6 +132,14 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
             onChange={() => setOften(value)}
           />
         ))}
+        {(often === "daily" || often === "weekly") && (
+          <Form.Check
+            id="urgent-too"
+            label="Urgent letters too: all of them wait for that one"
+            checked={urgentToo}
+            onChange={({ target }) => setUrgentToo(target.checked)}
+          />
+        )}
         <Form.Label htmlFor="language" className="mt-2 mb-0">
           The language you read best
         </Form.Label>

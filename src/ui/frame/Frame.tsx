@@ -17,14 +17,16 @@ import { useUndoKeys } from "./useUndoKeys";
 interface FrameProps {
   /** Whether an empty browser opens on the demo school. */
   readonly opensDemo: boolean;
+  /** Whether that one has standing notes, which send themselves. */
+  readonly demoStands: boolean;
   /** A day that stands for today, so that pictures and tests don't change from day to day. */
   readonly pinnedToday?: string;
   readonly children: ReactNode;
 }
 
 /** What stays while the screens change: the stem, the data, the line to the post room. */
-export function Frame({ opensDemo, pinnedToday, children }: FrameProps) {
-  const office = useOffice(opensDemo, pinnedToday);
+export function Frame({ opensDemo, demoStands, pinnedToday, children }: FrameProps) {
+  const office = useOffice(opensDemo, demoStands, pinnedToday);
   useEffect(() => {
     applyTheme(chosenTheme());
     const system = window.matchMedia("(prefers-color-scheme: dark)");

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
 import { COVER_KEY, useCover } from "./CoverProvider";
+import { NothingLeavesSwitch } from "./NothingLeavesSwitch";
 
 interface HeadProps {
   readonly title: string;
@@ -28,6 +29,7 @@ export function Head({ title, about, children }: HeadProps) {
         ) : (
           <div className="ribbon">Practice: nothing leaves this computer</div>
         )}
+        <NothingLeavesSwitch id="nothing-leaves-head" />
         <button
           type="button"
           className="btn btn-outline-secondary btn-sm"

@@ -15,11 +15,9 @@ import {
 } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { useMemo, useState } from "react";
-import { markingState } from "@/core/figures/markScore";
-import { currentPeriod, WHOLE_YEAR } from "@/core/model/term";
+import { useState } from "react";
+import { useHalfDone } from "@/ui/shared/useHalfDone";
 import { useKept } from "@/ui/shared/useKept";
-import { useVine } from "@/ui/shared/VineContext";
 import { ChangesDialog } from "./ChangesDialog";
 
 interface Step {
@@ -47,7 +45,7 @@ export function Stem() {
   const [listing, setListing] = useState(false);
   const troubled = useKept((read) => read.troubledLetters(), [])?.length ?? 0;
   const answers = useKept((read) => read.waitingAnswers(), [])?.length ?? 0;
-  const halfDone = useHalfDone();
+  const halfDone = useHalfDone().length;
   const counts: Record<string, number> = { "/record": troubled, "/families": answers, "/marking": halfDone };
   return (
     <nav className={`stem ${narrow ? "is-narrow" : ""}`} aria-label="Steps">
@@ -79,22 +77,6 @@ export function Stem() {
       </button>
     </nav>
   );
-}
-
-/** How many assignments of this term are marked in part. */
-function useHalfDone(): number {
-  const { world, today } = useVine();
-  return useMemo(() => {
-    const { assignments, scoreColumns, classes } = world;
-    const period = currentPeriod(world, today);
-    return [...assignments.values()].filter((assignment) => {
-      // Without a rubric nothing can be half done but what is commented on.
-      if (!assignment.rubric?.length || (period !== WHOLE_YEAR && assignment.termId !== period)) return false;
-      const scores = scoreColumns.get(assignment.id)?.scores ?? {};
-      const inClass = classes.get(assignment.classId)?.studentIds ?? [];
-      return inClass.some((id) => markingState(scores[id], assignment) === "half done");
-    }).length;
-  }, [world, today]);
 }
 
 function StemNode({ step: { href, word, icon: Icon }, count }: { step: Step; count: number }) {

@@ -1,27 +1,34 @@
 "use client";
 import { useEffect, useState } from "react";
 import { demoSchoolWithPast } from "@/demo/demoPast";
+import { wholeDemo } from "@/demo/demoStanding";
 import { browserSurroundings } from "@/office/browserSurroundings";
 import { Office } from "@/office/office";
+import { sendDemoDigest } from "@/office/sendDemoDigest";
 import { goOnSending } from "@/office/sendNote";
 
 /** Opens the application for as long as the page is there. */
 export function useOffice(
   opensDemo: boolean,
+  demoStands: boolean,
   pinnedToday: string | undefined,
 ): Office | "opening" | "blocked" | { failed: unknown } {
   const [opened, setOpened] = useState<ReturnType<typeof useOffice>>("opening");
   useEffect(() => {
     let gone = false;
     let office: Office | undefined;
-    Office.open(browserSurroundings(pinnedToday), opensDemo ? demoSchoolWithPast : undefined, () =>
-      setOpened("blocked"),
+    Office.open(
+      browserSurroundings(pinnedToday),
+      opensDemo ? (demoStands ? wholeDemo : demoSchoolWithPast) : undefined,
+      () => setOpened("blocked"),
     ).then(
       (ready) => {
         office = ready;
         if (gone) return ready.close();
         ready.line.open();
         void goOnSending(ready);
+        // A page that is closed meanwhile leaves it to the next one.
+        if (demoStands) void sendDemoDigest(ready).catch(() => undefined);
         setOpened(ready);
       },
       (failed) => !gone && setOpened({ failed }),
@@ -36,6 +43,6 @@ export function useOffice(
       document.removeEventListener("visibilitychange", onReturn);
       office?.close();
     };
-  }, [opensDemo, pinnedToday]);
+  }, [opensDemo, demoStands, pinnedToday]);
   return opened;
 }

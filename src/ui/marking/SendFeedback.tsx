@@ -8,6 +8,7 @@ import type { Score } from "@/core/model/score";
 import { fullName } from "@/core/model/student";
 import { counted, listed } from "@/core/words";
 import { useVine } from "@/ui/shared/VineContext";
+import { FeedbackByItself } from "./FeedbackByItself";
 import type { MarkRow } from "./MarkList";
 
 interface SendFeedbackProps {
@@ -66,6 +67,7 @@ export function SendFeedback({ rows, scoreOf, assignment, whenKept }: SendFeedba
               onChange={(event) => setAgain(event.target.checked)}
             />
           )}
+          <FeedbackByItself assignment={assignment} />
           <p className="quiet small mb-0">
             Each letter is checked. One that can’t go stays in the list as not sent, with its reason. Who had it already
             gets nothing again.

@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useCallback, useMemo, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { adding } from "@/core/change/change";
@@ -90,6 +91,9 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
             <Button size="sm" variant="link" className="text-nowrap" onClick={keepAsTemplate}>
               Keep as a template
             </Button>
+            <Link className="btn btn-link btn-sm text-nowrap" href={`/notes/${note.id}/plan`}>
+              Plan …
+            </Link>
             <KeepingWords keeping={keeping} />
           </div>
         }

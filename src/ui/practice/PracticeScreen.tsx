@@ -11,6 +11,7 @@ import { Skeleton } from "@/ui/shared/Skeleton";
 import { useRefreshed } from "@/ui/shared/useRefreshed";
 import { useVine } from "@/ui/shared/VineContext";
 import { AsTheFamily } from "./AsTheFamily";
+import { NextMorning } from "./NextMorning";
 import { RehearsalControl } from "./RehearsalControl";
 import { emptyMailboxes, fetchMailboxes, fetchMessages, type Mailbox, type ReadMessage } from "./rehearsal";
 
@@ -63,11 +64,15 @@ export function PracticeScreen() {
             title="No letters have arrived yet"
             words="The practice post is a small mail world on this computer. Letters that you send arrive here, in the mailbox of each family, so that you can read them as they do. Before you send, you can make the next letters meet trouble."
           >
-            <RehearsalControl />
+            <div className="d-grid gap-2">
+              <NextMorning onStepped={refresh} />
+              <RehearsalControl />
+            </div>
           </EmptyState>
         ) : (
           <div className="mailboxes">
             <section className="mailboxes-part" aria-label="Mailboxes">
+              <NextMorning onStepped={refresh} />
               <RehearsalControl />
               <Form.Control
                 size="sm"

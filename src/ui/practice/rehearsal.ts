@@ -74,6 +74,11 @@ export async function fetchMessages(address: string): Promise<ReadMessage[]> {
   );
 }
 
+/** Sets the practice post's clock on, in ms. */
+export async function stepClock(byMs: number): Promise<void> {
+  await ask("/api/practice/clock", { method: "POST", body: JSON.stringify({ byMs }) });
+}
+
 export async function emptyMailboxes(): Promise<void> {
   await fetch("/api/practice/mailboxes", { method: "DELETE" });
 }

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { Round } from "@/core/delivery/round";
-import { roundsInARow, talliesTogether } from "@/core/delivery/roundsInARow";
+import { isStillToCome, roundsInARow, talliesTogether } from "@/core/delivery/roundsInARow";
 import { type Tally, tallySentence } from "@/core/delivery/tally";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
@@ -9,6 +9,7 @@ import { EmptyState } from "@/ui/shared/EmptyState";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useKept } from "@/ui/shared/useKept";
+import { useVine } from "@/ui/shared/VineContext";
 import { BalanceSheet } from "./BalanceSheet";
 import { DropMessage } from "./DropMessage";
 import { FindLetters } from "./FindLetters";
@@ -19,8 +20,13 @@ const MANY = 3;
 
 /** Every round that was sent, with what became of its letters. */
 export function RecordScreen() {
+  const { office } = useVine();
   const kept = useKept(
-    async (read) => ({ rounds: await read.roundsNewestFirst(), tallies: await read.talliesByRound() }),
+    async (read) => ({
+      // What is ready for a run that is still to come stands with its plan.
+      rounds: (await read.roundsNewestFirst()).filter((one) => !isStillToCome(one, office.around.now())),
+      tallies: await read.talliesByRound(),
+    }),
     [],
   );
   return (

@@ -23,6 +23,7 @@ import { takePrinted } from "@/ui/shared/takePrinted";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
+import { AnnouncedPart } from "./AnnouncedPart";
 import { OpenLetter } from "./OpenLetter";
 import { SendAgainDialog } from "./SendAgainDialog";
 import { StateTag } from "./StateTag";
@@ -76,6 +77,7 @@ export function RoundScreen({ roundId, letterId }: { roundId: string; letterId?:
                 {round.sentence}.
               </p>
               <RoundProgress roundId={roundId} />
+              <AnnouncedPart roundId={roundId} />
               <CameInLine round={round} letters={letters} />
               {round.acceptedCautions.length > 0 && (
                 <p className="small mt-2">Sent though it was seen that: {round.acceptedCautions.join("; ")}.</p>

@@ -5,11 +5,12 @@ import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import { updating } from "@/core/change/change";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
-import type { PastScores } from "@/core/model/pastScores";
 import { DEFAULT_SETTINGS, SETTINGS_ID, type Settings } from "@/core/model/settings";
-import { emptyWorldRecords, type WorldRecords } from "@/core/model/world";
+import { emptyWorldRecords } from "@/core/model/world";
 import { demoSchoolWithPast } from "@/demo/demoPast";
 import { LARGE_SCHOOL } from "@/demo/demoSchool";
+import { wholeDemo } from "@/demo/demoStanding";
+import type { Office } from "@/office/office";
 import { Head } from "@/ui/frame/Head";
 import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
 import { useChange } from "@/ui/shared/useChange";
@@ -18,6 +19,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import { LetterHeadSheet } from "./LetterHeadSheet";
 import { MailSheet } from "./MailSheet";
 import { ScalesSheet } from "./ScalesSheet";
+import { SchoolDaysSheet } from "./SchoolDaysSheet";
 import { StatementsSheet } from "./StatementsSheet";
 import { TermsSheet } from "./TermsSheet";
 
@@ -35,6 +37,7 @@ export function SettingsScreen() {
             <MailSheet />
             <ScalesSheet />
             <TermsSheet />
+            <SchoolDaysSheet />
           </div>
           <div className="d-grid gap-3">
             <StatementsSheet />
@@ -160,11 +163,11 @@ function LookSheet() {
 function DataSheet() {
   const { office, today } = useVine();
   const [asked, setAsked] = useState<string>();
-  const choices: { words: string; done: string; records: () => [WorldRecords, PastScores[]] }[] = [
+  const choices: { words: string; done: string; records: () => Parameters<Office["replaceEverything"]> }[] = [
     {
       words: "Start the demo school afresh",
       done: "The demo school is fresh again.",
-      records: () => demoSchoolWithPast(today),
+      records: () => wholeDemo(today),
     },
     {
       words: "Open a demo school of 2,000 students",

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
-import { demoSchoolWithPast } from "@/demo/demoPast";
+import { wholeDemo } from "@/demo/demoStanding";
 import { useVine } from "./VineContext";
 
 /** The two ways to begin where there is nothing yet: one's own files, or the demo school. */
@@ -12,7 +12,7 @@ export function BeginChoices() {
       <Link className="btn btn-primary" href="/gradebook/bring-in">
         Bring in your files
       </Link>
-      <Button variant="outline-primary" onClick={() => office.replaceEverything(...demoSchoolWithPast(today))}>
+      <Button variant="outline-primary" onClick={() => office.replaceEverything(...wholeDemo(today))}>
         Open the demo school
       </Button>
     </div>

@@ -10,12 +10,14 @@ import { recordsOf, worldOf } from "@/core/model/world";
 import { letterReports } from "@/core/report/letterReports";
 import { planNote } from "@/core/selection/planNote";
 import { answersView } from "./answersView";
+import { deskView } from "./deskView";
 import type { EngineApi } from "./engineApi";
 import { gradebookView } from "./gradebookView";
 import { letterExtremes } from "./letterExtremes";
 import { lettersOnPaper } from "./lettersOnPaper";
 import { letterView, pageView } from "./letterView";
 import { checkView, noteSentence, peopleView } from "./peopleView";
+import { dryLetters, dryRun, standingView } from "./planFresh";
 import { previewView } from "./previewView";
 import { reportKeys, reportsOf } from "./reportsView";
 import { RoundInMaking } from "./roundInMaking";
@@ -69,9 +71,12 @@ export function createEngine(): EngineApi {
       const letter = finishedLetter(note, key);
       return planned && letter && readingOf(letter.text, wordsFor(note, languageOf(index(), planned)).language);
     },
-    beginRound: (note, now, most) => {
+    standing: (note, baseline) => standingView(index(), note, baseline),
+    dryLetters: (note, fresh, recipientId) => dryLetters(index(), note, fresh, recipientId),
+    dryRun: (note, fresh) => dryRun(index(), note, fresh),
+    beginRound: (note, now, most, fresh) => {
       lastToken += 1;
-      const round = new RoundInMaking(index(), note, now, lastToken);
+      const round = new RoundInMaking(index(), note, now, lastToken, fresh);
       const first = round.next(most);
       if (!first.done) making.set(lastToken, round);
       return { begun: round.begun, first };
@@ -83,6 +88,7 @@ export function createEngine(): EngineApi {
     },
     answers: (answers, chosen) => answersView(index(), answers, chosen),
     answerChange: ({ answer }, studentId) => planAnswer(answer, { kind: "nobody" }, index().world, studentId).change,
+    desk: (before) => deskView(index(), before),
     balance: () => balance(index()),
     cameIn: (about, at, now) => cameIn(index(), about, at, now),
     reportKeys: (wanted) => reportKeys(index(), wanted),

@@ -14,14 +14,16 @@ import type { WorldRecords } from "@/core/model/world";
 import type { ReportDraft } from "@/core/report/reportPaper";
 import type { NotePeople } from "@/core/selection/planNote";
 import type { AnswerView } from "./answersView";
+import type { DeskSeen, DeskView } from "./deskView";
 import type { GradebookView } from "./gradebookView";
 import type { LetterExtremes } from "./letterExtremes";
 import type { LettersOnPaper } from "./lettersOnPaper";
 import type { LiveParts } from "./letterView";
 import type { CheckView, PeopleView } from "./peopleView";
+import type { DryRun, StandingView } from "./planFresh";
 import type { PreviewView } from "./previewView";
 import type { ReportInRun, ReportsWanted } from "./reportsView";
-import type { LetterBatch, RoundBegun } from "./roundInMaking";
+import type { FreshAsked, LetterBatch, RoundBegun } from "./roundInMaking";
 import type { SelectionNewsView } from "./selectionNewsView";
 import type { LetterView } from "./shownLetter";
 import type { AssignmentDetails, ClassDetails, StudentDetails } from "./studentDetails";
@@ -57,13 +59,26 @@ export interface EngineApi {
    * Checks a note and begins to finish its letters, all on one state of the data; the first come along, so that a few are
    * made in one piece whatever changes meanwhile. `now` is when they leave, ms since the epoch.
    */
-  beginRound(note: Note, now: number, most: number): { readonly begun: RoundBegun; readonly first: LetterBatch };
+  beginRound(
+    note: Note,
+    now: number,
+    most: number,
+    fresh?: FreshAsked,
+  ): { readonly begun: RoundBegun; readonly first: LetterBatch };
+  /** Who of those that a plan remembers fits its note now, and for whom it certainly is not so any more. */
+  standing(note: Note, baseline: readonly string[]): StandingView;
+  /** What a run of a standing note would say and to whom, as things stand. */
+  dryRun(note: Note, fresh: FreshAsked): DryRun;
+  /** What one recipient would get of a run. */
+  dryLetters(note: Note, fresh: FreshAsked, recipientId: string): RenderedLetter[];
   /** Some more letters of the round begun last, in the order of the list; outdated once anything was changed meanwhile. */
   nextLetters(token: number, most: number): LetterBatch | "outdated";
   /** Answers to contact cards, joined with the families; `chosen` says whose an answer is where that was in doubt. */
   answers(answers: readonly FamilyAnswer[], chosen: Readonly<Record<string, string>>): AnswerView[];
   /** What taking one answer in changes. */
   answerChange(answer: FamilyAnswer, studentId: string): Change;
+  /** What is newly missing or low since the desk was looked at last. */
+  desk(before: DeskSeen | undefined): DeskView;
   /** How long ago families heard, and who heard only concern. */
   balance(): Balance;
   /** What came in after a round of what was missing when it was sent. */

@@ -89,9 +89,15 @@ export function checkView(index: FiguresIndex, note: Note, now: number): CheckVi
   return checkPlan(index, note, planNote(index, note), now);
 }
 
-/** The same for a plan that is made already. */
-export function checkPlan(index: FiguresIndex, note: Note, plan: NotePlan, now: number): CheckView {
-  const findings = checkNote(index, note, plan, now).map(findingView);
+/** The same for a plan that is made already, and perhaps checked. */
+export function checkPlan(
+  index: FiguresIndex,
+  note: Note,
+  plan: NotePlan,
+  now: number,
+  found: readonly Finding[] = checkNote(index, note, plan, now),
+): CheckView {
+  const findings = found.map(findingView);
   const others = [...lettersInAnotherLanguage(index, note, plan).values()].flat().length;
   const stops = findings.filter(({ finding }) => isStop(finding)).length;
   const cautions = findings.filter(({ finding }) => isCaution(finding)).length;

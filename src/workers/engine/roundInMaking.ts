@@ -1,13 +1,18 @@
+import { assignmentsNamed, type RunAsked } from "@/core/delivery/plans/runRule";
+import { saidOf } from "@/core/delivery/plans/saidOf";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { Note } from "@/core/model/note";
+import type { WrittenMark } from "@/core/model/noteKind";
+import { shortHash } from "@/core/model/shortHash";
 import { letterReports } from "@/core/report/letterReports";
 import type { ReportDraft } from "@/core/report/reportPaper";
 import { planCounts, planSentence } from "@/core/selection/planCounts";
-import { planNote } from "@/core/selection/planNote";
+import { type PlannedLetter, planNote } from "@/core/selection/planNote";
 import { type CheckView, checkPlan, type LetterEntry, letterEntries, noteSentence } from "./peopleView";
+import { asOfLeaving, planFresh } from "./planFresh";
 
 /** What a round is about, before the first of its letters is finished: all of it, the check too, on one state of the data. */
 export interface RoundBegun {
@@ -21,11 +26,41 @@ export interface RoundBegun {
   readonly letterCount: number;
   /** In letters about several children: by the student that a letter is kept under, the others. */
   readonly brothersAndSisters: Readonly<Record<string, string[]>>;
+  /** Letters that could not go and were left out, each with its reason. */
+  readonly stopped: readonly StoppedLetter[];
+  /** Who fits now and was not part of the round: by the key of the letter. */
+  readonly newcomers: readonly { readonly key: string; readonly words: string }[];
+}
+
+export interface StoppedLetter {
+  readonly key: string;
+  readonly words: string;
+}
+
+/** How a round is made that leaves by itself, or is made anew until it leaves. */
+export interface FreshAsked {
+  /** When it leaves, ms since the epoch: it is judged as of then. */
+  readonly at: number;
+  /** The round that is made anew. */
+  readonly roundId?: string | undefined;
+  readonly run?: RunAsked | undefined;
+  /** The only letters that it may have, by key; who else fits is named. */
+  readonly onlyTo?: readonly string[] | undefined;
+  /** Whether letters that say nothing new go all the same. */
+  readonly sendsEmpty?: boolean | undefined;
+  /** For whom something waits that is news in any case. */
+  readonly newsFor?: readonly string[] | undefined;
+  /** Whether letters that can't go stay among the others, and stop them. */
+  readonly keepsStops?: boolean | undefined;
 }
 
 /** Some finished letters; `done` with the last of them. */
 export interface LetterBatch {
   readonly letters: readonly {
+    /** Tells the content of the letter and of its reports from others. */
+    readonly made: string;
+    /** By student: what it is remembered by in a plan. */
+    readonly marks: Readonly<Record<string, WrittenMark>>;
     readonly entry: LetterEntry;
     readonly rendered: RenderedLetter;
     /** What is drawn for it and goes along, one for each report of the note. */
@@ -40,24 +75,32 @@ export class RoundInMaking {
   private readonly entries: readonly LetterEntry[];
   private place = 0;
   readonly begun: RoundBegun;
+  private readonly index: FiguresIndex;
 
   /** `now` is when the round leaves, ms since the epoch. */
   constructor(
-    private readonly index: FiguresIndex,
+    known: FiguresIndex,
     private readonly note: Note,
     now: number,
     token: number,
+    private readonly fresh?: FreshAsked,
   ) {
-    const plan = planNote(index, note);
+    const index = fresh ? asOfLeaving(known, fresh) : known;
+    this.index = index;
+    const { plan, stopped, newcomers, findings } = fresh
+      ? planFresh(index, note, fresh)
+      : { plan: planNote(index, note), stopped: [], newcomers: [], findings: undefined };
     this.entries = letterEntries(index, plan);
     this.rest = noteLetters(index, note, plan.letters);
     this.begun = {
       token,
-      check: checkPlan(index, note, plan, now),
+      check: checkPlan(index, note, plan, now, findings),
       sentence: noteSentence(index, note),
       summary: planSentence(planCounts(plan)),
       selectedKeys: plan.selected.map(selectedKey),
       letterCount: plan.letters.length,
+      stopped,
+      newcomers,
       brothersAndSisters: Object.fromEntries(
         this.entries.flatMap(({ studentIds: [first, ...others] }) =>
           first !== undefined && others.length > 0 ? [[first, others] as const] : [],
@@ -76,9 +119,31 @@ export class RoundInMaking {
         letters.push({
           entry,
           rendered: value.rendered,
-          reports: letterReports(this.index, this.note, value.planned),
+          ...this.remembered(value),
         });
     }
     return { letters, done: this.place >= this.entries.length };
+  }
+
+  private remembered({ planned, rendered }: { planned: PlannedLetter; rendered: RenderedLetter }) {
+    const reports = letterReports(this.index, this.note, planned);
+    if (!this.fresh) return { reports, made: "", marks: {} };
+    const { subject, html, text } = rendered;
+    const { name, address } = planned.recipient;
+    const files = reports.map(({ fileName, ...paper }) => [fileName, JSON.stringify(paper)]);
+    const made = shortHash(JSON.stringify([name, address, subject, html, text, files]));
+    const marks: Record<string, WrittenMark> = {};
+    if (this.fresh.run) {
+      for (const { studentId } of planned.matches) {
+        const own = planned.matches.filter((match) => match.studentId === studentId);
+        marks[studentId] = {
+          ...(this.fresh.run.repeat === "if changed" && {
+            said: Object.fromEntries(own.map((match) => [match.classId, saidOf(this.index, match)])),
+          }),
+          assignmentIds: assignmentsNamed(own),
+        };
+      }
+    }
+    return { reports, made, marks };
   }
 }

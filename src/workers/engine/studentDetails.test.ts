@@ -92,7 +92,14 @@ describe("one student's figures explain themselves", () => {
     const change = () => studentDetails(index, "class", "Ana", "winter")?.change;
     expect(change()).toBe("down 32 from 76\u00a0% on 27 October 2026");
     index.hear([
-      { studentId: "Ana", noteId: "n", kind: "praise", at: instantOf(addDays(TODAY, -10), 9), recipientIds: [] },
+      {
+        roundId: "r",
+        studentId: "Ana",
+        noteId: "n",
+        kind: "praise",
+        at: instantOf(addDays(TODAY, -10), 9),
+        recipientIds: [],
+      },
     ]);
     expect(change()).toBe("down 32 from 76\u00a0% on 14 November 2026, the last note");
     const year = studentDetails(new FiguresIndex(world, TODAY), "class", "Ana", "year");

@@ -69,7 +69,9 @@ export function ChosenField({ editor, letter }: { editor: Editor; letter: Letter
       {chosen.attrs.days !== undefined && (
         <Form.Group controlId="block-days" className="mt-2">
           <Form.Label className="small mb-1">
-            {chosen.type === "classLog" ? "Of how many of the last days" : "For how many days to come"}
+            {chosen.type === "classLog" || chosen.type === "newScores"
+              ? "Of how many of the last days"
+              : "For how many days to come"}
           </Form.Label>
           <Form.Control
             size="sm"

@@ -38,6 +38,7 @@ export const BLOCK_WORDS: Record<LiveBlockNode["type"] | "signature", string> = 
   assignmentScore: "Score and comment on an assignment",
   upcomingWork: "Upcoming work",
   classLog: "Class log",
+  newScores: "New scores",
   signature: "Signature",
 };
 

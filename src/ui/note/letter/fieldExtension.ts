@@ -83,6 +83,7 @@ export const BLOCK_EXTENSIONS = [
   ),
   blockExtension("handingIn", whenNothing("Nothing is missing."), LiveBlock),
   blockExtension("upcomingWork", { ...days, ...whenNothing("Nothing falls due in the days to come.") }, LiveBlock),
+  blockExtension("newScores", { days: { default: 7 }, ...whenNothing("Nothing new came in.") }, LiveBlock),
   blockExtension("classLog", { ...days, ...whenNothing("Nothing was noted for these days.") }, LiveBlock),
   blockExtension("signature", {}, SignatureBlock),
 ];

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { Button } from "react-bootstrap";
 import { removing } from "@/core/change/change";
 import type { Note } from "@/core/model/note";
+import type { Plan } from "@/core/model/plan";
 import { Head } from "@/ui/frame/Head";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
@@ -10,10 +11,12 @@ import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";
 import { BeginSheet } from "./BeginSheet";
 import { SelectionsSheet } from "./SelectionsSheet";
+import { StandingSheet } from "./StandingSheet";
 
 /** All notes, and the ways to begin one. */
 export function NotesScreen() {
   const notes = useKept((read) => read.notesNewestFirst(), []);
+  const plans = useKept((read) => read.allPlans(), []) ?? [];
   return (
     <>
       <Head title="Notes" about="A note is written once and finished for each family with their own figures." />
@@ -29,24 +32,30 @@ export function NotesScreen() {
               )}
               <ul className="lines">
                 {notes?.map((note) => (
-                  <NoteLine key={note.id} note={note} />
+                  <NoteLine key={note.id} note={note} plan={plans.find(({ id }) => id === note.id)} />
                 ))}
               </ul>
             </section>
             <SelectionsSheet />
           </div>
-          <BeginSheet />
+          <div className="d-grid gap-3 align-content-start">
+            <StandingSheet />
+            <BeginSheet />
+          </div>
         </div>
       </div>
     </>
   );
 }
 
-function NoteLine({ note }: { note: Note }) {
+function NoteLine({ note, plan }: { note: Note; plan: Plan | undefined }) {
   const change = useChange();
   const sentence = useAnswer((engine) => engine.sentence(note), [note]);
   const remove = () =>
-    change(removing("notes", [note]), `The note “${note.name}” was deleted. Its rounds stay in the record.`);
+    change(
+      { ...removing("notes", [note]), ...(plan && removing("plans", [plan])) },
+      `The note “${note.name}” was deleted. Its rounds stay in the record.`,
+    );
   return (
     <li>
       <div className="line-main">
@@ -58,6 +67,10 @@ function NoteLine({ note }: { note: Note }) {
           {note.kind}, changed {formatMoment(note.changedAt)}
         </div>
       </div>
+      <Link className="btn btn-link btn-sm" href={`/notes/${note.id}/plan`}>
+        {plan ? "Its plan" : "Let it send itself …"}
+        <span className="visually-hidden"> {note.name}</span>
+      </Link>
       <Button size="sm" variant="link" onClick={remove}>
         Delete<span className="visually-hidden"> {note.name}</span>
       </Button>

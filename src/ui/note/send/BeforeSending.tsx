@@ -13,6 +13,7 @@ import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { designOf } from "@/core/report/reportDesign";
 import { counted } from "@/core/words";
+import { readersOfDigests } from "@/office/readersOfDigests";
 import { sendNote } from "@/office/sendNote";
 import { SenderMissing } from "@/ui/delivery/SenderMissing";
 import { useAnswer } from "@/ui/shared/useAnswer";
@@ -42,6 +43,10 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const [ticked, setTicked] = useState<readonly string[]>([]);
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [at, setAt] = useState<number>();
+  const [alsoNew, setAlsoNew] = useState(false);
+  const [atOnce, setAtOnce] = useState(false);
+  const readers = useKept(() => readersOfDigests(office, note), [note.kind, world]);
+  const inDigest = [...new Set(people.letters.map(({ recipient }) => recipient.id))].filter((id) => readers?.has(id));
   const [copy, setCopy] = useState(false);
   const [together, setTogether] = useState(false);
   const { enclosures = [] } = note;
@@ -73,7 +78,11 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const send = async () => {
     setBusy(true);
     try {
-      const choices = { seenCautions: cautions.map(({ id }) => id), at, copy, together: isTogether };
+      const choices = {
+        ...{ seenCautions: cautions.map(({ id }) => id), at, copy, together: isTogether },
+        ...(at !== undefined && alsoNew && { alsoNew }),
+        ...(atOnce && { atOnceTo: inDigest }),
+      };
       const sent = await sendNote(office, note, choices, "Notes", setFinished);
       if (sent.ok) return onSent(sent.roundId);
       setProblem(sent.problem);
@@ -105,7 +114,22 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
           </p>
         )}
         {hasReports && <ReportsLaid note={note} onChange={setLaid} />}
-        <SendWhen at={at} takeBackSeconds={settings.takeBackSeconds} onChange={setAt} />
+        <SendWhen
+          at={at}
+          takeBackSeconds={settings.takeBackSeconds}
+          onChange={setAt}
+          alsoNew={alsoNew}
+          onAlsoNew={setAlsoNew}
+        />
+        {inDigest.length > 0 && (
+          <p className="small mb-2" role="status">
+            {counted(inDigest.length, "guardian")} of them {inDigest.length === 1 ? "gets" : "get"} it in the next
+            digest, as they wished.{" "}
+            <Button size="sm" variant="link" className="p-0" onClick={() => setAtOnce(!atOnce)}>
+              {atOnce ? "Let it wait for the digest after all" : "Send these at once all the same"}
+            </Button>
+          </p>
+        )}
         {line.status && (
           <p className="quiet small" role="status">
             {planWords(sendingPlan(letters, leavesAt, line.status, realNow), line.status.dailyLimit)} You may close this

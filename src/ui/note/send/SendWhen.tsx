@@ -1,16 +1,21 @@
 "use client";
 import { Form } from "react-bootstrap";
 import { counted } from "@/core/words";
+import { useVine } from "@/ui/shared/VineContext";
 
 interface SendWhenProps {
   /** The moment that was chosen, ms since the epoch; none is now. */
   readonly at: number | undefined;
   readonly takeBackSeconds: number;
   readonly onChange: (at: number | undefined) => void;
+  /** Whether those who come to fit until then get it too. */
+  readonly alsoNew: boolean;
+  readonly onAlsoNew: (alsoNew: boolean) => void;
 }
 
 /** Whether the letters leave now or at a time. */
-export function SendWhen({ at, takeBackSeconds, onChange }: SendWhenProps) {
+export function SendWhen({ at, takeBackSeconds, onChange, alsoNew, onAlsoNew }: SendWhenProps) {
+  const { office } = useVine();
   return (
     <fieldset className="mb-2">
       <legend className="visually-hidden">When the letters leave</legend>
@@ -33,7 +38,7 @@ export function SendWhen({ at, takeBackSeconds, onChange }: SendWhenProps) {
           id="when-at"
           label="At a time; until then you can take all of them back"
           checked={at !== undefined}
-          onChange={() => onChange(tomorrowMorning())}
+          onChange={() => onChange(tomorrowMorning(office.around.now()))}
         />
         {at !== undefined && (
           <Form.Control
@@ -50,10 +55,19 @@ export function SendWhen({ at, takeBackSeconds, onChange }: SendWhenProps) {
         )}
       </div>
       {at !== undefined && (
-        <p className="quiet small mb-0">
-          The letters are made now and leave as they are: what changes in the gradebook until then changes nothing in
-          them. A no that is said meanwhile holds.
-        </p>
+        <>
+          <p className="quiet small mb-0">
+            Until then the letters are made anew whenever something changes that they say; who no longer fits falls
+            away. What became of them stands on the desk. A no that is said meanwhile holds.
+          </p>
+          <Form.Check
+            id="also-new"
+            className="small"
+            label="Also to those who come to fit until then"
+            checked={alsoNew}
+            onChange={({ target }) => onAlsoNew(target.checked)}
+          />
+        </>
       )}
     </fieldset>
   );
@@ -62,8 +76,8 @@ export function SendWhen({ at, takeBackSeconds, onChange }: SendWhenProps) {
 const MORNING_HOUR = 7;
 const MORNING_MINUTE = 30;
 
-function tomorrowMorning(): number {
-  const now = new Date();
+function tomorrowMorning(at: number): number {
+  const now = new Date(at);
   return new Date(now.getFullYear(), now.getMonth(), now.getDate() + 1, MORNING_HOUR, MORNING_MINUTE).getTime();
 }
 

@@ -35,6 +35,10 @@ export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[
     condition: { kind: "criterion", assignment: "", criterion: "", comparison: "at most", value: "" },
   },
   { words: "marked or not", condition: { kind: "marked", assignment: "", state: "marked" } },
+  {
+    words: "score on any assignment marked lately",
+    condition: { kind: "any assignment", category: "", comparison: "at most", percent: 70, withinDays: 7 },
+  },
   { words: "missing work", condition: { kind: "missing", atLeast: 2 } },
   { words: "nothing missing", condition: { kind: "nothing missing" } },
   { words: "late or unmarked work", condition: { kind: "count", of: "late", atLeast: 2 } },
@@ -51,6 +55,7 @@ export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[
   { words: "kind of the last note", condition: { kind: "last note", note: "concern" } },
   { words: "checklist", condition: { kind: "checklist", checklist: "", mark: "not done" } },
   { words: "own column", condition: { kind: "own column", column: "", comparison: "is", value: "" } },
+  { words: "birthday today", condition: { kind: "birthday" } },
   { words: "students by name", condition: { kind: "chosen", studentIds: [] } },
 ];
 
@@ -109,6 +114,10 @@ export function ConditionPicker({
           />
         </>
       );
+    case "any assignment":
+      return <AnyAssignmentCondition condition={condition} onChange={onChange} />;
+    case "birthday":
+      return <>whose birthday is today</>;
     case "missing":
       return (
         <>
@@ -221,14 +230,41 @@ export function ConditionPicker({
   }
 }
 
-function CategoryCondition({ condition, onChange }: PickerProps<"category">) {
+function useCategoryNames(): readonly string[] {
   const { world } = useVine();
-  const names = useMemo(
+  return useMemo(
     () => [
       ...new Set([...world.classes.values()].flatMap((one) => shownCategories(one, world).map(({ name }) => name))),
     ],
     [world],
   );
+}
+
+/** "who have at most 70 % on any assignment of Quizzes marked in the last 7 days". */
+function AnyAssignmentCondition({ condition, onChange }: PickerProps<"any assignment">) {
+  const names = useCategoryNames();
+  return (
+    <>
+      who have <Threshold condition={condition} onChange={onChange} /> on any assignment of{" "}
+      <Choice
+        label="Category"
+        value={condition.category}
+        options={[{ value: "", words: "every category" }, ...names.map((name) => ({ value: name, words: name }))]}
+        onChange={(category) => onChange({ ...condition, category })}
+      />{" "}
+      marked in the last{" "}
+      <CountPicker
+        label="Days"
+        value={condition.withinDays}
+        onChange={(withinDays) => onChange({ ...condition, withinDays })}
+      />{" "}
+      {condition.withinDays === 1 ? "day" : "days"}
+    </>
+  );
+}
+
+function CategoryCondition({ condition, onChange }: PickerProps<"category">) {
+  const names = useCategoryNames();
   return (
     <>
       whose average of{" "}
@@ -272,7 +308,7 @@ function AssignmentCondition({ condition, onChange }: PickerProps<"assignment">)
 }
 
 /** "below 70 %". */
-function Threshold({ condition, onChange }: PickerProps<"overall" | "category">) {
+function Threshold({ condition, onChange }: PickerProps<"overall" | "category" | "any assignment">) {
   return (
     <>
       <ComparisonPicker condition={condition} onChange={onChange} />{" "}
@@ -286,7 +322,10 @@ function Threshold({ condition, onChange }: PickerProps<"overall" | "category">)
   );
 }
 
-function ComparisonPicker({ condition, onChange }: PickerProps<"overall" | "category" | "assignment">) {
+function ComparisonPicker({
+  condition,
+  onChange,
+}: PickerProps<"overall" | "category" | "assignment" | "any assignment">) {
   return (
     <Words
       label="Comparison"

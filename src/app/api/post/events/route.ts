@@ -19,14 +19,14 @@ const querySchema = z.object({
 export const GET = (request: Request) =>
   answer(async () => {
     const query = querySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
-    const { postRoom, familyDesk, familiesAt } = await house();
+    const { postRoom, familyDesk, familiesAt, clockAheadMs } = await house();
     const after = query.journalId === postRoom.journalId ? query.after : 0;
     const familyAfter = query.familyJournalId === familyDesk.journalId ? query.familyAfter : 0;
     await Promise.race([postRoom.waitBeyond(after, query.waitMs), familyDesk.waitBeyond(familyAfter, query.waitMs)]);
     return {
       journalId: postRoom.journalId,
       events: postRoom.eventsAfter(after),
-      status: { ...postRoom.status(), ...(familiesAt && { familiesAt }) },
+      status: { ...postRoom.status(), clockAheadMs: clockAheadMs(), ...(familiesAt && { familiesAt }) },
       families: { journalId: familyDesk.journalId, events: familyDesk.eventsAfter(familyAfter) },
     };
   });

@@ -1,0 +1,129 @@
+import type { FiguresIndex } from "../../figures/figuresIndex";
+import { newEntries } from "../../figures/newEntries";
+import { dayOfInstant, daysBetween } from "../../model/day";
+import { selectedKey } from "../../model/keptSelection";
+import type { Repetition } from "../../model/plan";
+import type { Match, RecipientRule } from "../../selection/planNote";
+import type { Reason } from "../../selection/reason";
+import { saidOf } from "./saidOf";
+
+/** What a run of a standing note asks for, beside the note itself. Moments in ms since the epoch. */
+export interface RunAsked {
+  readonly noteId: string;
+  /** When it comes due. */
+  readonly at: number;
+  /** The round that it is made anew for: that one counts for nothing. */
+  readonly roundId?: string | undefined;
+  readonly repeat: Repetition;
+  /** Who fitted when the plan was turned on, by `selectedKey`. */
+  readonly baseline: readonly string[];
+  /** When it certainly ended for whom, by `selectedKey`. */
+  readonly ended: Readonly<Record<string, number>>;
+  /** Of a plan that waits for what comes in: since when it is on. */
+  readonly newSince?: number | undefined;
+  /** Within so many days a guardian gets one letter of all standing notes. */
+  readonly quietDays?: number | undefined;
+  readonly digest?: "daily" | "weekly" | undefined;
+}
+
+/**
+ * Who gets a letter of a run, and about what. What was written counts as the index knows it: letters that left or are about
+ * to, and no others.
+ */
+export function runRule(index: FiguresIndex, run: RunAsked): RecipientRule {
+  const quietUntil = run.quietDays === undefined || run.digest ? undefined : lastStanding(index, run);
+  /** Who gets a letter of this very run already: the quiet rule counts it too. */
+  const taken = new Set<string>();
+  const saids = new Map<string, string>();
+  const said = (match: Match) => {
+    const key = selectedKey(match);
+    const known = saids.get(key) ?? saidOf(index, match);
+    saids.set(key, known);
+    return known;
+  };
+  const baseline = new Set(run.baseline);
+  return (match, recipient) => {
+    if (run.digest && index.world.guardians.get(recipient.id)?.frequency !== run.digest)
+      return "wishes no digest like this";
+    const before = index
+      .writtenAbout(match.studentId)
+      .filter((one) => isBefore(one, run) && one.noteId === run.noteId && one.recipientIds.includes(recipient.id));
+    const last = before.at(-1);
+    const endedAt = run.ended[selectedKey(match)];
+    let due = match;
+    if (run.repeat === "once" || run.repeat === "once until it ends") {
+      const counted = before.filter(({ at }) => run.repeat === "once" || endedAt === undefined || at > endedAt);
+      const narrowed = withoutThose(
+        match,
+        counted.flatMap(({ marks }) => marks?.[recipient.id]?.assignmentIds ?? []),
+      );
+      if (narrowed === undefined || (narrowed === match && counted.length > 0 && !namesAssignments(match)))
+        return "had this note already";
+      due = narrowed;
+      if (baseline.has(selectedKey(match)) && endedAt === undefined) return "fitted before it was on";
+    }
+    if (run.repeat === "if changed") {
+      const known = lastSaid(before, match, recipient.id);
+      if (known !== undefined && known === said(match)) return "nothing changed since the last letter";
+    }
+    if (run.newSince !== undefined) {
+      const since = Math.max(run.newSince, last?.at ?? 0);
+      if (newEntries(index, match.classId, match.studentId, since).length === 0) return "nothing new came in";
+    }
+    if (quietUntil && run.quietDays !== undefined) {
+      const lastDay = quietUntil.get(recipient.id);
+      const isQuiet = lastDay !== undefined && daysBetween(lastDay, dayOfInstant(run.at)) < run.quietDays;
+      if (isQuiet || taken.has(recipient.id)) return "had another standing note lately";
+      taken.add(recipient.id);
+    }
+    return due;
+  };
+}
+
+/** What of a match names assignments, without those that were written about; none where nothing is left. */
+function withoutThose(match: Match, assignmentIds: readonly string[]): Match | undefined {
+  if (assignmentIds.length === 0 || !namesAssignments(match)) return match;
+  const had = new Set(assignmentIds);
+  const reasons = match.reasons.flatMap((reason): Reason[] => {
+    if (reason.kind !== "any assignment") return [reason];
+    const fitting = reason.fitting.filter(({ id }) => !had.has(id));
+    return fitting.length > 0 ? [{ ...reason, fitting }] : [];
+  });
+  return reasons.some(({ kind }) => kind === "any assignment") ? { ...match, reasons } : undefined;
+}
+
+function namesAssignments({ reasons }: Match): boolean {
+  return reasons.some((reason) => reason.kind === "any assignment" && reason.fitting.length > 0);
+}
+
+/** The assignments that a letter about some matches was selected by. */
+export function assignmentsNamed(matches: readonly Match[]): string[] {
+  return matches.flatMap(({ reasons }) =>
+    reasons.flatMap((reason) => (reason.kind === "any assignment" ? reason.fitting.map(({ id }) => id) : [])),
+  );
+}
+
+/** What the last letter to somebody about a student in a class was made from. */
+function lastSaid(before: readonly Written[], { classId }: Match, recipientId: string): string | undefined {
+  return before.flatMap(({ marks }) => marks?.[recipientId]?.said?.[classId] ?? []).at(-1);
+}
+
+type Written = ReturnType<FiguresIndex["writtenAbout"]>[number];
+
+/** Whether something was written before a run comes due; its own round, made anew, was not. */
+function isBefore({ roundId, at }: Written, run: RunAsked): boolean {
+  return roundId !== run.roundId && at <= run.at;
+}
+
+/** By recipient: the day of the last letter of a standing note before a run. */
+function lastStanding(index: FiguresIndex, run: RunAsked): Map<string, string> {
+  const last = new Map<string, string>();
+  for (const studentId of index.world.students.keys()) {
+    for (const one of index.writtenAbout(studentId)) {
+      if (!one.standing || !isBefore(one, run)) continue;
+      const day = dayOfInstant(one.at);
+      for (const id of one.recipientIds) if (day > (last.get(id) ?? "")) last.set(id, day);
+    }
+  }
+  return last;
+}

@@ -1,0 +1,92 @@
+import { type Change, keysOf } from "@/core/change/change";
+import type { LaidRound } from "@/core/delivery/laidRound";
+import { isTouched, touchedClasses } from "@/core/delivery/plans/touches";
+import type { SelectionPart } from "@/core/model/condition";
+import type { Note } from "@/core/model/note";
+import { laidRounds, markOutdated } from "@/store/laidRounds";
+import { NobodyAnswers } from "./ask";
+import { tellOutdated } from "./handOver";
+import type { Office } from "./office";
+
+/** What is about to happen that letters laid ahead may speak of. */
+export interface Touch {
+  readonly change?: Change | "any";
+  /** Notes of which something was written, or did not arrive. */
+  readonly writtenOf?: readonly string[];
+  /** Whether letters wait for a digest anew. */
+  readonly isGathered?: boolean;
+}
+
+type Office_ = Pick<Office, "around" | "database" | "world">;
+
+/**
+ * Marks every laid round that something touches as outdated, here and with the post room, before it happens: none of them
+ * leaves until it is made anew. Where nobody answers it is kept and told as soon as somebody does. Gives the ids.
+ */
+export async function outdateTouched(office: Office_, touch: Touch): Promise<string[]> {
+  const { database } = office;
+  const laid = (await laidRounds(database)).filter(({ state }) => state !== "frozen");
+  if (laid.length === 0) return [];
+  const notes = await notesOf(office, laid);
+  const classes =
+    touch.change === undefined
+      ? new Set<string>()
+      : touch.change === "any"
+        ? "all"
+        : touchedClasses(touch.change, office.world);
+  const changedNotes = new Set(
+    touch.change === undefined || touch.change === "any"
+      ? []
+      : [...keysOf(touch.change.notes), ...keysOf(touch.change.plans)],
+  );
+  const digests = new Set(
+    touch.isGathered ? (await database.plans.toArray()).flatMap(({ id, digest }) => (digest ? [id] : [])) : [],
+  );
+  const writtenOf = new Set(touch.writtenOf);
+  const ids = laid.flatMap((one) => {
+    const note = notes.get(one.id);
+    const noteId = one.planId ?? note?.id ?? "";
+    const isHit =
+      touch.change === "any" ||
+      !note ||
+      isTouched(note.selection, classes) ||
+      (one.planId !== undefined && (changedNotes.has(one.planId) || digests.has(one.planId))) ||
+      writtenOf.has(noteId) ||
+      (writtenOf.size > 0 && asksWhatWasWritten(note));
+    return isHit ? [one.id] : [];
+  });
+  await markAndTell(office, ids);
+  return ids;
+}
+
+/** Marks some laid rounds as outdated, here and with the post room. */
+export async function markAndTell(office: Pick<Office, "around" | "database">, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  await markOutdated(office.database, ids);
+  try {
+    await tellOutdated(office);
+  } catch (cause) {
+    if (!(cause instanceof NobodyAnswers)) throw cause;
+  }
+}
+
+/** The note that each laid round is made from. */
+async function notesOf({ database }: Office_, laid: readonly LaidRound[]): Promise<Map<string, Note>> {
+  const planIds = laid.flatMap(({ planId = [] }) => planId);
+  const notes = await database.notes.bulkGet(planIds);
+  const byId = new Map(notes.flatMap((note) => (note ? [[note.id, note]] : [])));
+  return new Map(
+    laid.flatMap(({ id, planId, note }): [string, Note][] => {
+      const own = note ?? byId.get(planId ?? "");
+      return own ? [[id, own]] : [];
+    }),
+  );
+}
+
+/** Whether a selection asks what was written before. */
+function asksWhatWasWritten({ selection, onlyNew }: Note): boolean {
+  const parts = (selection.conditions as readonly SelectionPart[]).flatMap((part) =>
+    part.kind === "group" ? part.conditions : [part],
+  );
+  return onlyNew === true || parts.some(({ kind }) => kind === "written" || kind === "last note" || kind === "change");
+}

@@ -1,0 +1,24 @@
+import { digestReaders } from "@/core/delivery/plans/usualRun";
+import type { Note } from "@/core/model/note";
+import type { VineDatabase } from "@/store/openDatabase";
+import { allPlans } from "@/store/runRepository";
+import type { Office } from "./office";
+
+/** How often the digests are that are on. */
+export async function digestsThatAreOn(database: VineDatabase): Promise<("daily" | "weekly")[]> {
+  const plans = await allPlans(database);
+  return [...new Set(plans.flatMap(({ isOn, digest }) => (isOn && digest ? [digest] : [])))];
+}
+
+/** The guardians in whose digest a note waits instead of going at once: what only informs, or all that they said. */
+export async function readersOfDigests(
+  { database, world }: Pick<Office, "database" | "world">,
+  { kind }: Pick<Note, "kind">,
+): Promise<Map<string, "daily" | "weekly">> {
+  const plans = (await allPlans(database)).filter(({ isOn, digest }) => isOn && digest !== undefined);
+  if (plans.length === 0) return new Map();
+  const notes = await database.notes.bulkGet(plans.map(({ id }) => id));
+  const byId = new Map(notes.flatMap((note) => (note ? [[note.id, note]] : [])));
+  const readers = digestReaders(plans, byId, world);
+  return new Map([...readers].filter(([id]) => kind === "information" || world.guardians.get(id)?.urgentToo === true));
+}

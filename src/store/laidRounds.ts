@@ -1,0 +1,250 @@
+import { type LaidRound, laidRoundSchema, type Replacement, replacementSchema } from "@/core/delivery/laidRound";
+import { mayWithdraw } from "@/core/delivery/letterState";
+import { mayMoveRun, type Run, runSchema } from "@/core/delivery/plans/run";
+import type { Letter, Round } from "@/core/delivery/round";
+import type { WrittenMark } from "@/core/model/noteKind";
+import { countAnew } from "./countAnew";
+import type { VineDatabase } from "./openDatabase";
+import type { StagedLetters } from "./stageLetters";
+
+const CHANGE = "laid change";
+
+/** The rounds that are made anew until they leave. */
+export function laidRounds(database: VineDatabase): Promise<LaidRound[]> {
+  return database.laidRounds.toArray();
+}
+
+/** Marks rounds as outdated by one more change; frozen ones stay as they are. */
+export function markOutdated(database: VineDatabase, ids: readonly string[]): Promise<void> {
+  return database.transaction("rw", ["laidRounds", "meta"], async () => {
+    const known: (LaidRound | undefined)[] = await database.laidRounds.bulkGet([...ids]);
+    const rows = known.filter((row): row is LaidRound => row !== undefined && row.state !== "frozen");
+    if (rows.length === 0) return;
+    const change = Number((await database.meta.get(CHANGE))?.value ?? 0) + 1;
+    await database.meta.put({ key: CHANGE, value: change });
+    await database.laidRounds.bulkPut(rows.map((row) => ({ ...row, state: "outdated" as const, change })));
+  });
+}
+
+/** Outdated rounds of which the post room was not told yet; what it has no letters of concerns it not. */
+export function untoldOutdated(database: VineDatabase): Promise<LaidRound[]> {
+  return database.laidRounds
+    .where({ state: "outdated" })
+    .filter(({ change, told, hasLetters }) => hasLetters && change > told)
+    .toArray();
+}
+
+export function changeWasTold(database: VineDatabase, rounds: readonly LaidRound[]): Promise<void> {
+  return database.transaction("rw", ["laidRounds"], async () => {
+    for (const { id, change } of rounds) {
+      const row = await database.laidRounds.get(id);
+      if (row && row.told < change) await changeLaid(database, id, { told: change });
+    }
+  });
+}
+
+/** Keeps that a round is about to be laid, where it is not kept yet; gives it as it is. */
+export function reserveLaid(database: VineDatabase, laid: LaidRound): Promise<LaidRound> {
+  return database.transaction("rw", ["laidRounds"], async () => {
+    const known: LaidRound | undefined = await database.laidRounds.get(laid.id);
+    if (!known) await database.laidRounds.put(laidRoundSchema.parse(laid));
+    return known ?? laid;
+  });
+}
+
+/** What a round that is laid consists of, beside its letters. */
+export interface Laying {
+  readonly round: Round;
+  readonly staged: StagedLetters;
+  readonly marks: Readonly<Record<string, WrittenMark>>;
+  /** The change of the data that it was made after. */
+  readonly change: number;
+  readonly run: Run;
+  readonly stagedAs: string;
+  readonly digests: readonly Digest[];
+}
+
+/** Keeps a run with its letters for the first time. A run that is laid already stays: false then. */
+export function keepLaid(
+  database: VineDatabase,
+  { round, staged, marks, change, run, stagedAs, digests }: Laying,
+): Promise<boolean> {
+  return database.transaction("rw", database.tables, async () => {
+    const known = await database.runs.get(run.id);
+    if (!mayMoveRun(known?.state, run.state) || (await database.rounds.get(round.id))) return false;
+    await database.runs.put(runSchema.parse(run));
+    const laid: LaidRound | undefined = await database.laidRounds.get(round.id);
+    // Something may have been changed while it was made.
+    const state = laid && laid.change <= change ? "fresh" : "outdated";
+    await changeLaid(database, round.id, { state, hasLetters: staged.count > 0, held: undefined });
+    if (staged.count === 0) return true;
+    await database.letters.where({ roundId: stagedAs }).modify({ roundId: round.id });
+    for (const { id, gathers } of digests)
+      await database.letters.where("id").anyOf(gathers).modify({ digestLetterId: id });
+    await database.rounds.add({ tally: { prepared: staged.count }, ...round });
+    await database.roundPeople.add({ id: round.id, people: staged.people, marks: { ...marks } });
+    await database.roundWords.add({ id: round.id, letters: staged.words });
+    return true;
+  });
+}
+
+/** A round as it will be once its new letters have come. */
+export interface MadeAnew {
+  /** Under which the new letters were staged. */
+  readonly stagedAs: string;
+  readonly staged: StagedLetters;
+  readonly replacement: Replacement;
+  readonly marks: Readonly<Record<string, WrittenMark>>;
+  readonly about: Partial<Round>;
+  readonly news: LaidRound["news"];
+  readonly digests: readonly Digest[];
+}
+
+/** A digest with the letters that stand in it. */
+export interface Digest {
+  readonly id: string;
+  readonly gathers: readonly string[];
+}
+
+/** Whether letters of a round are on their way to take the place of others. */
+export async function isBeingReplaced(database: VineDatabase, roundId: string): Promise<boolean> {
+  return (await database.replacements.get(roundId)) !== undefined;
+}
+
+/**
+ * Begins to put new letters in the place of others: from now on that goes on by itself, whatever is closed. Errors: others
+ * are on their way already; nothing was changed then.
+ */
+export function beginReplacement(database: VineDatabase, made: MadeAnew): Promise<void> {
+  const { stagedAs, staged, replacement, marks, about, news, digests } = made;
+  const { id } = replacement;
+  return database.transaction("rw", database.tables, async () => {
+    if (await isBeingReplaced(database, id)) throw new Error("Its letters are being replaced already.");
+    await database.letters.where({ roundId: stagedAs }).modify({ roundId: id });
+    await database.replacements.put(replacementSchema.parse(replacement));
+    const people = await database.roundPeople.get(id);
+    await database.roundPeople.put({
+      id,
+      people: [...(people?.people ?? []), ...staged.people],
+      marks: { ...people?.marks, ...marks },
+    });
+    const words = await database.roundWords.get(id);
+    await database.roundWords.put({ id, letters: [...(words?.letters ?? []), ...staged.words] });
+    await database.rounds.update(id, about);
+    for (const one of digests) await database.letters.where("id").anyOf(one.gathers).modify({ digestLetterId: one.id });
+    await changeLaid(database, id, { news, held: undefined });
+  });
+}
+
+/** A round leaves as it is, whatever was changed. */
+export async function keepAsItIs(database: VineDatabase, { id, change }: LaidRound): Promise<void> {
+  if (!(await database.replacements.get(id))) await database.replacements.put({ id, change, old: [], added: [] });
+}
+
+export function openReplacements(database: VineDatabase): Promise<Replacement[]> {
+  return database.replacements.toArray();
+}
+
+/** The letters that are on their way to take the place of others: they are handed over apart. */
+export async function replacingIds(database: VineDatabase): Promise<Set<string>> {
+  const all = await openReplacements(database);
+  return new Set(all.flatMap(({ old, added }) => [...old.flatMap(({ by }) => by ?? []), ...added]));
+}
+
+/** The post room has put new letters in the place of old ones, but for those that were gone. Both are never there. */
+export function endReplacement(
+  database: VineDatabase,
+  { id, change, old }: Replacement,
+  { kept, notTaken }: { readonly kept: readonly string[]; readonly notTaken: readonly string[] },
+): Promise<void> {
+  return database.transaction("rw", database.tables, async () => {
+    const stays = new Set(kept);
+    const gone = [...old.flatMap((one) => (stays.has(one.id) ? [] : [one.id])), ...notTaken];
+    await dropLetters(database, gone);
+    await database.replacements.delete(id);
+    await peopleAnew(database, id, new Set(gone));
+    await settle(database, id, change);
+  });
+}
+
+/** A round was found as it should be: nothing changes, and it leaves as it is. */
+export async function settle(database: VineDatabase, id: string, change: number): Promise<void> {
+  const laid = await database.laidRounds.get(id);
+  if (laid && laid.change <= change && laid.state === "outdated")
+    await changeLaid(database, id, { state: "fresh", hasLetters: true, held: undefined });
+}
+
+/** Changes some of what is kept of a laid round; one that is not there any more is left so. */
+export async function changeLaid(database: VineDatabase, id: string, part: Partial<LaidRound>): Promise<void> {
+  const row: LaidRound | undefined = await database.laidRounds.get(id);
+  if (row) await database.laidRounds.put({ ...row, ...part });
+}
+
+async function dropLetters(database: VineDatabase, ids: readonly string[]): Promise<void> {
+  for (const table of [database.letters, database.letterTexts, database.letterPages]) await table.bulkDelete([...ids]);
+}
+
+/** Whom a round is to and what is searched of it, after letters of it went and came. */
+async function peopleAnew(database: VineDatabase, id: string, gone: ReadonlySet<string>): Promise<void> {
+  const letters = await database.letters.where({ roundId: id }).toArray();
+  const row = await database.roundPeople.get(id);
+  await database.roundPeople.put({ id, people: letters.flatMap(peopleOf), ...(row?.marks && { marks: row.marks }) });
+  const words = await database.roundWords.get(id);
+  await database.roundWords.put({ id, letters: (words?.letters ?? []).filter(([letterId]) => !gone.has(letterId)) });
+  await database.rounds.update(id, { letterCount: letters.length });
+  await countAnew(database, [id]);
+}
+
+function peopleOf({ studentId, recipient, together }: Letter): [string, string][] {
+  return together ? together.map((one) => [one.studentId, one.recipientId]) : [[studentId, recipient.id]];
+}
+
+/** The letters of a round that wait, and the keys of those that have met their fate, or are about to. */
+export async function lettersToMakeAnew(
+  database: VineDatabase,
+  roundId: string,
+): Promise<{ existing: Letter[]; doneKeys: ReadonlySet<string> }> {
+  const letters = await database.letters.where({ roundId }).toArray();
+  const existing = letters.filter(({ state }) => mayWithdraw(state));
+  const done = letters.filter(({ state }) => !mayWithdraw(state));
+  return { existing, doneKeys: new Set(done.map(({ key, id }) => key ?? id)) };
+}
+
+/** Rounds that the teacher takes back are not made anew any more; a run of a plan does not go this time. */
+export async function forgetTakenBack(database: VineDatabase, roundIds: readonly string[]): Promise<void> {
+  const known: (LaidRound | undefined)[] = await database.laidRounds.bulkGet([...roundIds]);
+  for (const { runId: id } of known.filter((row): row is LaidRound => row !== undefined)) {
+    const run = id === undefined ? undefined : await database.runs.get(id);
+    if (run && mayMoveRun(run.state, "skipped")) await database.runs.put({ ...run, state: "skipped" });
+  }
+  await forgetLaid(database, roundIds);
+}
+
+/** Forgets rounds that were laid; what of them is with the post room is called back apart. */
+export function forgetLaid(database: VineDatabase, ids: readonly string[]): Promise<void> {
+  return database.transaction("rw", ["laidRounds", "replacements"], async () => {
+    await database.laidRounds.bulkDelete([...ids]);
+    await database.replacements.bulkDelete([...ids]);
+  });
+}
+
+/** Runs of which no letter ever left leave nothing behind in the record, once they are called back. */
+export function dropUnsentRuns(database: VineDatabase): Promise<void> {
+  return database.transaction("rw", database.tables, async () => {
+    const laid = new Set(await database.laidRounds.toCollection().primaryKeys());
+    const rounds = await database.rounds.filter(({ id, run }) => run !== undefined && !laid.has(id)).toArray();
+    for (const { id, takeBackAskedAt } of rounds) {
+      const letters = await database.letters.where({ roundId: id }).toArray();
+      if (
+        takeBackAskedAt !== undefined ||
+        letters.some(({ state, serverAnswer }) => state !== "withdrawn" || serverAnswer)
+      )
+        continue;
+      await dropLetters(
+        database,
+        letters.map((letter) => letter.id),
+      );
+      for (const table of [database.rounds, database.roundPeople, database.roundWords]) await table.delete(id);
+    }
+  });
+}

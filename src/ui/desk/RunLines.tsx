@@ -1,0 +1,88 @@
+"use client";
+import Link from "next/link";
+import { Button } from "react-bootstrap";
+import { type LaidRound, newsWords } from "@/core/delivery/laidRound";
+import type { Round } from "@/core/delivery/round";
+import { counted } from "@/core/words";
+import { pauseRound } from "@/office/handOver";
+import { RunWord } from "@/ui/note/plan/RunWord";
+import { formatMoment } from "@/ui/shared/formatMoment";
+import { useKept } from "@/ui/shared/useKept";
+import { useVine } from "@/ui/shared/VineContext";
+
+/** Runs of standing notes that wait for a word, with what holds them, and letters that a run leaves out. */
+export function RunLines() {
+  const runs = useKept((read) => read.runsThatAsk(), []) ?? [];
+  const laid = useKept((read) => read.runsWithStops(), []) ?? [];
+  return (
+    <>
+      {runs.map((run) => (
+        <li key={run.id}>
+          <div className="line-main">
+            <Link href={`/notes/${run.planId}/plan`}>“{run.noteName}”</Link>, {formatMoment(run.at)}
+            <div className="small">{run.summary}</div>
+            <div className="quiet small" data-private>
+              {run.why}
+              {run.stopped.length > 0 && ` Left out: ${run.stopped.join("; ")}`}
+            </div>
+          </div>
+          <RunWord run={run} />
+        </li>
+      ))}
+      {laid.map((run) => (
+        <li key={run.id}>
+          <div className="line-main">
+            {counted(run.stopped.length, "letter")} of “{run.noteName}” on {formatMoment(run.at)}{" "}
+            {run.stopped.length === 1 ? "is" : "are"} left out
+            <div className="quiet small" data-private>
+              {run.stopped.join("; ")}
+            </div>
+          </div>
+          <Link className="btn btn-outline-primary btn-sm" href={`/notes/${run.planId}`}>
+            Mend
+          </Link>
+        </li>
+      ))}
+    </>
+  );
+}
+
+/** Rounds that were announced or that wait: what changed in them, who would come new, what holds them. */
+export function AnnouncedLines() {
+  const kept = useKept(async (read) => ({ rounds: await read.roundsToCome(), laid: await read.laidRounds() }), []);
+  const laidOf = (round: Round) => kept?.laid.find(({ id }) => id === round.id);
+  // What a plan sends is told beside, as long as it does not wait for a word.
+  const rounds = kept?.rounds.filter(({ round }) => round.paused || laidOf(round)?.planId === undefined) ?? [];
+  return rounds.map(({ round, letters }) => (
+    <AnnouncedLine key={round.id} round={round} letters={letters} laid={laidOf(round)} />
+  ));
+}
+
+function AnnouncedLine({ round, letters, laid }: { round: Round; letters: number; laid: LaidRound | undefined }) {
+  const { office } = useVine();
+  const news = laid?.news ? newsWords(laid.news) : "";
+  return (
+    <li>
+      <div className="line-main">
+        <strong>{counted(letters, "letter")}</strong> of “{round.noteName}”{" "}
+        {round.paused ? "wait until you go on" : `leave on ${formatMoment(round.leavesAt)}`}
+        {news && <div className="small">Since then: {news}</div>}
+        {laid?.news && laid.news.newcomers.length > 0 && (
+          <div className="quiet small" data-private>
+            Not part of it: {laid.news.newcomers.slice(0, 3).join("; ")}
+            {laid.news.newcomers.length > 3 && ` and ${laid.news.newcomers.length - 3} more`}
+          </div>
+        )}
+        {laid?.held && laid.state !== "frozen" && <div className="quiet small">It waits. {laid.held.why}</div>}
+      </div>
+      {round.paused && (
+        <Button size="sm" onClick={() => void pauseRound(office, round.id, false)}>
+          Go on
+        </Button>
+      )}
+      <Link className="btn btn-outline-primary btn-sm" href={`/record/${round.id}`}>
+        Look
+      </Link>
+    </li>
+  );
+}

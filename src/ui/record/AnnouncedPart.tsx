@@ -1,0 +1,50 @@
+"use client";
+import { Button } from "react-bootstrap";
+import { newsWords } from "@/core/delivery/laidRound";
+import { useKept } from "@/ui/shared/useKept";
+import { useVine } from "@/ui/shared/VineContext";
+
+/** Of a round that waits for its time: what changed in it since, and whether it is made anew. */
+export function AnnouncedPart({ roundId }: { roundId: string }) {
+  const { office } = useVine();
+  const laid = useKept(async (read) => (await read.laidRounds()).find(({ id }) => id === roundId), [roundId]);
+  if (!laid || laid.planId !== undefined) return null;
+  const { news, held, state } = laid;
+  const words = news ? newsWords(news) : "";
+  const isFrozen = state === "frozen";
+  return (
+    <div className="small mt-2" role="status">
+      {isFrozen
+        ? "It leaves as it is, whatever changes."
+        : words
+          ? `Since it was announced: ${words}.`
+          : "It is made anew whenever something changes that it says."}
+      {news && news.newcomers.length > 0 && (
+        <div className="quiet" data-private>
+          Not part of it: {news.newcomers.join("; ")}
+        </div>
+      )}
+      {news && news.stopped.length > 0 && (
+        <div className="quiet" data-private>
+          Left out, since they can’t go: {news.stopped.join("; ")}
+        </div>
+      )}
+      {held && !isFrozen && (
+        <p className="finding mt-1 mb-1">
+          It waits. {held.why}
+          {held.unseen.length > 0 && (
+            <>
+              {" "}
+              <Button size="sm" variant="link" className="p-0" onClick={() => office.plans.letGo(laid)}>
+                I have seen it; let it go
+              </Button>
+            </>
+          )}
+        </p>
+      )}
+      <Button size="sm" variant="link" className="p-0" onClick={() => office.plans.setFrozen(laid, !isFrozen)}>
+        {isFrozen ? "Make it anew again until it leaves" : "Freeze it as it is now"}
+      </Button>
+    </div>
+  );
+}
