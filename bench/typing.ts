@@ -19,6 +19,15 @@ const BARE_LIST = `<ol>${"<li>A student</li>".repeat(28)}</ol><script>
     if (key === "Enter") at += 1;
   });
 </script>`;
+const STANDING = [
+  "Missing work, every Friday",
+  "At most 70 % on a quiz",
+  "Newly below 70 %",
+  "Weekly digest",
+  "Birthday",
+];
+/** A key is no slower than without, within a tenth. */
+const SLOWER_BY_PLANS = 1.1;
 const TODAY = "2026-11-24";
 /** From a key to the next frame that the page can draw. */
 const SLOWEST_PERCENT = 98;
@@ -51,11 +60,7 @@ export async function typingBench(): Promise<Comparison[]> {
     await page.waitForSelector(".grid", { timeout: 60_000 });
     await choose(page, "Class", "All classes");
     await waitForWords(page, "2,000 students", 60_000);
-    await page.focus(".grid");
-    await page.keyboard.press("ArrowDown");
-    await page.waitForSelector("#score-0-0.is-head");
-    await watchKeys(page);
-    const inGradebook = await typed(page, SCORE_KEYS);
+    const inGradebook = await scoresTyped(page);
 
     await press(page, "Notes", "link");
     await press(page, "Begin How things stand");
@@ -65,6 +70,12 @@ export async function typingBench(): Promise<Comparison[]> {
     const inLetter = await typed(page, [
       ..."The tide goes out and comes back in, twice a day and a little later. ".repeat(2),
     ]);
+    for (const name of STANDING) await turnOnPlan(page, name);
+    await press(page, "Gradebook", "link");
+    await page.waitForSelector(".grid", { timeout: 60_000 });
+    await choose(page, "Class", "All classes");
+    await waitForWords(page, "2,000 students", 60_000);
+    const withPlans = await scoresTyped(page);
     const comparison = (
       where: string,
       ours: number,
@@ -83,11 +94,35 @@ export async function typingBench(): Promise<Comparison[]> {
       comparison("marking 28 students", inMarking, inBareList, "a key in a bare list"),
       comparison("the gradebook of 2,000 students", inGradebook),
       comparison("a letter while 3,000 are checked", inLetter),
+      {
+        ...comparison("the gradebook with five plans on", withPlans, inGradebook, "the same without a plan"),
+        goal: SLOWER_BY_PLANS,
+      },
     ];
   } finally {
     await browser.close();
     await server.stop();
   }
+}
+
+/** Types scores from the first cell of the grid down. */
+async function scoresTyped(page: Page): Promise<number> {
+  await page.focus(".grid");
+  await page.keyboard.press("ArrowDown");
+  await page.waitForSelector("#score-0-0.is-head");
+  await watchKeys(page);
+  return typed(page, SCORE_KEYS);
+}
+
+/** Begins a ready-made standing note that sends itself, and waits until its letters are laid or it says why not. */
+async function turnOnPlan(page: Page, name: string): Promise<void> {
+  await press(page, "Notes", "link");
+  await choose(page, "A standing note to begin with", name);
+  await press(page, "Begin");
+  await waitForWords(page, "The next run", 60_000);
+  await choose(page, "Whether it asks first", "it sends itself");
+  await page.click("#plan-on");
+  await page.waitForFunction(() => document.querySelector<HTMLInputElement>("#plan-on")?.checked, { timeout: 120_000 });
 }
 
 /** Notes for every key how long the page took until it could draw the next frame. */

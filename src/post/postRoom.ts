@@ -110,7 +110,7 @@ export class PostRoom {
       ...this.limits.limits,
       leftToday: this.limits.leftToday(this.options.now()),
       ...(this.fresh.nothingLeaves && { nothingLeaves: true }),
-      ...(this.limits.limits.dailyLimit !== undefined && { due: this.timetable.byDay(this.options.now()) }),
+      ...(this.limits.limits.dailyLimit !== undefined && { due: this.timetable.byMinute(this.options.now()) }),
       // Where nothing waits it troubles nobody.
       ...(this.trouble.current && waiting > 0 && { trouble: this.trouble.current }),
     };

@@ -87,22 +87,89 @@ describe("what a mail server lets through", () => {
 
   test("is planned day by day: letters that wait go first, and all of them leave", () => {
     const status = { dailyLimit: 100, leftToday: 20, waiting: 30 };
-    expect(sendingPlan(172, NOON, status, NOON)).toEqual([
+    expect(sendingPlan(172, NOON, status, NOON).days).toEqual([
       { from: NOON, letters: 50 },
       { from: SEVEN_NEXT_DAY, letters: 100 },
       { from: nextDayOfSending(SEVEN_NEXT_DAY), letters: 22 },
     ]);
-    expect(sendingPlan(172, NOON, { leftToday: 0, waiting: 9 }, NOON)).toEqual([{ from: NOON, letters: 172 }]);
-    const positive = fc.integer({ min: 1, max: 300 });
+    expect(sendingPlan(172, NOON, { leftToday: 0, waiting: 9 }, NOON).days).toEqual([{ from: NOON, letters: 172 }]);
+    const positive = fc.integer({ min: 1, max: 60 });
+    const lot = fc.tuple(fc.nat(72), fc.nat(40));
     fc.assert(
-      fc.property(positive, positive, fc.nat(400), fc.nat(400), (letters, dailyLimit, leftToday, waiting) => {
-        const days = sendingPlan(letters, NOON, { dailyLimit, leftToday, waiting }, NOON);
-        expect(days.reduce((sum, day) => sum + day.letters, 0)).toBe(letters);
-        expect(Math.max(...days.map((day) => day.letters))).toBeLessThanOrEqual(dailyLimit);
+      fc.property(positive, positive, fc.nat(80), fc.array(lot), fc.nat(48), (letters, daily, gone, lots, hours) => {
+        const due = lots.map(([hour, count]): [number, number] => [NOON + hour * 60 * MINUTE, count]);
+        const leavesAt = NOON + hours * 60 * MINUTE;
+        const asked = { dailyLimit: daily, leftToday: gone, waiting: 0, due };
+        const plan = sendingPlan(letters, leavesAt, asked, NOON);
+        // The same letter by letter, hour by hour: nobody reckons so, and everybody can follow it.
+        const mine = { from: leavesAt, letters };
+        const all = [...due.map(([from, count]) => ({ from, letters: count })), mine];
+        const together = hourByHour(all, daily, gone);
+        expect(plan.days.map(({ from, letters: count }) => [startOfDay(from), count])).toEqual([
+          ...(together.at(-1) ?? []),
+        ]);
+        const without = hourByHour(all.slice(0, -1), daily, gone);
+        const late = without.map((one, place) => {
+          const behind = [...one.keys()].map((day) => goneBy(one, day) - goneBy(together[place], day));
+          return Math.max(0, ...behind);
+        });
+        expect(plan.pushed).toEqual(
+          due.flatMap(([from], place) => ((late[place] ?? 0) > 0 ? [{ from, letters: late[place] }] : [])),
+        );
       }),
     );
   });
+
+  test("a round by hand that fills a day pushes what was due on it, just as was foretold", async () => {
+    let clock = NOON;
+    const { transport, sent } = scripted();
+    const room = await openRoom({ transport, now: () => clock, limits: { dailyLimit: 3 } });
+    const fourNextDay = SEVEN_NEXT_DAY + 9 * 60 * MINUTE;
+    await room.handOver(handOver(["x", "y"], fourNextDay, "later"));
+    await untilTrue(room, ({ x, y }) => x === "held" && y === "held");
+    const plan = sendingPlan(5, NOON, room.status(), NOON);
+    expect(plan).toEqual({
+      days: [
+        { from: NOON, letters: 3 },
+        { from: SEVEN_NEXT_DAY, letters: 2 },
+      ],
+      pushed: [{ from: fourNextDay, letters: 1 }],
+    });
+    await room.handOver(handOver(["a", "b", "c", "d", "e"]));
+    const at = async (moment: number, count: number) => {
+      clock = moment;
+      room.clockMoved();
+      await expect.poll(() => sent.length).toBe(count);
+    };
+    await at(NOON, 3);
+    await at(SEVEN_NEXT_DAY, 5);
+    await at(fourNextDay, 6);
+    await untilTrue(room, ({ x, y }) => x === "held" || y === "held");
+    await at(nextDayOfSending(fourNextDay), 7);
+  });
 });
+
+/** On which days how many of each lot leave, tried letter by letter, an hour at a time. */
+function hourByHour(lots: readonly { from: number; letters: number }[], daily: number, gone: number) {
+  const letters = lots.flatMap(({ from, letters: count }, place) =>
+    Array.from({ length: count }, () => ({ place, at: from })),
+  );
+  const days: Map<number, number>[] = lots.map(() => new Map());
+  const left = new Map([[startOfDay(NOON), gone]]);
+  for (let now = NOON, open = letters; open.length > 0; now += 60 * MINUTE) {
+    const day = startOfDay(now);
+    const due = open.filter(({ at }) => at <= now).sort((a, b) => a.at - b.at || a.place - b.place);
+    const going = new Set(due.slice(0, Math.max(0, daily - (left.get(day) ?? 0))));
+    left.set(day, (left.get(day) ?? 0) + going.size);
+    for (const { place } of going) days[place]?.set(day, (days[place].get(day) ?? 0) + 1);
+    for (const one of due) one.at = nextDayOfSending(now);
+    open = open.filter((one) => !going.has(one));
+  }
+  return days;
+}
+
+const goneBy = (days: ReadonlyMap<number, number> | undefined, end: number) =>
+  [...(days ?? [])].reduce((sum, [day, letters]) => sum + (day <= end ? letters : 0), 0);
 
 describe("a round that is paused", () => {
   test("lets nothing go, over a restart, until it goes on; one that is stopped meanwhile never leaves", async () => {

@@ -1,9 +1,9 @@
 import { LONGEST_WAIT_MS } from "@/core/delivery/nextTry";
-import { startOfDay } from "@/core/delivery/sendingPlan";
 import type { LetterMemories } from "./letterMemories";
 
 /** How long a letter that is being moved is left alone. */
 const MOVING_MS = 1_000;
+const MINUTE_MS = 60_000;
 
 export type ParkReason = "paused" | "outdated";
 
@@ -23,13 +23,12 @@ export class Timetable {
     return this.due.length + this.later.size + [...this.parked.values()].reduce((sum, ids) => sum + ids.length, 0);
   }
 
-  /** How many letters wait by the start of the day that they are due on, those that are due already on that of `now`. */
-  byDay(now: number): [day: number, letters: number][] {
-    const today = startOfDay(now);
-    const counts = new Map([[today, this.size - this.later.size]]);
+  /** How many letters come due when, to the minute; those that are due already, `now`. */
+  byMinute(now: number): [at: number, letters: number][] {
+    const counts = new Map([[now, this.size - this.later.size]]);
     for (const at of this.later.values()) {
-      const day = Math.max(today, startOfDay(at));
-      counts.set(day, (counts.get(day) ?? 0) + 1);
+      const minute = Math.max(now, at - (at % MINUTE_MS));
+      counts.set(minute, (counts.get(minute) ?? 0) + 1);
     }
     return [...counts].sort(([a], [b]) => a - b);
   }

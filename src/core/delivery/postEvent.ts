@@ -75,7 +75,7 @@ export const postStatusSchema = z.object({
   /** The most letters a day and a minute; none is as many as there are. */
   dailyLimit: z.number().int().optional(),
   perMinute: z.number().int().optional(),
-  /** How many letters are due on which day, by its first moment (ms since the epoch); what is due already, on the first. */
+  /** How many letters come due when, to the minute (ms since the epoch); what is due already, now. */
   due: z.array(z.tuple([z.number(), z.number()])).optional(),
   /** Letters that left since the day began. */
   leftToday: z.number().int(),

@@ -12,7 +12,7 @@ import { balance } from "./balance";
 import { cameIn } from "./cameIn";
 import { MAX_LETTER_CHARACTERS } from "./handOver";
 import type { LetterState } from "./letterState";
-import { durationWords, planWords } from "./planWords";
+import { durationWords, planWords, pushedWords } from "./planWords";
 import type { Round, WholeLetter } from "./round";
 import { roundPaper } from "./roundPaper";
 import { roundReport } from "./roundReport";
@@ -200,17 +200,29 @@ test("letters with the same words go together, an address once, everybody rememb
 test("when letters leave and how long they take is said as a person would", () => {
   const from = new Date(2026, 10, 24, 16, 5).getTime();
   const next = new Date(2026, 10, 25, 7).getTime();
-  expect(planWords([{ from, letters: 1 }], undefined)).toBe("1 letter leaves on Tuesday 24 November from 16:05.");
+  expect(planWords({ days: [{ from, letters: 1 }], pushed: [] }, undefined)).toBe(
+    "1 letter leaves on Tuesday 24 November from 16:05.",
+  );
   expect(
     planWords(
-      [
-        { from, letters: 100 },
-        { from: next, letters: 72 },
-      ],
+      {
+        days: [
+          { from, letters: 100 },
+          { from: next, letters: 72 },
+        ],
+        pushed: [],
+      },
       100,
     ),
   ).toBe(
     "100 letters leave on Tuesday 24 November from 16:05 and 72 on Wednesday 25 November from 07:00: the post takes 100 a day.",
+  );
+  const pushed = [
+    { from, letters: 14 },
+    { from: next, letters: 1 },
+  ];
+  expect(pushedWords({ days: [], pushed }, (at) => (at === from ? "Missing work" : undefined))).toBe(
+    "14 letters of “Missing work” due on Tuesday 24 November from 16:05 and 1 due on Wednesday 25 November from 07:00 would leave on a later day because of these.",
   );
   expect([200, 61_000, 7_200_000].map(durationWords)).toEqual(["about 1 second", "about 1 minute", "about 2 hours"]);
 });

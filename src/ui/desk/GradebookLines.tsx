@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useEffect } from "react";
 import { Button } from "react-bootstrap";
 import * as z from "zod";
+import { viewsOfNobody } from "@/core/marking/viewsOfNobody";
 import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
@@ -116,10 +117,7 @@ export function MarkingLines() {
 /** Views that came in and that nobody knows whom they are about. */
 export function ViewsLine() {
   const { world } = useVine();
-  const byAssignment = new Map<string, number>();
-  for (const { assignmentId, studentId } of world.views.values())
-    if (studentId === "") byAssignment.set(assignmentId, (byAssignment.get(assignmentId) ?? 0) + 1);
-  return [...byAssignment].map(([assignmentId, count]) => (
+  return [...viewsOfNobody(world)].map(([assignmentId, count]) => (
     <li key={assignmentId}>
       <div className="line-main">
         <strong>{counted(count, "view")}</strong> of “{world.assignments.get(assignmentId)?.title}” came with a number

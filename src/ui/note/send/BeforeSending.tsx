@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { isCaution } from "@/core/check/finding";
 import { wordsToType } from "@/core/check/wordsToType";
-import { planWords } from "@/core/delivery/planWords";
+import { planWords, pushedWords } from "@/core/delivery/planWords";
 import { senderOf } from "@/core/delivery/preparedRound";
 import { sendingPlan } from "@/core/delivery/sendingPlan";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";
@@ -74,6 +74,8 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const letters = (isTogether ? people.lettersTogether : people.letters.length) + (copy ? 1 : 0);
   const realNow = office.around.now();
   const leavesAt = at ?? realNow + settings.takeBackSeconds * 1000;
+  const plan = line.status && sendingPlan(letters, leavesAt, line.status, realNow);
+  const toCome = useKept((read) => read.roundsToCome(), []) ?? [];
 
   const send = async () => {
     setBusy(true);
@@ -130,10 +132,18 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
             </Button>
           </p>
         )}
-        {line.status && (
+        {plan && (
           <p className="quiet small" role="status">
-            {planWords(sendingPlan(letters, leavesAt, line.status, realNow), line.status.dailyLimit)} You may close this
-            page meanwhile.
+            {planWords(plan, line.status?.dailyLimit)} You may close this page meanwhile.
+          </p>
+        )}
+        {plan && plan.pushed.length > 0 && (
+          <p className="finding mb-2" role="status">
+            {pushedWords(plan, (from) => toCome.find(({ round }) => round.leavesAt === from)?.round.noteName)}
+            <span className="quiet small d-block">
+              The post takes {counted(line.status?.dailyLimit ?? 0, "letter")} a day. Choose another time above, or send
+              all the same.
+            </span>
           </p>
         )}
         <Form.Check
