@@ -2,7 +2,8 @@ import type { Day } from "@/core/model/day";
 import { startBringIn } from "@/workers/bringIn/startBringIn";
 import { startEngine } from "@/workers/engine/startEngine";
 import { PaperPool, papersAtOnce } from "@/workers/paper/paperPool";
-import type { Surroundings } from "./surroundings";
+import { startBackup } from "./startBackup";
+import type { LockMode, Surroundings } from "./surroundings";
 
 /** How far the practice post's clock was ahead when it was asked last, so that a page opens on the right day. */
 const CLOCK_AHEAD = "vine-note-clock-ahead";
@@ -24,7 +25,14 @@ export function browserSurroundings(pinnedToday: Day | undefined): Surroundings 
     },
     pinnedToday,
     newId: () => crypto.randomUUID(),
-    locks: { request: (name, work) => navigator.locks.request(name, work) as Promise<never> },
+    locks: {
+      request: (name: string, work: () => Promise<never>, mode: LockMode = "alone") =>
+        navigator.locks.request(
+          name,
+          mode === "if free" ? { ifAvailable: true } : { mode: mode === "shared" ? "shared" : "exclusive" },
+          (lock) => (lock === null ? undefined : work()),
+        ) as Promise<never>,
+    },
     openChannel: (listen) => {
       const channel = new BroadcastChannel("vine-note");
       channel.onmessage = ({ data }) => listen(data);
@@ -38,6 +46,8 @@ export function browserSurroundings(pinnedToday: Day | undefined): Surroundings 
       pool ??= new PaperPool(papersAtOnce());
       return pool.draw(...asked);
     },
+    startBackup,
+    reload: () => window.location.reload(),
     origin: window.location.origin,
   };
 }

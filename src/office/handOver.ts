@@ -170,7 +170,8 @@ async function handOverPart(
     );
     const families = await familyJournalPlace(database);
     const ahead = await handedAhead(office, round);
-    const body = JSON.stringify({ ...handOverOf(round, part), ...ahead, families, staged } satisfies HandOver);
+    const handed = await handOverOf(office, round, part);
+    const body = JSON.stringify({ ...handed, ...ahead, families, staged } satisfies HandOver);
     await ask(around, "/api/post/letters", { method: "POST", body });
   } catch (cause) {
     if (cause instanceof Refusal && cause.status === NOT_THERE && turn < MOST_TURNS) {
@@ -187,10 +188,21 @@ async function handOverPart(
   }
 }
 
-function handOverOf({ id: roundId, leavesAt, from, replyTo, run }: Round, letters: readonly WholeLetter[]): HandOver {
+async function handOverOf({ database }: HandingOver, round: Round, letters: readonly WholeLetter[]): Promise<HandOver> {
+  const { id: roundId, leavesAt, from, replyTo, run } = round;
+  const { marks = {} } = (await database.roundPeople.get(roundId)) ?? {};
   return {
     roundId,
     leavesAt,
+    // A trial, a copy to the teacher and what goes to many at once is about nobody.
+    about: Object.fromEntries(
+      letters.flatMap(({ id, noteId, studentId, recipient, together }) => {
+        if (round.noteKind === undefined || studentId === "" || together) return [];
+        const { assignmentIds } = marks[`${studentId}/${recipient.id}`] ?? {};
+        const names = { noteId, studentId, recipientId: recipient.id };
+        return [[id, { ...names, ...(run && { runAt: run.at }), ...(assignmentIds && { assignmentIds }) }]];
+      }),
+    ),
     letters: letters.map(({ id, recipient, together, subject, html, text, enclosures }) => ({
       id,
       to: together ? from : { name: recipient.name, address: recipient.address },

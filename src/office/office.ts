@@ -12,14 +12,13 @@ import type { PastScores } from "@/core/model/pastScores";
 import type { Plan } from "@/core/model/plan";
 import { WORLD_TABLES, type World, type WorldRecords, type WorldTable, worldOf } from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";
-import { counted } from "@/core/words";
 import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
 import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
 import { forgetPress } from "@/store/keepPress";
 import { markRead } from "@/store/keepReply";
-import { ensureSettings, isWorldEmpty, loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
+import { ensureSettings, isUntouched, loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
 import { openDatabase, refuseNewerData, type VineDatabase } from "@/store/openDatabase";
 import { writtenAbout } from "@/store/roundRepository";
 import { rowsNow, type TouchedKeys, touchedKeys } from "@/store/rowsNow";
@@ -27,17 +26,19 @@ import { dropUnfinished, keepRound, type StagedLetters } from "@/store/stageLett
 import { settleAnswer, takeInFamilyEvents } from "@/store/takeInFamilyEvents";
 import { type Turn, turnChange } from "@/store/turnChange";
 import { watch } from "@/store/watch";
-import { roundsThatWait } from "@/store/withdrawPrepared";
+import { currentDatabaseName, deleteOthers } from "@/store/whichDatabase";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
+import { BackupDesk } from "./backupDesk";
 import { DrawnReports } from "./drawnReports";
 import { FeedbackDesk } from "./feedbackDesk";
-import { takeBack } from "./handOver";
 import { type EngineKeeper, keepEngine } from "./keepEngine";
 import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
+import { OPEN_LOCK } from "./openLock";
 import { PlanDesk } from "./planDesk";
 import { PostLine } from "./postLine";
+import { takeBackAll } from "./putBack";
 import { type Reading, readingOf } from "./reading";
 import { storageTrouble } from "./storageTrouble";
 import type { Channel, Surroundings } from "./surroundings";
@@ -52,6 +53,8 @@ export interface OfficeState {
   readonly revision: number;
   /** A newer version of the application has the data: this page is closed and writes nothing any more. */
   readonly isOlder: boolean;
+  /** The data is being put in another place: this page has let go of it. */
+  readonly isAway: boolean;
   /** Why figures can't be worked out or nothing can be kept at present, what is safe and what to do. */
   readonly trouble?: string | undefined;
 }
@@ -66,7 +69,10 @@ type Everything = readonly [
 /** What one tab tells the others. */
 type Word =
   | { readonly kind: "changed"; readonly keys: TouchedKeys; readonly at: number }
-  | { readonly kind: "replaced" };
+  | { readonly kind: "replaced" }
+  /** Another database takes the place of this one: every tab lets go of it, and is loaded again then. */
+  | { readonly kind: "leave" }
+  | { readonly kind: "moved" };
 
 /** A change, or how it is made from the world as it is when its turn has come. */
 export type Wanted = Change | ((world: World) => Change);
@@ -84,6 +90,7 @@ export class Office {
   readonly drawn = new DrawnReports(this);
   readonly feedback = new FeedbackDesk(this);
   readonly plans = new PlanDesk(this);
+  readonly backups = new BackupDesk(this);
   /** Works out figures, selections and letters; started again by itself when it is gone. */
   readonly engine: Engine;
   private turn: Promise<unknown> = Promise.resolve();
@@ -101,7 +108,7 @@ export class Office {
   ) {
     this.engine = keeper.engine;
     this.state = new Observable(state);
-    this.read = readingOf(database, around.now);
+    this.read = readingOf(database, around.now, around.databaseName);
     this.line = new PostLine(this);
     this.channel = around.openChannel((word) => this.take(word as Word));
     on.older = () => this.state.change({ isOlder: true });
@@ -122,17 +129,21 @@ export class Office {
     onBlocked: () => void = () => undefined,
   ): Promise<Office> {
     const on: { older?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
-    const database = openDatabase(around.databaseName, undefined, { onNewer: () => on.older?.(), onBlocked });
+    // What a crash left half built goes, where nobody else may be building.
+    await around.locks.request(OPEN_LOCK, () => deleteOthers(around.databaseName), "if free");
+    const letGo = await shareHouse(around);
+    const name = await currentDatabaseName(around.databaseName);
+    const database = openDatabase(name, undefined, { onNewer: () => on.older?.(), onBlocked });
     const keeper = keepEngine(around.startEngine, (isFirst) => on.engineEnded?.(isFirst));
     try {
       await refuseNewerData(database);
       const today = todayOf(around);
-      if (demo && (await isWorldEmpty(database))) await replaceEverything(database, ...demo(today));
+      if (demo && (await isUntouched(database))) await replaceEverything(database, ...demo(today));
       await ensureSettings(database);
       await around.locks.request(MAKING_LOCK, () => dropUnfinished(database));
-      const state = { world: worldOf(await loadWorld(database)), today, revision: 0, isOlder: false };
+      const state = { world: worldOf(await loadWorld(database)), today, revision: 0, isOlder: false, isAway: false };
       const office = new Office(around, database, keeper, state, on);
-      office.endings.push(keeper.end);
+      office.endings.push(keeper.end, letGo);
       await office.loadAnew();
       office.endings.push(
         watch(
@@ -144,6 +155,7 @@ export class Office {
     } catch (cause) {
       keeper.end();
       database.close();
+      letGo();
       throw cause;
     }
   }
@@ -243,15 +255,7 @@ export class Office {
 
   /** Errors: letters that wait could not be called back, in words; then nothing was replaced. */
   async replaceEverything(...[records, past = [], standing]: Everything): Promise<void> {
-    const waiting = await roundsThatWait(this.database);
-    try {
-      if (waiting.length > 0) await takeBack(this, ...waiting);
-    } catch (cause) {
-      throw new Error(
-        `${counted(waiting.length, "round")} ${waiting.length === 1 ? "waits" : "wait"} to leave and could not be taken back yet, so nothing was replaced. ${(cause as Error).message}`,
-        { cause },
-      );
-    }
+    await takeBackAll(this);
     await this.inTurn(async () => {
       await replaceEverything(this.database, records, past, standing);
       await this.loadAnew();
@@ -289,10 +293,28 @@ export class Office {
   generation = 0;
 
   close(): void {
+    this.channel.close();
+    this.letGo();
+  }
+
+  /** Lets go of the database, here and in the other tabs, so that another may take its place. */
+  leaveHouse(): void {
+    this.channel.post({ kind: "leave" } satisfies Word);
+    this.letGo();
+    this.state.change({ isAway: true });
+  }
+
+  /** The place is taken, or all is as before: the other tabs are loaded again. */
+  tellMoved(): void {
+    this.channel.post({ kind: "moved" } satisfies Word);
+  }
+
+  private letGo(): void {
+    if (this.isClosed) return;
     this.isClosed = true;
     this.line.close();
     this.plans.close();
-    this.channel.close();
+    this.backups.close();
     for (const end of this.endings) end();
     this.database.close();
   }
@@ -314,6 +336,7 @@ export class Office {
     if (this.state.get().trouble && this.state.get().trouble !== ENGINE_WORDS)
       this.state.change({ trouble: undefined });
     if (!done.ok || isEmptyChange(done.change)) return done;
+    this.backups.changed();
     const at = this.around.now();
     await this.show(done.change, at);
     this.channel.post({ kind: "changed", keys: touchedKeys(done.change), at } satisfies Word);
@@ -369,6 +392,13 @@ export class Office {
   }
 
   private take(word: Word): void {
+    if (word.kind === "moved") this.around.reload();
+    if (this.isClosed || word.kind === "moved") return;
+    if (word.kind === "leave") {
+      this.letGo();
+      this.state.change({ isAway: true });
+      return;
+    }
     const taken = this.inTurn(async () => {
       if (word.kind === "replaced") return this.loadAnew();
       const change = await this.changeToNow(word.keys);
@@ -415,6 +445,13 @@ function notesThatDiffer(before: string, now: Written): string[] {
   }
   for (const { noteId } of known.values()) differ.add(noteId);
   return [...differ];
+}
+
+/** Shares the house with the other tabs until what is given back is called. */
+function shareHouse({ locks }: Surroundings): Promise<() => void> {
+  return new Promise((shared) => {
+    void locks.request(OPEN_LOCK, () => new Promise<void>((letGo) => shared(letGo)), "shared");
+  });
 }
 
 function todayOf({ pinnedToday, now }: Surroundings): Day {

@@ -12,6 +12,7 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { findNote } from "@/store/findNote";
 import { gatheredByReader } from "@/store/gatheredLetters";
 import { changeLaid, dropUnsentRuns, forgetLaid, keepAsItIs, laidRounds } from "@/store/laidRounds";
+import { plansWaitForWord } from "@/store/restored";
 import { findRound, lettersOfRound } from "@/store/roundRepository";
 import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, planMemory, runsOf } from "@/store/runRepository";
 import type { DryRun } from "@/workers/engine/planFresh";
@@ -20,6 +21,7 @@ import { freshAsked, freshenAnnounced, layRun, type Standing } from "./layRun";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
 import type { Sent } from "./sendNote";
+import { settleRestored } from "./settleRestored";
 
 /** Laying waits until nothing was changed for so long, in ms. */
 const REST_MS = 1_500;
@@ -104,7 +106,11 @@ export class PlanDesk {
     const { database } = office;
     const isStirred = this.isStirred;
     this.isStirred = false;
+    // What left since a backup was made that was put back comes before anything is laid.
+    await settleRestored(office);
     await this.settle();
+    // The computer of before may still send what these would.
+    if (await plansWaitForWord(database)) return;
     const plans = (await allPlans(database)).sort((a, b) => a.order - b.order);
     const due: { at: number; order: number; lay: () => Promise<boolean> }[] = [];
     const wantedRuns = new Set<string>();

@@ -63,6 +63,7 @@ export class PostLine {
         const status = await catchUp(this.office, waitMs, signal);
         if (this.office.around.setClockAhead?.(status.clockAheadMs ?? 0)) await this.office.newDay();
         await this.office.plans.tick();
+        await this.office.backups.tick();
         // Another post has a book of its own, in which no no stands yet.
         const before = this.state.get().status?.post;
         if (before !== undefined && before !== status.post) this.told = { generation: 0, noes: new Map() };

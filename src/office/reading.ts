@@ -1,4 +1,5 @@
 import * as broughtIn from "@/store/applyBroughtIn";
+import { backupPlace } from "@/store/backupPlace";
 import * as notes from "@/store/findNote";
 import { findDraft } from "@/store/keepDraft";
 import * as files from "@/store/keepFile";
@@ -8,6 +9,7 @@ import { keptByName } from "@/store/keptByName";
 import { laidRounds } from "@/store/laidRounds";
 import { pastOfAssignment } from "@/store/loadWorld";
 import type { VineDatabase } from "@/store/openDatabase";
+import { plansWaitForWord } from "@/store/restored";
 import * as rounds from "@/store/roundRepository";
 import * as runs from "@/store/runRepository";
 import { searchLetters } from "@/store/searchLetters";
@@ -15,15 +17,18 @@ import * as families from "@/store/takeInFamilyEvents";
 import { templatesByName } from "@/store/templatesByName";
 import { changesNewestFirst } from "@/store/turnChange";
 import { unsentFeedback } from "@/store/unsentFeedback";
+import { formerDatabase } from "@/store/whichDatabase";
 
 /** What screens may read of what is kept. Each is a question that a screen can ask again whenever its answer changes. */
-export function readingOf(database: VineDatabase, now: () => number) {
+export function readingOf(database: VineDatabase, now: () => number, base = database.name) {
   const of =
     <Rest extends unknown[], Answer>(read: (database: VineDatabase, ...rest: Rest) => Promise<Answer>) =>
     (...rest: Rest) =>
       read(database, ...rest);
   return {
     allPlans: of(runs.allPlans),
+    backupPlace: of(backupPlace),
+    plansWaitForWord: of(plansWaitForWord),
     allRecipes: of(broughtIn.allRecipes),
     announcedReplies: of(replies.announcedReplies),
     answersOfCard: of(families.answersOfCard),
@@ -32,6 +37,7 @@ export function readingOf(database: VineDatabase, now: () => number) {
     changesNewestFirst: of(changesNewestFirst),
     fileBytes: of(files.fileBytes),
     findDraft: of(findDraft),
+    formerDatabase: () => formerDatabase(base),
     findPlan: of(runs.findPlan),
     runsOf: of(runs.runsOf),
     runsThatAsk: of(runs.runsThatAsk),

@@ -4,6 +4,7 @@ import type { Recipe } from "@/core/tables/recipe";
 import type { BringInWorker } from "@/workers/bringIn/startBringIn";
 import type { Engine } from "@/workers/engine/startEngine";
 import type { MadePaper, PaperFormat } from "@/workers/paper/paperApi";
+import type { BackupWorker } from "./startBackup";
 
 /** Says to the other tabs of this browser, and hears from them. */
 export interface Channel {
@@ -11,9 +12,13 @@ export interface Channel {
   close(): void;
 }
 
-/** One at a time, in this tab and in all others. */
+/** How a lock is asked for: alone; with others who share it; or alone and only where that is at once. */
+export type LockMode = "alone" | "shared" | "if free";
+
+/** One at a time, in this tab and in all others, where nothing else is said. What is not free is undefined. */
 export interface Locks {
   request<Answer>(name: string, work: () => Promise<Answer>): Promise<Answer>;
+  request<Answer>(name: string, work: () => Promise<Answer>, mode: LockMode): Promise<Answer | undefined>;
 }
 
 /** What the application needs of the world around it; tests give their own. */
@@ -41,6 +46,10 @@ export interface Surroundings {
   ): Promise<BringInWorker>;
   /** Draws papers: a PDF, or an SVG to be looked at. Never throws; what can’t be drawn says why. */
   drawPaper(run: PaperRun, pictures: PaperPictures, as: PaperFormat): Promise<MadePaper>;
+  /** Begins a worker that writes and reads backups. */
+  startBackup(): BackupWorker;
+  /** Loads the page again. */
+  reload(): void;
   /** Where families reach this server: the beginning of their links. */
   readonly origin: string;
 }

@@ -8,8 +8,9 @@ import { createEngine } from "@/workers/engine/createEngine";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
 import type { MadePaper } from "@/workers/paper/paperApi";
+import { createBackup } from "./createBackup";
 import { Office } from "./office";
-import type { Surroundings } from "./surroundings";
+import type { LockMode, Surroundings } from "./surroundings";
 
 /** What tests of the office work with: a browser without a page, and the real server in the same process. */
 
@@ -30,6 +31,10 @@ function engineInProcess(before: (question: string) => Promise<void>): Engine {
 /** A browser: its tabs share data and locks, and hear each other. */
 export class TestBrowser {
   private readonly lines = new Map<string, Promise<unknown>>();
+  private readonly sharing = new Map<string, Set<Promise<void>>>();
+  private readonly busy = new Set<string>();
+  /** How often a page was loaded again by itself. */
+  reloads = 0;
   private readonly tabs = new Set<(word: unknown) => void>();
   private readonly opened: Office[] = [];
   private readonly tabOf = new WeakMap<Office, { isClosed: boolean }>();
@@ -57,9 +62,14 @@ export class TestBrowser {
   constructor(
     today: Day,
     private readonly serve: (request: Request) => Promise<Response>,
-    private readonly databaseName = "vine-note",
+    private databaseName = "vine-note",
   ) {
     this.pinnedToday = today;
+  }
+
+  /** From now on this is another browser, with data of its own. */
+  moveTo(databaseName: string): void {
+    this.databaseName = databaseName;
   }
 
   /** Opens a tab. `demo` is what an empty browser opens on. */
@@ -93,10 +103,24 @@ export class TestBrowser {
         return `${this.prefix}-${this.ids}`;
       },
       locks: {
-        request: (name, work) => {
+        request: (name: string, work: () => Promise<never>, mode: LockMode = "alone") => {
           // A tab that is gone stands in no line any more.
-          if (tab.isClosed) return new Promise(() => undefined);
-          const turn = (this.lines.get(name) ?? Promise.resolve()).then(work);
+          if (tab.isClosed) return new Promise<never>(() => undefined);
+          const sharing = this.sharing.get(name) ?? new Set();
+          this.sharing.set(name, sharing);
+          if (mode === "if free" && (sharing.size > 0 || this.busy.has(name)))
+            return Promise.resolve(undefined as never);
+          const before = this.lines.get(name) ?? Promise.resolve();
+          if (mode === "shared") {
+            const turn = before.then(work);
+            const over = turn.catch(() => undefined).then(() => void sharing.delete(over));
+            sharing.add(over);
+            return turn;
+          }
+          const turn = Promise.all([before, ...sharing]).then(() => {
+            this.busy.add(name);
+            return work().finally(() => this.busy.delete(name));
+          });
           this.lines.set(
             name,
             turn.catch(() => undefined),
@@ -130,10 +154,20 @@ export class TestBrowser {
       },
       startBringIn: () => Promise.reject(new Error("No tables are brought in here.")),
       drawPaper: (run) => Promise.resolve(this.drawPaper(run)),
+      startBackup: () => ({
+        api: createBackup(() => `${this.prefix}-backup-${++this.ids}`, QUICK),
+        end: () => undefined,
+      }),
+      reload: () => {
+        this.reloads += 1;
+      },
       origin: ORIGIN,
     };
   }
 }
+
+/** Deriving a key takes no time in tests. */
+const QUICK = 4;
 
 /** Whoever asks no more is told so at once, also where the answer is still on its way. */
 function untilAborted<Answer>(answer: Promise<Answer>, signal: AbortSignal | null | undefined): Promise<Answer> {
@@ -173,6 +207,8 @@ export async function serverInProcess() {
     links: await import("@/app/api/family/links/route"),
     cards: await import("@/app/api/family/cards/route"),
     wishes: await import("@/app/api/family/wishes/route"),
+    known: await import("@/app/api/family/noes/known/route"),
+    server: await import("@/app/api/backup/server/route"),
     noes: await import("@/app/api/family/noes/route"),
     taken: await import("@/app/api/family/answers/taken/route"),
     pages: await import("@/app/api/family/pages/route"),
@@ -181,10 +217,9 @@ export async function serverInProcess() {
   };
   const { house } = await import("@/post/house");
   const serve = async (request: Request): Promise<Response> => {
-    const [area = "", name = ""] = new URL(request.url).pathname.split("/").slice(3);
-    const handlers = routes[(name in routes ? name : area) as keyof typeof routes] as unknown as
-      | Record<string, typeof serveOne>
-      | undefined;
+    const [area = "", name = "", last = ""] = new URL(request.url).pathname.split("/").slice(3);
+    const named = [last, name].find((one) => one in routes) ?? area;
+    const handlers = routes[named as keyof typeof routes] as unknown as Record<string, typeof serveOne> | undefined;
     const handler = handlers?.[request.method];
     return handler
       ? handler(request, { params: Promise.resolve({ name, sha256: name }) })

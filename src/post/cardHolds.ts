@@ -14,26 +14,27 @@ const FILE = "holds.json";
 export class CardHolds {
   private constructor(
     private readonly folder: string,
-    private readonly codeOf: (address: string) => string,
+    /** The codes of an address, the present one first. */
+    private readonly codesOf: (address: string) => readonly string[],
     private byAnswer: ReadonlyMap<string, readonly string[]>,
   ) {}
 
-  static async open(folder: string, codeOf: (address: string) => string): Promise<CardHolds> {
+  static async open(folder: string, codesOf: (address: string) => readonly string[]): Promise<CardHolds> {
     const file = path.join(folder, FILE);
     const kept = existsSync(file) ? holdsSchema.parse(JSON.parse(await readFile(file, "utf8"))) : {};
-    return new CardHolds(folder, codeOf, new Map(Object.entries(kept)));
+    return new CardHolds(folder, codesOf, new Map(Object.entries(kept)));
   }
 
   /** Whether letters to an address wait. */
   has(address: string): boolean {
     if (this.byAnswer.size === 0) return false;
-    const code = this.codeOf(address);
-    return [...this.byAnswer.values()].some((codes) => codes.includes(code));
+    const named = this.codesOf(address);
+    return [...this.byAnswer.values()].some((codes) => named.some((code) => codes.includes(code)));
   }
 
   /** What an answer, or its correction, asks for. Resolves once it is on disk. */
   async say(answerId: string, addresses: readonly string[]): Promise<void> {
-    const codes = addresses.map(this.codeOf);
+    const codes = addresses.map((address) => this.codesOf(address)[0] ?? "");
     const before = this.byAnswer.get(answerId) ?? [];
     if (codes.length === before.length && codes.every((code) => before.includes(code))) return;
     const next = new Map(this.byAnswer);
@@ -49,6 +50,17 @@ export class CardHolds {
     if (next.size === this.byAnswer.size) return false;
     await this.keep(next);
     return true;
+  }
+
+  /** What every answer holds. */
+  all(): Record<string, string[]> {
+    return Object.fromEntries([...this.byAnswer].map(([id, codes]) => [id, [...codes]]));
+  }
+
+  /** Adds what answers of another computer hold. */
+  async takeIn(holds: Readonly<Record<string, readonly string[]>>): Promise<void> {
+    const fresh = Object.entries(holds).filter(([id]) => !this.byAnswer.has(id));
+    if (fresh.length > 0) await this.keep(new Map([...this.byAnswer, ...fresh]));
   }
 
   private async keep(next: ReadonlyMap<string, readonly string[]>): Promise<void> {

@@ -33,8 +33,9 @@ export function compactLetters(events: readonly PostEvent[]): PostEvent[] {
     const last = lastOf.get(event.letterId);
     if (!last || !isFinal(last.state)) return [withoutAddresses(event)];
     const sha256 = sha256Of.get(event.letterId);
-    const { laidBy } = firstOf.get(event.letterId) ?? {};
-    if (event === last) return [{ ...withoutAddresses(last), ...(sha256 && { sha256 }), ...(laidBy && { laidBy }) }];
+    const { laidBy, about } = firstOf.get(event.letterId) ?? {};
+    const first = { ...(sha256 && { sha256 }), ...(laidBy && { laidBy }), ...(about && { about }) };
+    if (event === last) return [{ ...withoutAddresses(last), ...first }];
     // It counts as one of its day's letters, also where it came back later.
     return event.state === "accepted" ? [event] : [];
   });

@@ -78,7 +78,7 @@ test("links hold over a restart, and the secret is for the owner's eyes alone", 
   expect(await desk.page(ewa)).toBeDefined();
   const secret = path.join(folder, "secret");
   expect((await stat(secret)).mode & 0o777).toBe(0o600);
-  expect(guardianOfToken(ewa, await readFile(secret, "utf8"))?.guardianId).toBe("ewa");
+  expect(guardianOfToken(ewa, [await readFile(secret, "utf8")])?.guardianId).toBe("ewa");
   expect(ewa).not.toContain(await readFile(secret, "utf8"));
 });
 

@@ -1,10 +1,11 @@
 import { randomBytes } from "node:crypto";
 import { existsSync } from "node:fs";
-import { mkdir, readFile } from "node:fs/promises";
+import { mkdir, readdir, readFile } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
+import type { ServerPart } from "@/core/backup/serverPart";
 import type { CardAnswer } from "@/core/families/cardAnswer";
-import { compactFamilies } from "@/core/families/compactFamilies";
+import { compactFamilies, newWords } from "@/core/families/compactFamilies";
 import {
   type answersTakenSchema,
   type FamilyEvent,
@@ -31,6 +32,7 @@ const CORRECTIONS_AN_HOUR = 20;
 const WISHES_AN_HOUR = 20;
 const MAX_EVENTS_PER_ANSWER = 500;
 const SECRET_BYTES = 32;
+const SECRET_FILE = "secret";
 
 /** What was said of letters to a guardian, or to an address by its code. */
 export interface FamilyWord {
@@ -54,7 +56,8 @@ export class FamilyDesk {
 
   private constructor(
     private readonly folder: string,
-    private readonly secret: string,
+    /** What links are signed with, the present one first; links that were signed with those of before still hold. */
+    private secrets: readonly string[],
     private readonly journal: Journal<FamilyEvent>,
     private readonly now: () => number,
   ) {
@@ -65,7 +68,7 @@ export class FamilyDesk {
 
   static async open(folder: string, now: () => number): Promise<FamilyDesk> {
     await mkdir(path.join(folder, "cards"), { recursive: true, mode: PRIVATE_FOLDER });
-    const secretFile = path.join(folder, "secret");
+    const secretFile = path.join(folder, SECRET_FILE);
     if (!existsSync(secretFile)) {
       await writeWhole(secretFile, randomBytes(SECRET_BYTES).toString("base64url"));
       await syncFolder(folder);
@@ -73,14 +76,51 @@ export class FamilyDesk {
     const journal = await Journal.open(path.join(folder, "journal.ndjson"), familyEventSchema, (events) =>
       compactFamilies(events, () => false),
     );
-    const desk = new FamilyDesk(folder, await readFile(secretFile, "utf8"), journal, now);
+    const secrets = (await readFile(secretFile, "utf8")).split("\n").filter(Boolean);
+    const desk = new FamilyDesk(folder, secrets, journal, now);
     for (const event of journal.since(0)) desk.remember(event);
     return desk;
   }
 
-  /** What codes of addresses are made with. */
-  get codeSecret(): string {
-    return this.secret;
+  /** What codes of addresses are made with, the present one first. */
+  get codeSecrets(): readonly string[] {
+    return this.secrets;
+  }
+
+  /** What is held here for the teacher, for a backup. */
+  async everything(): Promise<Pick<ServerPart, "secrets" | "sender" | "cards" | "families">> {
+    const names = (await readdir(path.join(this.folder, "cards"))).filter((name) => name.endsWith(".json"));
+    const cards = await Promise.all(names.map((name) => this.card(name.slice(0, -".json".length))));
+    const sender = await this.sender();
+    return {
+      secrets: [...this.secrets],
+      ...(sender && { sender }),
+      cards: cards.flatMap((card) => card ?? []),
+      families: { journalId: this.journal.id, events: compactFamilies(this.journal.since(0), () => false) },
+    };
+  }
+
+  /**
+   * Adds what another computer held: its links hold here too, its cards can be filled in, and what families said there counts
+   * where they said nothing later here. What is here already is not added again.
+   */
+  async takeIn({ secrets, sender, cards, families }: ServerPart): Promise<void> {
+    const added = secrets.filter((secret) => !this.secrets.includes(secret));
+    if (added.length > 0) {
+      const all = [...this.secrets, ...added];
+      await writeWhole(path.join(this.folder, SECRET_FILE), all.join("\n"));
+      await syncFolder(this.folder);
+      this.secrets = all;
+    }
+    if (sender && !(await this.sender())) await this.keepSender(sender);
+    for (const card of cards) if (!existsSync(this.cardFile(card.id))) await this.publish(card);
+    if (families.journalId === this.journal.id) return;
+    const fresh = newWords(this.journal.since(0), families.events);
+    await this.journal.append(fresh);
+    for (const event of fresh) {
+      this.remember(event);
+      if (event.kind === "card answer") await this.onAnswer(event.answer);
+    }
   }
 
   get journalId(): string {
@@ -133,24 +173,20 @@ export class FamilyDesk {
   /** A link of its own for each guardian; the sender's names are shown on the pages. */
   async tokens(request: z.infer<typeof linksRequestSchema>): Promise<Record<string, string>> {
     const { guardianIds, teacherName, schoolName } = request;
-    await writeWhole(path.join(this.folder, "sender.json"), JSON.stringify({ teacherName, schoolName }));
-    await syncFolder(this.folder);
+    await this.keepSender({ teacherName, schoolName });
     return Object.fromEntries(guardianIds.map((id) => [id, this.token(id)]));
   }
 
   /** The token of one guardian's own link; in a letter also of the address that it went to. */
   token(guardianId: string, addressCode?: string): string {
-    return signedToken(guardianId, this.secret, addressCode);
+    return signedToken(guardianId, this.secrets[0] ?? "", addressCode);
   }
 
   /** What the page of a token shows; none for a token that was not made here. */
   async page(token: string): Promise<{ sender: Sender; last: Wish } | undefined> {
-    const named = guardianOfToken(token, this.secret);
+    const named = guardianOfToken(token, this.secrets);
     if (named === undefined) return undefined;
-    const file = path.join(this.folder, "sender.json");
-    const sender = existsSync(file)
-      ? senderSchema.parse(JSON.parse(await readFile(file, "utf8")))
-      : { teacherName: "", schoolName: "" };
+    const sender = (await this.sender()) ?? { teacherName: "", schoolName: "" };
     return { sender, last: this.wishes.get(named.guardianId) ?? {} };
   }
 
@@ -159,7 +195,7 @@ export class FamilyDesk {
    * round in an hour, a no is always taken.
    */
   async wish(token: string, wish: Wish): Promise<void> {
-    const named = guardianOfToken(token, this.secret);
+    const named = guardianOfToken(token, this.secrets);
     if (named === undefined) throw new Problem("not allowed", "This link is not one of ours, or it was cut short.");
     const { guardianId, addressCode } = named;
     const last = this.wishes.get(guardianId) ?? {};
@@ -227,6 +263,16 @@ export class FamilyDesk {
     }
     const { cardId, answerId } = event.kind === "card answer" ? event.answer : event;
     this.answersOfCard.set(cardId, (this.answersOfCard.get(cardId) ?? new Set()).add(answerId));
+  }
+
+  private async sender(): Promise<Sender | undefined> {
+    const file = path.join(this.folder, "sender.json");
+    return existsSync(file) ? senderSchema.parse(JSON.parse(await readFile(file, "utf8"))) : undefined;
+  }
+
+  private async keepSender(sender: Sender): Promise<void> {
+    await writeWhole(path.join(this.folder, "sender.json"), JSON.stringify(sender));
+    await syncFolder(this.folder);
   }
 
   private cardFile(cardId: string): string {

@@ -1,6 +1,7 @@
 import { mkdir } from "node:fs/promises";
 import type { Server } from "node:net";
 import path from "node:path";
+import type { ServerPart } from "@/core/backup/serverPart";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import type { AddressWord } from "@/core/families/addressWord";
 import { addressesOfNoes } from "@/core/families/familyEvent";
@@ -44,6 +45,9 @@ export interface House {
   stepClock(byMs: number): Promise<number>;
   /** Whether no letters are wanted at an address. */
   isClosed(address: string): boolean;
+  /** What the server holds for the teacher, for a backup; and adds what another one held. */
+  everything(): Promise<ServerPart>;
+  takeIn(part: ServerPart): Promise<void>;
   /** The address by which families reach this server from elsewhere, where there is one. */
   readonly familiesAt: string | undefined;
   /** The mail server that is set, and how reading from it goes. */
@@ -110,7 +114,12 @@ async function openHouse(set: Surroundings): Promise<House> {
   const aheadMs = () => set.VINE_CLOCK_AHEAD_MS + (isPractice ? clock.aheadMs : 0);
   const now = () => Date.now() + aheadMs();
   const familyDesk = await FamilyDesk.open(path.join(data, "families"), now);
-  const viewDesk = await ViewDesk.open(data, familyDesk.codeSecret, (view) => familyDesk.view(view), now);
+  const viewDesk = await ViewDesk.open(
+    data,
+    () => familyDesk.codeSecrets,
+    (view) => familyDesk.view(view),
+    now,
+  );
   const origin = set.VINE_PUBLIC_URL ?? here;
 
   const maildir = new Maildir(path.join(data, "mailboxes"));
@@ -131,11 +140,11 @@ async function openHouse(set: Surroundings): Promise<House> {
   const server = relay ?? (await practice?.listen()) ?? "";
   const noBook = await NoBook.open(
     path.join(data, "families"),
-    familyDesk.codeSecret,
+    () => familyDesk.codeSecrets,
     practice ? "practice" : "relay",
     now,
   );
-  const cardHolds = await CardHolds.open(path.join(data, "families"), (address) => noBook.codeOf(address));
+  const cardHolds = await CardHolds.open(path.join(data, "families"), (address) => noBook.codesOf(address));
   // Real letters lead to no page that opens on this computer alone.
   const hasPages = practice !== undefined || set.VINE_PUBLIC_URL !== undefined;
   const stopOf = (letter: HandedLetter): StopWay | undefined => {
@@ -171,8 +180,8 @@ async function openHouse(set: Surroundings): Promise<House> {
   };
   /** What the teacher says of addresses: a call, a reply, a wish taken back on purpose. */
   const sayOfAddresses = async ({ addresses, wanted }: AddressWord) => {
+    if (wanted) return noBook.reopen(addresses.flatMap((address) => noBook.codesOf(address)));
     const codes = addresses.map((address) => noBook.codeOf(address));
-    if (wanted) return noBook.reopen(codes);
     if ((await noBook.close(codes, "the teacher")).length > 0) await takeBack();
   };
   inbox = await Inbox.open(path.join(data, "inbox"), postRoom);
@@ -207,6 +216,23 @@ async function openHouse(set: Surroundings): Promise<House> {
       return aheadMs();
     },
     isClosed: (address) => noBook.isClosed(address),
+    everything: async () => ({
+      kind: "Vine Note server part",
+      ...(await familyDesk.everything()),
+      viewPages: await viewDesk.pages(),
+      noes: [...noBook.all()],
+      holds: cardHolds.all(),
+      letters: postRoom.knownLetters(),
+    }),
+    takeIn: async (part) => {
+      // What keeps letters back comes first.
+      await noBook.takeIn(part.noes);
+      await cardHolds.takeIn(part.holds);
+      await familyDesk.takeIn(part);
+      await viewDesk.takeIn(part.viewPages);
+      await postRoom.takeInKnown(part.letters);
+      await takeBack();
+    },
     familiesAt: set.VINE_PUBLIC_URL && new URL(set.VINE_PUBLIC_URL).origin,
     mail: new MailDesk(data, mailEnvironment(set), mailbox),
     close,

@@ -1,4 +1,5 @@
 import { hideAddresses } from "@/core/delivery/hideAddresses";
+import type { LetterAbout } from "@/core/delivery/letterAbout";
 import { type LetterState, mayMove } from "@/core/delivery/letterState";
 import type { LetterEvent } from "@/core/delivery/postEvent";
 import type { Unnumbered } from "./disk/journal";
@@ -15,6 +16,9 @@ export interface LetterMemory {
   readonly mayHaveIt: boolean;
   readonly laidBy?: string | undefined;
   readonly replacedBy?: string | undefined;
+  readonly about?: LetterAbout | undefined;
+  /** When it came into its state, ms since the epoch. */
+  readonly at: number;
 }
 
 /** Every letter that the post room ever took; the journal rebuilds it, and it follows the journal, never goes ahead of it. */
@@ -90,6 +94,8 @@ export class LetterMemories {
       mayHaveIt: event.mayHaveIt ?? known?.mayHaveIt ?? false,
       laidBy: event.laidBy ?? known?.laidBy,
       replacedBy: event.replacedBy ?? known?.replacedBy,
+      about: event.about ?? known?.about,
+      at: event.at,
     });
   }
 }

@@ -1,4 +1,4 @@
-import { setTimeout } from "node:timers/promises";
+import { setImmediate, setTimeout } from "node:timers/promises";
 import type { LetterState } from "@/core/delivery/letterState";
 import type { LetterEvent, PostEvent } from "@/core/delivery/postEvent";
 import type { Journal, Unnumbered } from "./disk/journal";
@@ -50,7 +50,11 @@ export class LetterMoves {
 
   /** Resolves once none of the letters is being moved. */
   async untilStill(ids: readonly string[]): Promise<void> {
-    while (ids.some((id) => this.letters.isMoving(id))) await Promise.allSettled([...this.writes]);
+    while (ids.some((id) => this.letters.isMoving(id))) {
+      await Promise.allSettled([...this.writes]);
+      // What was begun and is not being written yet gets its turn: without this nothing else would.
+      await setImmediate();
+    }
   }
 
   close(): void {

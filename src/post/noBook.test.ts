@@ -6,7 +6,13 @@ import { folder, freshFolders, letter, openRoom, statesOf, untilTrue } from "./t
 
 freshFolders();
 
-const openBook = (post: "practice" | "relay" = "relay") => NoBook.open(folder, "a secret", post, () => 7);
+const openBook = (post: "practice" | "relay" = "relay") =>
+  NoBook.open(
+    folder,
+    () => ["a secret"],
+    post,
+    () => 7,
+  );
 
 test("a no at an address holds over restarts, by its code alone; one of practice never meets real letters", async () => {
   const book = await openBook();

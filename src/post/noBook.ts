@@ -3,17 +3,8 @@ import { existsSync } from "node:fs";
 import { readFile } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
+import { type No, noSchema } from "@/core/backup/serverPart";
 import { syncFolder, writeWhole } from "./disk/writeWhole";
-
-/** One address that no letters are wanted at, by its code alone. `at` in ms since the epoch. */
-const noSchema = z.object({
-  code: z.string(),
-  at: z.number(),
-  by: z.enum(["the family", "the teacher"]),
-  /** A no that was said in the practice post never meets real letters. */
-  post: z.enum(["practice", "relay"]),
-});
-type No = z.infer<typeof noSchema>;
 
 const FILE = "noes.json";
 
@@ -24,27 +15,50 @@ const FILE = "noes.json";
 export class NoBook {
   private constructor(
     private readonly folder: string,
-    private readonly secret: string,
+    private readonly secrets: () => readonly string[],
     private readonly post: No["post"],
     private readonly now: () => number,
     private noes: Map<string, No>,
   ) {}
 
   /** Opens the book of a folder; `post` says whether what is said now is meant for practice. */
-  static async open(folder: string, secret: string, post: No["post"], now: () => number): Promise<NoBook> {
+  static async open(
+    folder: string,
+    secrets: () => readonly string[],
+    post: No["post"],
+    now: () => number,
+  ): Promise<NoBook> {
     const file = path.join(folder, FILE);
     const kept = existsSync(file) ? z.array(noSchema).parse(JSON.parse(await readFile(file, "utf8"))) : [];
-    return new NoBook(folder, secret, post, now, new Map(kept.map((no) => [keyOf(no), no])));
+    return new NoBook(folder, secrets, post, now, new Map(kept.map((no) => [keyOf(no), no])));
   }
 
   /** The code of an address; its case plays no part. */
   codeOf(address: string): string {
-    return createHmac("sha256", this.secret).update(`address|${address.trim().toLowerCase()}`).digest("base64url");
+    return this.codesOf(address)[0] ?? "";
+  }
+
+  /** The same, and the codes that it had with the secrets of before. */
+  codesOf(address: string): string[] {
+    const words = `address|${address.trim().toLowerCase()}`;
+    return this.secrets().map((secret) => createHmac("sha256", secret).update(words).digest("base64url"));
+  }
+
+  /** All of them. */
+  all(): readonly No[] {
+    return [...this.noes.values()];
+  }
+
+  /** Adds those of another computer. */
+  async takeIn(noes: readonly No[]): Promise<void> {
+    const fresh = noes.filter((no) => !this.noes.has(keyOf(no)));
+    if (fresh.length > 0) await this.keep([...this.noes.values(), ...fresh]);
   }
 
   /** Whether no letters are wanted at an address. */
   isClosed(address: string): boolean {
-    return this.noes.has(keyOf({ code: this.codeOf(address), post: this.post }));
+    if (this.noes.size === 0) return false;
+    return this.codesOf(address).some((code) => this.noes.has(keyOf({ code, post: this.post })));
   }
 
   /** Keeps that no letters are wanted at some addresses, by code. Resolves with those that are news, once that is on disk. */

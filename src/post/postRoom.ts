@@ -1,4 +1,5 @@
 import path from "node:path";
+import type { KnownLetter } from "@/core/backup/serverPart";
 import type { HandedLetter, HandOver, Outdated, Replace } from "@/core/delivery/handOver";
 import { isFinal, type LetterState, mayWithdraw } from "@/core/delivery/letterState";
 import { nextTry } from "@/core/delivery/nextTry";
@@ -136,7 +137,7 @@ export class PostRoom {
 
   private async takeOver(request: HandOver): Promise<{ taken: number; known: number }> {
     const { roundId, leavesAt, families, letters, laidBy, staged = false } = request;
-    const { startBy, notAfter, gatheredFor } = request;
+    const { startBy, notAfter, gatheredFor, about = {} } = request;
     const byId = new Map<string, { letter: HandedLetter; bytes: Buffer; sha256: string }>();
     for (const letter of letters) {
       const bytes = bytesOf(letter);
@@ -158,7 +159,7 @@ export class PostRoom {
       await this.queue.put(
         fresh.map(({ letter, bytes }) => ({
           ...{ roundId, leavesAt, familySeq, letter, bytes, post: this.options.post },
-          ...{ startBy, notAfter, gatheredFor, laidBy },
+          ...{ startBy, notAfter, gatheredFor, laidBy, about: about[letter.id] },
         })),
       );
       if (staged) {
@@ -168,7 +169,11 @@ export class PostRoom {
       const state = leavesAt > this.options.now() ? "held" : "handed";
       await this.moves.write(
         fresh.map(({ letter, sha256 }) =>
-          this.letters.begin(letter.id, state, { roundId, sha256, nextAt: leavesAt, ...(laidBy && { laidBy }) }),
+          this.letters.begin(letter.id, state, {
+            ...{ roundId, sha256, nextAt: leavesAt },
+            ...(laidBy && { laidBy }),
+            ...(about[letter.id] && { about: about[letter.id] }),
+          }),
         ),
       );
     } catch (cause) {
@@ -203,13 +208,19 @@ export class PostRoom {
     if (wanted.some((id) => !this.knows(id) && !this.staged.has(id)))
       throw new Problem("not there", "Letters that are to take the place of others are not here any more.");
     await this.journal.makeClean();
+    const staged = wanted.filter((id) => !this.knows(id));
+    const texts = new Map(
+      (await Promise.all(staged.map((id) => this.queue.get(id)))).map((one) => [one.letter.id, one]),
+    );
+    // From here on nothing is waited for until the moves are being written: what is begun is never left so.
     await this.moves.untilStill(old.map(({ id }) => id));
     const { gone, come, kept, notTaken } = this.fresh.movesFor(request);
-    const queued = await Promise.all(come.map((id) => this.queue.get(id)));
+    const queued = come.flatMap((id) => texts.get(id) ?? []);
     const now = this.options.now();
-    const begun = queued.map(({ leavesAt, letter: { id } }) =>
+    const begun = queued.map(({ leavesAt, about, letter: { id } }) =>
       this.letters.begin(id, leavesAt > now ? "held" : "handed", {
         ...{ roundId, laidBy, nextAt: leavesAt, sha256: this.staged.get(id) ?? "" },
+        ...(about && { about }),
       }),
     );
     // In this order: whatever a crash leaves of them, no new one stands beside its old one.
@@ -313,6 +324,31 @@ export class PostRoom {
   /** Whether a message answers a letter of this room and was not announced yet. */
   isNewReply(replyTo: string, messageName: string): boolean {
     return this.knows(replyTo) && !this.knownReplies.has(messageName);
+  }
+
+  /** Every letter that is known here, without a word of it. */
+  knownLetters(): KnownLetter[] {
+    return [...this.letters.all()].map(([id, { roundId, state, at, sha256, about, laidBy }]) => ({
+      ...{ id, roundId, state, at, sha256 },
+      ...(laidBy !== undefined && { isLaid: true as const }),
+      ...(about && { about }),
+    }));
+  }
+
+  /**
+   * Knows letters of another computer from now on: none of them leaves here, and answers find them. What had not met its fate
+   * there is not certain here; what was only laid ahead there is laid anew by whoever lays it from now on.
+   */
+  async takeInKnown(letters: readonly KnownLetter[]): Promise<void> {
+    const fresh = letters.filter(({ id }) => !this.knows(id));
+    const events = fresh.map(({ id, state, isLaid, ...rest }) => {
+      const known = { ...rest, letterId: id };
+      if (isFinal(state)) return { ...known, state };
+      if (isLaid && mayWithdraw(state)) return { ...known, state: "withdrawn" as const };
+      return { ...known, state: "uncertain" as const, serverAnswer: ELSEWHERE_ANSWER };
+    });
+    await this.journal.append(events);
+    for (const event of events) this.letters.remember(event);
   }
 
   /** Announces an answer to a letter, once. */
@@ -630,6 +666,8 @@ export class PostRoom {
 const ON_HOLD_MS = 6 * 3_600_000;
 const ON_HOLD_ANSWER =
   "An answer to a contact card asks for no letters to this address. It waits until you have looked at that answer, under Families.";
+const ELSEWHERE_ANSWER =
+  "It waited on another computer when the backup was made: whether it left is to be seen there, or with its reader.";
 const GRACE_MS = 10_000;
 const OUT_OF_DATE_ANSWER =
   "Its time was over before it could leave, so it did not: what it says may not be true any more.";

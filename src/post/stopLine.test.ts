@@ -34,7 +34,7 @@ test("a link stands in the head as well; the teacher’s own copy has neither", 
 });
 
 test("letters wait for an answer that asks for none, by code alone and over restarts, until it was looked at", async () => {
-  const codeOf = (address: string) => `code of ${address.toLowerCase().length}`;
+  const codeOf = (address: string) => [`code of ${address.toLowerCase().length}`];
   const holds = await CardHolds.open(folder, codeOf);
   await holds.say("answer", ["Ewa@harbourmail.example"]);
   const again = await CardHolds.open(folder, codeOf);

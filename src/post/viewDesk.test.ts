@@ -45,7 +45,12 @@ beforeEach(async () => {
   clock = 1_800_000_000_000;
   kept = [];
   const keep = async (view: KeptView) => void kept.push(view);
-  desk = await ViewDesk.open(folder, "a secret", keep, () => clock);
+  desk = await ViewDesk.open(
+    folder,
+    () => ["a secret"],
+    keep,
+    () => clock,
+  );
   await desk.publish(PAGE);
 });
 afterEach(() => rm(folder, { recursive: true, force: true }));
@@ -114,7 +119,7 @@ describe("a page for views", () => {
     await refused({}, "not there");
     const again = await ViewDesk.open(
       folder,
-      "a secret",
+      () => ["a secret"],
       async () => undefined,
       () => clock,
     );

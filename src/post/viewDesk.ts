@@ -1,5 +1,5 @@
 import { existsSync } from "node:fs";
-import { mkdir, readFile } from "node:fs/promises";
+import { mkdir, readdir, readFile } from "node:fs/promises";
 import path from "node:path";
 import {
   fittingReached,
@@ -32,7 +32,7 @@ export class ViewDesk {
 
   private constructor(
     private readonly folder: string,
-    private readonly secret: string,
+    private readonly secretsOfLinks: () => readonly string[],
     private readonly keep: (view: KeptView) => Promise<void>,
     now: () => number,
   ) {
@@ -44,20 +44,32 @@ export class ViewDesk {
   /** `keep` puts a view where the teacher's browser reads it, and resolves once it is on disk. */
   static async open(
     data: string,
-    secret: string,
+    secrets: () => readonly string[],
     keep: (view: KeptView) => Promise<void>,
     now: () => number,
   ): Promise<ViewDesk> {
     const folder = path.join(data, "views");
     await mkdir(folder, { recursive: true, mode: PRIVATE_FOLDER });
     // Links to these pages open no other page, and the other way round.
-    return new ViewDesk(folder, `${secret}|views`, keep, now);
+    return new ViewDesk(folder, () => secrets().map((secret) => `${secret}|views`), keep, now);
   }
 
   /** Puts a page where others can reach it, or closes it. */
   async publish(page: ViewPage): Promise<void> {
     await writeWhole(this.file(page.id), JSON.stringify(page));
     await syncFolder(this.folder);
+  }
+
+  /** Every page that was ever published. */
+  async pages(): Promise<ViewPage[]> {
+    const names = (await readdir(this.folder)).filter((name) => name.endsWith(".json"));
+    const found = await Promise.all(names.map((name) => this.page(name.slice(0, -".json".length))));
+    return found.flatMap((page) => page ?? []);
+  }
+
+  /** Adds pages of another computer; one that is here stays as it is. */
+  async takeIn(pages: readonly ViewPage[]): Promise<void> {
+    for (const page of pages) if (!existsSync(this.file(page.id))) await this.publish(page);
   }
 
   /** What a page shows; none where there is none, or where a token does not belong to it. */
@@ -71,7 +83,8 @@ export class ViewDesk {
 
   /** The tokens of links for some students: one for the student's own view, one for those of others about them. */
   links(pageId: string, studentIds: readonly string[]): Record<string, { own: string; about: string }> {
-    const token = (by: Kind, studentId: string) => signedToken([pageId, by, studentId].join("|"), this.secret);
+    const token = (by: Kind, studentId: string) =>
+      signedToken([pageId, by, studentId].join("|"), this.secretsOfLinks()[0] ?? "");
     return Object.fromEntries(studentIds.map((id) => [id, { own: token("own", id), about: token("other", id) }]));
   }
 
@@ -104,7 +117,7 @@ export class ViewDesk {
   }
 
   private named(token: string, pageId: string): { by: Kind; studentId: string } | undefined {
-    const [of, by, ...rest] = (guardianOfToken(token, this.secret)?.guardianId ?? "").split("|");
+    const [of, by, ...rest] = (guardianOfToken(token, this.secretsOfLinks())?.guardianId ?? "").split("|");
     const studentId = rest.join("|");
     return of === pageId && (by === "own" || by === "other") && studentId ? { by, studentId } : undefined;
   }

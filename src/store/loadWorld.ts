@@ -52,7 +52,8 @@ export async function replaceEverything(
 ): Promise<void> {
   await database.transaction("rw", database.tables, async () => {
     for (const table of database.tables) {
-      if (table.name !== "meta") await table.clear();
+      // Where backups go is of this browser, whatever stands in it.
+      if (table.name !== "meta" && table.name !== "backupPlaces") await table.clear();
     }
     for (const table of WORLD_TABLES) {
       await database.table(table).bulkPut(z.array(WORLD_SCHEMAS[table] as z.ZodType).parse(records[table]));
@@ -63,7 +64,15 @@ export async function replaceEverything(
       await database.plans.bulkPut(z.array(planSchema).parse(standing.plans));
     }
     await ensureSettings(database);
+    await database.meta.put({ key: BEGUN, value: 1 });
   });
+}
+
+const BEGUN = "begun";
+
+/** Whether there ever was anything: who emptied it has no demo school come back by itself. */
+async function wasBegun(database: VineDatabase): Promise<boolean> {
+  return (await database.meta.get(BEGUN)) !== undefined;
 }
 
 /** A database without settings gets plain ones. */
@@ -72,6 +81,11 @@ export async function ensureSettings(database: VineDatabase): Promise<void> {
 }
 
 /** Whether there is any class or student yet. */
-export async function isWorldEmpty(database: VineDatabase): Promise<boolean> {
+async function isWorldEmpty(database: VineDatabase): Promise<boolean> {
   return (await database.classes.count()) + (await database.students.count()) === 0;
+}
+
+/** Whether nothing was ever kept here. */
+export async function isUntouched(database: VineDatabase): Promise<boolean> {
+  return !(await wasBegun(database)) && (await isWorldEmpty(database));
 }

@@ -35,3 +35,8 @@ export async function refuseNewerData(database: VineDatabase): Promise<void> {
     `The data in this browser was kept by a newer version of Vine Note (${kept}). It is safe; start that version, or bring this one up to date.`,
   );
 }
+
+/** Takes a database of this browser away whole. */
+export function deleteDatabase(name: string): Promise<void> {
+  return Dexie.delete(name);
+}

@@ -161,3 +161,8 @@ export async function lettersAbout(database: VineDatabase, studentId: string): P
   );
   return [...own, ...ofFamily.flat()].filter(({ roundId }) => kept.has(roundId)).sort((a, b) => b.stateAt - a.stateAt);
 }
+
+/** How many letters are on their way now; those that wait for their time are not. */
+export function lettersUnderWay(database: VineDatabase): Promise<number> {
+  return database.letters.where("state").anyOf(["prepared", "handed", "leaving", "deferred"]).count();
+}

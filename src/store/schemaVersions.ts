@@ -161,6 +161,8 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
     version: 11,
     stores: { plans: "id", runs: "id, planId, state", planMemories: "id", laidRounds: "id, state", replacements: "id" },
   },
+  // Where backups go by themselves.
+  { version: 12, stores: { backupPlaces: "id" } },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */

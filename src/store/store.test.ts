@@ -10,7 +10,7 @@ import { allRecipes, applyBroughtIn, broughtInNewestFirst, turnBroughtIn } from 
 import { commitChange } from "./commitChange";
 import { findNote, notesNewestFirst } from "./findNote";
 import { announcedReplies, keepReply, markRead, newReplies, talksAbout } from "./keepReply";
-import { isWorldEmpty, loadWorld, pastScores, replaceEverything } from "./loadWorld";
+import { isUntouched, loadWorld, pastScores, replaceEverything } from "./loadWorld";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import {
   findRound,
@@ -55,7 +55,7 @@ describe("the store", () => {
     for (const table of ["students", "guardians", "classes", "assignments", "scoreColumns", "terms"] as const) {
       expect(sorted<unknown>(world[table])).toEqual(sorted<unknown>(school[table]));
     }
-    expect(await isWorldEmpty(database)).toBe(false);
+    expect(await isUntouched(database)).toBe(false);
   });
 
   test("a change with one bad record changes nothing at all", async () => {

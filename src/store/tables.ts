@@ -33,6 +33,24 @@ const roundWordsSchema = z.object({ id: z.string(), letters: z.array(z.tuple([z.
 /** Something begun and not kept yet, to be taken up again: its shape is the screen's own. `at` in ms since the epoch. */
 const draftSchema = z.object({ id: z.string(), at: z.number(), value: z.unknown() });
 
+/** Where backups go by themselves, with what opens them, and how the last one went. All moments in ms since the epoch. */
+const backupPlaceSchema = z.object({
+  id: z.literal("backup"),
+  /** A folder of this computer; only the browser can read what names it. */
+  folder: z.custom<FileSystemDirectoryHandle>((value) => typeof value === "object" && value !== null).optional(),
+  folderName: z.string().optional(),
+  passphrase: z.string().optional(),
+  /** What opens the files beside the backups of the folder. */
+  identity: z.string().optional(),
+  /** When the last backup was made, in whatever way. */
+  lastAt: z.number().optional(),
+  /** Why the last one could not be made, in words. */
+  trouble: z.string().optional(),
+  /** Since when a round has left, or something was changed, of which there is no backup. */
+  wantedAt: z.number().optional(),
+});
+export type BackupPlace = z.infer<typeof backupPlaceSchema>;
+
 interface TableEntry {
   /** The key and the indexes, as Dexie writes them. */
   readonly keys: string;
@@ -105,6 +123,7 @@ export const TABLES = {
   /** The list of changes, in the order in which they were made. */
   changes: entry("++seq", changeEntrySchema, "kept here only"),
   drafts: entry("id", draftSchema, "kept here only"),
+  backupPlaces: entry("id", backupPlaceSchema, "kept here only"),
   meta: entry("key", metaRecordSchema, "kept here only"),
 } satisfies Record<string, TableEntry>;
 

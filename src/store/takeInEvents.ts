@@ -3,6 +3,8 @@ import { isLetterEvent, type PostEvent } from "@/core/delivery/postEvent";
 import { countAnew } from "./countAnew";
 import { announcedReply } from "./keepReply";
 import type { VineDatabase } from "./openDatabase";
+import { rememberLost } from "./rememberLost";
+import { restoredFrom } from "./restored";
 
 const JOURNAL_ID = "journal id";
 const JOURNAL_SEQ = "journal seq";
@@ -16,9 +18,12 @@ export async function journalPlace(database: VineDatabase): Promise<{ journalId:
 /** Brings the record up to date with events of the journal, and remembers how far it has been read, both or neither. */
 export async function takeInEvents(database: VineDatabase, journalId: string, events: PostEvent[]): Promise<void> {
   const { letters: table, rounds, replies, meta } = database;
-  await database.transaction("rw", table, rounds, replies, meta, async () => {
+  await database.transaction("rw", database.tables, async () => {
     const place = await journalPlace(database);
     const ofLetters = events.filter(isLetterEvent);
+    // Numbers are of one journal: what was read of another says nothing here.
+    if (place.journalId !== journalId) await table.filter(({ seq }) => seq > 0).modify({ seq: 0 });
+    if ((await restoredFrom(database)) !== undefined) await rememberLost(database, ofLetters);
     const letters = await table.bulkGet([...new Set(ofLetters.map(({ letterId }) => letterId))]);
     const byId = new Map(letters.flatMap((letter) => (letter ? [[letter.id, letter]] : [])));
     for (const event of ofLetters) {

@@ -2,6 +2,7 @@ import * as z from "zod";
 import { isGoodAddress } from "../matching/isGoodAddress";
 import { enclosuresSchema } from "../model/enclosure";
 import { idSchema } from "../model/id";
+import { letterAboutSchema } from "./letterAbout";
 
 /** The most letters in one hand-over, and the longest text or HTML of one. */
 export const MAX_LETTERS_PER_HANDOVER = 50;
@@ -57,6 +58,8 @@ export const handOverSchema = z.object({
   /** How far the browser had read what families say: of a no beyond it nobody there knew. */
   families: z.object({ journalId: z.string(), seq: z.number().int().min(0) }).optional(),
   letters: z.array(reachableLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
+  /** By letter: whom it is about and to. */
+  about: z.record(idSchema, letterAboutSchema).optional(),
   /** Of a round that is made anew until it leaves: by which browser. Only that one may do so. */
   laidBy: z.string().max(100).optional(),
   /** They take the place of others once that is asked for; until then none leaves. */

@@ -2,6 +2,7 @@ import * as z from "zod";
 import { familyEventSchema } from "../families/familyEvent";
 import { idSchema } from "../model/id";
 import { withNewNames } from "../model/withNewNames";
+import { letterAboutSchema } from "./letterAbout";
 import { letterStateSchema } from "./letterState";
 import { postTroubleSchema } from "./postTrouble";
 
@@ -30,6 +31,8 @@ const letterEventSchema = z.object({
   laidBy: z.string().optional(),
   /** The letter that came in its place, of a round that was made anew; empty where none did. */
   replacedBy: z.string().optional(),
+  /** Whom it is about and to; with its first event. */
+  about: letterAboutSchema.optional(),
   /** Whether its reader wishes a digest now, so that it waits for the next one. */
   gather: z.boolean().optional(),
 });

@@ -25,3 +25,31 @@ export function compactFamilies(events: readonly FamilyEvent[], isTaken: (seq: n
   }
   return kept.reverse();
 }
+
+/**
+ * Of what families said to another server, what is news here: a wish where nothing was said later about the same matter, and
+ * answers and views that are not here. In their order, without their numbers.
+ */
+export function newWords(here: readonly FamilyEvent[], there: readonly FamilyEvent[]): Unnumbered[] {
+  const saidAt = new Map<string, number>();
+  const known = new Set<string>();
+  for (const event of here) {
+    if (event.kind === "wish")
+      for (const matter of Object.keys(event.wish)) saidAt.set(`${event.guardianId}/${matter}`, event.at);
+    else known.add(answerIdOf(event));
+  }
+  return there.flatMap((event): Unnumbered[] => {
+    const { seq: _seq, ...rest } = event;
+    if (event.kind !== "wish") return known.has(answerIdOf(event)) ? [] : [rest as Unnumbered];
+    const { guardianId, at, wish } = event;
+    const left = Object.entries(wish).filter(([matter]) => (saidAt.get(`${guardianId}/${matter}`) ?? 0) < at);
+    return left.length > 0 ? [{ kind: "wish", at, guardianId, wish: Object.fromEntries(left) }] : [];
+  });
+}
+
+type Unnumbered = FamilyEvent extends infer Event ? (Event extends FamilyEvent ? Omit<Event, "seq"> : never) : never;
+
+function answerIdOf(event: Exclude<FamilyEvent, { kind: "wish" }>): string {
+  if (event.kind === "view") return event.view.answerId;
+  return event.kind === "card answer" ? event.answer.answerId : event.answerId;
+}

@@ -3,6 +3,7 @@ import { mkdir, readdir, readFile, rename, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import * as z from "zod";
 import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
+import { letterAboutSchema } from "@/core/delivery/letterAbout";
 import { idSchema } from "@/core/model/id";
 import { PRIVATE_FOLDER, syncFolder, UNREADABLE, writeWhole } from "./writeWhole";
 
@@ -20,6 +21,7 @@ const queuedSchema = z.object({
   notAfter: z.number().optional(),
   gatheredFor: z.array(z.enum(["daily", "weekly"])).optional(),
   laidBy: z.string().optional(),
+  about: letterAboutSchema.optional(),
   refused: z.array(z.string()).default([]),
 });
 export type QueuedLetter = z.infer<typeof queuedSchema>;

@@ -11,17 +11,23 @@ export function signedToken(guardianId: string, secret: string, addressCode = ""
   return `${Buffer.from(name).toString("base64url")}.${codeOf(name, secret).toString("base64url")}`;
 }
 
-/** The guardian that a token names, and the address where it names one by its code; none when it was not made here or was changed. */
+/**
+ * The guardian that a token names, and the address where it names one by its code; none when it was made with none of the
+ * secrets or was changed.
+ */
 export function guardianOfToken(
   token: string,
-  secret: string,
+  secrets: readonly string[],
 ): { guardianId: string; addressCode: string | undefined } | undefined {
   const [, name = ""] = /^([\w-]+)\.[\w-]{43}$/.exec(token.slice(0, MAX_TOKEN_CHARACTERS)) ?? [];
   const [guardianId = "", addressCode] = Buffer.from(name, "base64url").toString("utf8").split("\n");
   // The written form is compared, not its bytes: several last characters stand for the same bytes (RFC 4648, 3.5).
-  const expected = Buffer.from(signedToken(guardianId, secret, addressCode));
   const given = Buffer.from(token);
-  return given.length === expected.length && timingSafeEqual(given, expected) ? { guardianId, addressCode } : undefined;
+  const isOurs = secrets.some((secret) => {
+    const expected = Buffer.from(signedToken(guardianId, secret, addressCode));
+    return given.length === expected.length && timingSafeEqual(given, expected);
+  });
+  return isOurs ? { guardianId, addressCode } : undefined;
 }
 
 function codeOf(guardianId: string, secret: string): Buffer {

@@ -16,6 +16,7 @@ import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
+import { BackupLine, OtherComputerLine } from "./BackupLines";
 import { MarkingLines, NewsLines, ViewsLine } from "./GradebookLines";
 import { AnswersLine, RepliesLine, TroubledLine, UnfinishedLines } from "./LetterLines";
 import { AnnouncedLines, RunLines } from "./RunLines";
@@ -48,6 +49,7 @@ export function DeskScreen() {
           <section className="sheet" aria-labelledby="to-do">
             <h2 id="to-do">To look at today</h2>
             <ul className="lines">
+              <OtherComputerLine />
               <RunLines />
               <RepliesLine />
               <TroubledLine />
@@ -57,6 +59,7 @@ export function DeskScreen() {
               <ViewsLine />
               <NewsLines />
               <MarkingLines />
+              <BackupLine />
             </ul>
             <p className="quiet desk-nothing">Nothing waits for you. A good moment for a kind word to somebody.</p>
             <h2 className="mt-3" id="to-write">

@@ -67,7 +67,7 @@ export function Frame({ opensDemo, demoStands, pinnedToday, children }: FramePro
 }
 
 function Ready({ children }: { children: ReactNode }) {
-  const { isOlder } = useVine();
+  const { isOlder, isAway } = useVine();
   useUndoKeys();
   useWindowKeys((event) => {
     if (event.key !== "F6" || event.ctrlKey || event.altKey) return;
@@ -81,11 +81,34 @@ function Ready({ children }: { children: ReactNode }) {
       </main>
     );
   }
+  if (isAway) {
+    return (
+      <main className="frame-screen">
+        <AwayPage />
+      </main>
+    );
+  }
   return (
     <>
       <Stem />
       <main className="frame-screen">{children}</main>
     </>
+  );
+}
+
+/** Everything is being put in another place; this page is loaded again by itself once that is done. */
+function AwayPage() {
+  return (
+    <div className="sheet empty" role="alert">
+      <h1>Your data is being put in its new place</h1>
+      <p className="my-3">
+        That was begun here or in another tab. Nothing of what was here is lost: until it is done all is as before. This
+        page goes on by itself.
+      </p>
+      <Button variant="outline-primary" onClick={() => window.location.reload()}>
+        Load this page again
+      </Button>
+    </div>
   );
 }
 

@@ -16,6 +16,8 @@ import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
 import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
+import { BackupSheet } from "./data/BackupSheet";
+import { RestoreSheet } from "./data/RestoreSheet";
 import { LetterHeadSheet } from "./LetterHeadSheet";
 import { MailSheet } from "./MailSheet";
 import { ScalesSheet } from "./ScalesSheet";
@@ -42,6 +44,8 @@ export function SettingsScreen() {
           <div className="d-grid gap-3">
             <StatementsSheet />
             <LookSheet />
+            <BackupSheet />
+            <RestoreSheet />
             <DataSheet />
           </div>
         </div>

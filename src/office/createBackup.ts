@@ -1,0 +1,62 @@
+import { BackupProblem } from "@/core/backup/manifest";
+import { backupSource } from "@/store/backupSource";
+import { differenceBetween } from "@/store/differenceBetween";
+import { fillDatabase } from "@/store/fillDatabase";
+import { openDatabase } from "@/store/openDatabase";
+import { readBackup } from "@/workers/backup/readBackup";
+import { writeBackup } from "@/workers/backup/writeBackup";
+import type { BackupApi } from "./backupApi";
+import { filesBeside, takeOutOld, writeFile } from "./folderFiles";
+
+/** Writes and reads backups; runs in a worker of its own. `workFactor` is of deriving a key; the library's own where none is given. */
+export function createBackup(newId: () => string, workFactor?: number): BackupApi {
+  return {
+    async write(databaseName, { passphrase, madeAt, server, into }, onProgress) {
+      const database = openDatabase(databaseName);
+      try {
+        const source = await backupSource(database, newId);
+        const asked = { passphrase, madeAt, server, ...(workFactor !== undefined && { workFactor }) };
+        if (!into) {
+          const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
+          // What is large lies on the disk there, and not in the memory.
+          const file = new Response(readable as ReadableStream<Uint8Array<ArrayBuffer>>).blob();
+          file.catch(() => undefined);
+          await writeBackup(source, writable, asked, onProgress);
+          return { file: await file, bytes: (await file).size, identity: undefined };
+        }
+        const { folder, name, identity } = into;
+        const beside = { files: filesBeside(folder), identity };
+        let written: Awaited<ReturnType<typeof writeBackup>> | undefined;
+        const bytes = await writeFile(folder, name, async (sink) => {
+          written = await writeBackup(source, sink, { ...asked, beside }, onProgress);
+        });
+        await takeOutOld(folder);
+        return { file: undefined, bytes, identity: written?.identity };
+      } finally {
+        database.close();
+      }
+    },
+    async read(file, passphrase, beside, into, onProgress) {
+      const target = fillDatabase(into);
+      try {
+        const read = await readBackup(file, passphrase, beside && filesBeside(beside), target, onProgress);
+        target.close();
+        return { ok: true, ...read };
+      } catch (cause) {
+        target.close();
+        await openDatabase(into).delete();
+        if (!(cause instanceof BackupProblem)) throw cause;
+        return { ok: false, fault: cause.fault, why: cause.message };
+      }
+    },
+    async difference(backupName, hereName) {
+      const [backup, here] = [openDatabase(backupName), openDatabase(hereName)];
+      try {
+        return await differenceBetween(backup, here);
+      } finally {
+        backup.close();
+        here.close();
+      }
+    },
+  };
+}

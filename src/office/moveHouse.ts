@@ -1,0 +1,53 @@
+import type { VineDatabase } from "@/store/openDatabase";
+import { openDatabase } from "@/store/openDatabase";
+import { currentDatabaseName, deleteOthers, nextDatabaseName, useDatabase } from "@/store/whichDatabase";
+import type { Office } from "./office";
+import { OPEN_LOCK } from "./openLock";
+
+/** Another database in the place of the one in use, which is left as it was until all of it is there. */
+export interface Move {
+  /** One that is filled already; else a new one. */
+  readonly name?: string;
+  /** What it is done for, in words: "A backup of 29 November was put back." */
+  readonly why: string;
+  /** Whether the database of before is kept, so that this can be taken back. */
+  readonly keepFormer: boolean;
+  /** Fills it, with what is in use; nobody else writes to either. */
+  readonly fill: (from: VineDatabase, to: VineDatabase) => Promise<void>;
+}
+
+/**
+ * Puts another database in the place of the one in use: every tab lets go of it, the new one is filled, and one small write
+ * says that it is the one. The page is to be loaded again then, also where it failed. Errors: what `fill` says; all is as
+ * before then.
+ */
+export async function moveHouse(office: Office, move: Move): Promise<void> {
+  const { around } = office;
+  const base = around.databaseName;
+  office.leaveHouse();
+  try {
+    await around.locks.request(OPEN_LOCK, async () => {
+      const name = move.name ?? nextDatabaseName(base, around.newId);
+      const from = openDatabase(await currentDatabaseName(base));
+      const to = openDatabase(name);
+      try {
+        await move.fill(from, to);
+      } catch (cause) {
+        await to.delete();
+        throw cause;
+      } finally {
+        from.close();
+        to.close();
+      }
+      await useDatabase(base, { name, at: around.now(), why: move.why }, move.keepFormer);
+      if (!move.keepFormer) await deleteOthers(base);
+    });
+  } finally {
+    office.tellMoved();
+  }
+}
+
+/** Puts the database that stood there before back in its place, and lets the present one go. */
+export async function moveBack(office: Office, former: string): Promise<void> {
+  await moveHouse(office, { name: former, why: "", keepFormer: false, fill: async () => undefined });
+}

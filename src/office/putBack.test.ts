@@ -1,0 +1,200 @@
+import "fake-indexeddb/auto";
+import { mkdtemp } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { afterAll, afterEach, beforeAll, expect, test } from "vitest";
+import { adding } from "@/core/change/change";
+import { startNote } from "@/core/letter/startNote";
+import { emptyWorldRecords } from "@/core/model/world";
+import { reopenHouse } from "@/post/house";
+import { currentDatabaseName, formerDatabase } from "@/store/whichDatabase";
+import { moveBack } from "./moveHouse";
+import type { Office } from "./office";
+import { putBack, type ReadyBackup, readyBackup } from "./putBack";
+import { sendNote } from "./sendNote";
+import { takePlansOver } from "./settleRestored";
+import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
+
+const HOUR_MS = 3_600_000;
+const PASSPHRASE = "low tide at noon";
+const DAILY = { time: "16:00", zone: "UTC", rule: "FREQ=DAILY", schoolDaysOnly: false };
+let world: StandingWorld;
+let turn = 0;
+
+beforeAll(async () => {
+  world = await StandingWorld.begin(quizWorld(["Ana", "Ben", "Cy"], 3), "2027-05-03T08:00:00Z", "safe-0");
+});
+afterAll(() => world.close());
+afterEach(async () => {
+  world.browser.close();
+  // Each test has a browser of its own.
+  turn += 1;
+  world.browser.moveTo(`safe-${turn}`);
+});
+
+async function desk(): Promise<Office> {
+  const office = await world.open();
+  office.line.open();
+  await until(async () => office.line.state.get().status);
+  return office;
+}
+
+async function backup(office: Office): Promise<Blob> {
+  const made = await office.backups.byHand(PASSPHRASE);
+  if (!made.ok) throw new Error(made.problem);
+  return made.file;
+}
+
+async function ready(office: Office, file: Blob): Promise<ReadyBackup> {
+  const read = await readyBackup(office, file, PASSPHRASE, undefined, () => undefined);
+  if (!read.ok) throw new Error(read.why);
+  return read.backup;
+}
+
+/** All that a database holds, but for what is of this browser alone. */
+async function content({ database }: Office): Promise<Record<string, unknown[]>> {
+  const names = [
+    "students",
+    "guardians",
+    "scoreColumns",
+    "notes",
+    "plans",
+    "rounds",
+    "letters",
+    "letterTexts",
+  ] as const;
+  const tables = await Promise.all(names.map(async (name) => [name, await database.table(name).toArray()] as const));
+  return Object.fromEntries(tables);
+}
+
+async function sendAll(office: Office): Promise<string> {
+  const note = startNote("progress", { id: office.around.newId(), now: world.now(), period: "spring" });
+  await commit(office, adding("notes", [note]));
+  const { findings } = await office.engine.check(note, world.now());
+  const sent = await sendNote(
+    office,
+    note,
+    { seenCautions: findings.map(({ id }) => id), copy: false, together: false },
+    "Notes",
+  );
+  if (!sent.ok) throw new Error(sent.problem);
+  return sent.roundId;
+}
+
+async function come(): Promise<number> {
+  return Object.values(await world.mailboxes()).flat().length;
+}
+
+test("what was emptied comes back whole, and can be taken back; other tabs let go meanwhile", async () => {
+  const office = await desk();
+  await changeSettings(office, { takeBackSeconds: 0 });
+  await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
+  const roundId = await sendAll(office);
+  await until(async () => (await office.read.lettersOfRound(roundId)).every(({ state }) => state === "accepted"));
+  const before = await content(office);
+  const file = await backup(office);
+  await office.replaceEverything(emptyWorldRecords(), []);
+  expect(office.world.students.size).toBe(0);
+  const other = await world.open();
+  const prepared = await ready(office, file);
+  expect(prepared.isElsewhere).toBe(false);
+  expect(prepared.difference.find(({ what }) => what === "students")).toMatchObject({ inBackup: 3, here: 0 });
+  await putBack(office, prepared);
+  expect([office.state.get().isAway, other.state.get().isAway]).toEqual([true, true]);
+  expect(world.browser.reloads).toBeGreaterThan(0);
+  const again = await desk();
+  expect(await content(again)).toEqual(before);
+  const former = await formerDatabase(again.around.databaseName);
+  expect(former?.why).toMatch(/^The backup of .* was put back$/);
+  await moveBack(again, former?.name ?? "");
+  const empty = await desk();
+  expect(empty.world.students.size).toBe(0);
+  expect(await formerDatabase(empty.around.databaseName)).toBeUndefined();
+});
+
+test("a wrong passphrase or a file that is none changes nothing, and leaves nothing behind", async () => {
+  const office = await desk();
+  const file = await backup(office);
+  const read = (blob: Blob, passphrase?: string) => readyBackup(office, blob, passphrase, undefined, () => undefined);
+  expect(await read(file, "high tide")).toMatchObject({ ok: false, why: expect.stringContaining("passphrase") });
+  expect(await read(file.slice(0, file.size - 50), PASSPHRASE)).toMatchObject({ ok: false });
+  expect(await read(new Blob(["a,b\n1,2"]))).toMatchObject({ ok: false, why: expect.stringContaining("no backup") });
+  const names = (await indexedDB.databases()).map(({ name = "" }) => name);
+  expect(names.filter((name) => name.startsWith(office.around.databaseName))).toEqual([office.around.databaseName]);
+});
+
+test("a run that left after the backup never leaves again when it is put back, and its readers are known", async () => {
+  const office = await desk();
+  await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
+  await world.turnOn(office, "At most 70 % on a quiz", "once", DAILY, { repeat: "once" });
+  await world.untilLaid(office);
+  const file = await backup(office);
+  const before = await come();
+  await world.pass(10 * HOUR_MS);
+  await until(async () => (await come()) === before + 2);
+  const prepared = await ready(office, file);
+  await putBack(office, prepared);
+  const again = await desk();
+  await world.untilLaid(again);
+  const runs = await again.read.runsOf("once");
+  expect(runs.filter(({ state }) => state === "left")).toHaveLength(1);
+  await world.pass(50 * HOUR_MS);
+  // Once is once, also for letters whose words are not kept any more.
+  expect(await come()).toBe(before + 2);
+  await score(again, "q2", { Cy: 10 });
+  await world.untilLaid(again);
+  await world.pass(24 * HOUR_MS);
+  await until(async () => (await come()) === before + 3);
+});
+
+test("a no that was said after the backup holds when it is put back", async () => {
+  const office = await desk();
+  const file = await backup(office);
+  const ben = office.world.guardians.get("gBen");
+  if (!ben) throw new Error("Ben has a guardian.");
+  await commit(office, {
+    guardians: { added: {}, updated: { gBen: [ben, { ...ben, confirmation: "declined" }] }, removed: {} },
+  });
+  await putBack(office, await ready(office, file));
+  const again = await desk();
+  await until(async () => again.world.guardians.get("gBen")?.confirmation === "stopped");
+});
+
+test("on another computer old links hold, no no is lost, letters are known, and plans wait for a word", async () => {
+  const office = await desk();
+  await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
+  await world.turnOn(office, "At most 70 % on a quiz", "plan", DAILY, { repeat: "each time" });
+  await world.untilLaid(office);
+  const old = await (await import("@/post/house")).house();
+  await old.sayOfAddresses({ addresses: ["cy@harbourmail.example"], wanted: false });
+  const link = old.familyDesk.token("gAna");
+  const file = await backup(office);
+  const known = (await office.database.letters.toArray()).map(({ id }) => id);
+  expect(known.length).toBeGreaterThan(0);
+  world.browser.close();
+  process.env.VINE_DATA = await mkdtemp(path.join(tmpdir(), "vine-note-moved-"));
+  const moved = await reopenHouse();
+  await moved.stepClock(world.now() - Date.now());
+  world.browser.moveTo("another-computer");
+  const there = await desk();
+  const prepared = await ready(there, file);
+  expect(prepared.isElsewhere).toBe(true);
+  await putBack(there, prepared);
+  const again = await desk();
+  expect(await moved.familyDesk.page(link)).toBeDefined();
+  expect(moved.isClosed("cy@harbourmail.example")).toBe(true);
+  for (const id of known) expect(moved.postRoom.knows(id)).toBe(true);
+  const before = await come();
+  await world.pass(30 * HOUR_MS);
+  await again.plans.atRest();
+  expect(await come()).toBe(before);
+  expect(await again.read.plansWaitForWord()).toBe(true);
+  await takePlansOver(again);
+  await world.untilLaid(again);
+  // What came due in between asks; what comes next leaves by itself.
+  expect((await again.read.runsThatAsk()).length).toBeGreaterThan(0);
+  const [next] = await again.read.runsToCome();
+  await world.pass((next?.run.at ?? 0) - world.now() + HOUR_MS);
+  await until(async () => (await world.mailboxes()).ana?.length === 1);
+  expect(await currentDatabaseName("another-computer")).not.toBe("another-computer");
+});

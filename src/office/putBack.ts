@@ -1,0 +1,91 @@
+import type { OnProgress } from "@/core/backup/backupParts";
+import type { BackupDifference } from "@/core/backup/difference";
+import type { Manifest } from "@/core/backup/manifest";
+import { dayOfInstant, formatDay } from "@/core/model/day";
+import { counted } from "@/core/words";
+import { carryOver } from "@/store/carryOver";
+import { deleteDatabase } from "@/store/openDatabase";
+import { markRestored } from "@/store/restored";
+import { databaseId } from "@/store/runRepository";
+import { nextDatabaseName } from "@/store/whichDatabase";
+import { roundsThatWait } from "@/store/withdrawPrepared";
+import { ask } from "./ask";
+import { takeBack } from "./handOver";
+import { moveHouse } from "./moveHouse";
+import type { Office } from "./office";
+
+/** A backup that was read whole and lies ready; nothing was changed yet. */
+export interface ReadyBackup {
+  readonly name: string;
+  readonly manifest: Manifest;
+  readonly difference: readonly BackupDifference[];
+  readonly server: string | undefined;
+  /** Whether it was made in another browser, or on another computer. */
+  readonly isElsewhere: boolean;
+}
+
+export type Readied =
+  | { readonly ok: true; readonly backup: ReadyBackup }
+  | { readonly ok: false; readonly why: string };
+
+/** Reads a backup whole beside what is here, and tells how both differ. */
+export async function readyBackup(
+  office: Office,
+  file: Blob,
+  passphrase: string | undefined,
+  beside: FileSystemDirectoryHandle | undefined,
+  onProgress: OnProgress,
+): Promise<Readied> {
+  const { around, database } = office;
+  const worker = around.startBackup();
+  try {
+    const name = nextDatabaseName(around.databaseName, around.newId);
+    const read = await worker.api.read(file, passphrase, beside, name, onProgress);
+    if (!read.ok) return { ok: false, why: read.why };
+    const difference = await worker.api.difference(name, database.name);
+    const own = await databaseId(database, around.newId);
+    const { manifest, server } = read;
+    return { ok: true, backup: { name, manifest, difference, server, isElsewhere: manifest.madeFrom !== own } };
+  } catch (cause) {
+    return { ok: false, why: `The backup could not be read. Nothing here was changed. (${(cause as Error).message})` };
+  } finally {
+    worker.end();
+  }
+}
+
+/** It is not put back after all. */
+export async function dropReady({ name }: ReadyBackup): Promise<void> {
+  await deleteDatabase(name);
+}
+
+/**
+ * Puts a backup in the place of all that is here, which is kept, so that it can be taken back. What waits to leave is taken
+ * back before; what the server held is added there. Errors: in words; all here is as before then, and the page is to be
+ * loaded again where `office.state` says that it let go.
+ */
+export async function putBack(office: Office, { name, manifest, server, isElsewhere }: ReadyBackup): Promise<void> {
+  if (server !== undefined) await ask(office.around, "/api/backup/server", { method: "PUT", body: server });
+  await takeBackAll(office);
+  await moveHouse(office, {
+    name,
+    why: `The backup of ${formatDay(dayOfInstant(manifest.madeAt), "long")} was put back`,
+    keepFormer: true,
+    fill: async (from, to) => {
+      await carryOver(from, to);
+      await markRestored(to, manifest.madeAt, isElsewhere);
+    },
+  });
+}
+
+/** Errors: letters that wait could not be called back, in words. */
+export async function takeBackAll(office: Office): Promise<void> {
+  const waiting = await roundsThatWait(office.database);
+  try {
+    if (waiting.length > 0) await takeBack(office, ...waiting);
+  } catch (cause) {
+    throw new Error(
+      `${counted(waiting.length, "round")} ${waiting.length === 1 ? "waits" : "wait"} to leave and could not be taken back yet, so nothing was replaced. ${(cause as Error).message}`,
+      { cause },
+    );
+  }
+}

@@ -1,0 +1,114 @@
+import * as z from "zod";
+import { setRows } from "@/core/change/change";
+import { isFinal } from "@/core/delivery/letterState";
+import { addressesOf } from "@/core/families/newNoes";
+import { wantsNoLetters } from "@/core/model/guardian";
+import { plansAreHere, restoredFrom, restoredIsSettled } from "@/store/restored";
+import { lettersOfRound } from "@/store/roundRepository";
+import { allPlans, databaseId, keepPlanMemory, keepRun, planMemory } from "@/store/runRepository";
+import { journalPlace } from "@/store/takeInEvents";
+import { familyJournalPlace } from "@/store/takeInFamilyEvents";
+import { ask } from "./ask";
+import { catchUp } from "./catchUp";
+import type { Office } from "./office";
+
+const closedSchema = z.object({ closed: z.array(z.string()) });
+const MOST_AT_ONCE = 500;
+const UNKNOWN = "It was ready to leave when the backup was made that was put back. Look whether it is still to go.";
+
+/**
+ * After a backup was put back: every no that the post room knows is laid over it, and what became of runs that were ready is
+ * found from what the post room's journal says; it is to be read by then. Until this is done nothing is laid.
+ */
+export async function settleRestored(office: Office): Promise<void> {
+  const { database } = office;
+  if ((await restoredFrom(database)) === undefined) return;
+  await readOn(office);
+  await layNoesOver(office);
+  await settleRuns(office);
+  await restoredIsSettled(database);
+}
+
+/** Reads both journals to their ends. */
+async function readOn(office: Office): Promise<void> {
+  const { database } = office;
+  const place = async () => JSON.stringify([await journalPlace(database), await familyJournalPlace(database)]);
+  for (let before = ""; before !== (await place()); ) {
+    before = await place();
+    await catchUp(office, 0, new AbortController().signal);
+  }
+}
+
+async function layNoesOver(office: Office): Promise<void> {
+  const { world, around } = office;
+  const people = [...world.guardians.values(), ...world.students.values()].filter((one) => !wantsNoLetters(one));
+  const addresses = [...new Set(people.flatMap(addressesOf))];
+  const closed = new Set<string>();
+  for (let from = 0; from < addresses.length; from += MOST_AT_ONCE) {
+    const body = JSON.stringify({ addresses: addresses.slice(from, from + MOST_AT_ONCE) });
+    const answer = await ask(around, "/api/family/noes/known", { method: "POST", body });
+    for (const address of closedSchema.parse(answer).closed) closed.add(address);
+  }
+  const isClosed = (one: (typeof people)[number]) => {
+    const own = addressesOf(one);
+    return own.length > 0 && own.every((address) => closed.has(address));
+  };
+  const noes = people.filter(isClosed);
+  if (noes.length === 0) return;
+  await office.commit(
+    (now) => ({
+      guardians: setRows<"guardians">(
+        now.guardians,
+        noes.flatMap(({ id }) => {
+          const guardian = now.guardians.get(id);
+          return guardian ? [[id, { ...guardian, confirmation: "stopped" as const }] as const] : [];
+        }),
+      ),
+      students: setRows<"students">(
+        now.students,
+        noes.flatMap(({ id }) => {
+          const student = now.students.get(id);
+          return student ? [[id, { ...student, confirmation: "stopped" as const }] as const] : [];
+        }),
+      ),
+    }),
+    { words: "Noes that were said after the backup hold.", screen: "Settings" },
+  );
+}
+
+/** Runs that were ready in the backup: what is ready is never in a backup, so it left, or is looked at anew. */
+async function settleRuns({ database, around }: Office): Promise<void> {
+  for (const run of await database.runs.where({ state: "laid" }).toArray()) {
+    if (await database.laidRounds.get(run.roundId ?? "")) continue;
+    const letters = run.roundId === undefined ? [] : await lettersOfRound(database, run.roundId);
+    const left = letters.some(({ state }) => isFinal(state) && state !== "withdrawn" && state !== "gathered");
+    if (left) await keepRun(database, { ...run, state: "left" });
+    else if (run.at > around.now()) await database.runs.delete(run.id);
+    else await keepRun(database, { ...run, state: "asking", asks: "late", why: UNKNOWN, roundId: undefined });
+  }
+}
+
+/**
+ * The teacher says that the computer of before sends no more: standing notes are this browser's from now on. What came due
+ * meanwhile is not made good.
+ */
+export async function takePlansOver(office: Office): Promise<void> {
+  const { database, around } = office;
+  const own = await databaseId(database, around.newId);
+  const now = around.now();
+  const plans = await allPlans(database);
+  for (const { id } of plans) {
+    const memory = await planMemory(database, id);
+    if (memory) await keepPlanMemory(database, { ...memory, onSince: now });
+  }
+  const change = Object.fromEntries(
+    plans.map((plan) => [plan.id, [plan, { ...plan, laidBy: own, onSince: now }] as [typeof plan, typeof plan]]),
+  );
+  const done = await office.commit(
+    { plans: { added: {}, updated: change, removed: {} } },
+    { words: "Standing notes leave from this computer from now on.", screen: "Desk" },
+  );
+  if (!done.ok) throw new Error(done.problem);
+  await plansAreHere(database);
+  office.plans.wake();
+}

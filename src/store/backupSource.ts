@@ -1,0 +1,59 @@
+import type { BackupSource, OnProgress } from "@/core/backup/backupParts";
+import type { VineDatabase } from "./openDatabase";
+import { databaseId } from "./runRepository";
+import { SCHEMA_VERSIONS } from "./schemaVersions";
+import { TABLES, type TableName } from "./tables";
+
+/** Files are parts of their own. */
+export const FILES: TableName = "enclosedFiles";
+const RECORDS_AT_ONCE = 500;
+
+/** The tables that a backup holds as records. */
+export const BACKED_UP = (Object.keys(TABLES) as TableName[]).filter(
+  (name) => name !== FILES && TABLES[name].backup === "in the backup",
+);
+
+/** What stands in a database, to be backed up. */
+export async function backupSource(database: VineDatabase, newId: () => string): Promise<BackupSource> {
+  return {
+    dataVersion: SCHEMA_VERSIONS.at(-1)?.version ?? 1,
+    madeFrom: await databaseId(database, newId),
+    snapshot: (onProgress) => snapshot(database, BACKED_UP, onProgress),
+    fileNames: () => database[FILES].toCollection().primaryKeys() as Promise<string[]>,
+    file: async (sha256) => {
+      const record = await database.enclosedFiles.get(sha256);
+      return record && new Uint8Array(record.bytes);
+    },
+  };
+}
+
+/**
+ * All tables as they are at one moment: one transaction reads them, so that what is written meanwhile waits. What is read is
+ * laid down as it comes, where the browser keeps it on its disk.
+ */
+export function snapshot(database: VineDatabase, names: readonly string[], onProgress: OnProgress) {
+  const tables = names.map((name) => database.table(name));
+  return database.transaction("r", tables, async () => {
+    const found = new Map<string, { lines: Blob; records: number }>();
+    for (const [place, table] of tables.entries()) {
+      onProgress({ doing: "reading", done: place, of: tables.length });
+      const parts: Blob[] = [];
+      let records = 0;
+      let last: unknown;
+      for (;;) {
+        const from = last === undefined ? table.toCollection() : table.where(":id").above(last as string);
+        const rows: unknown[] = await from.limit(RECORDS_AT_ONCE).toArray();
+        if (rows.length === 0) break;
+        parts.push(new Blob([rows.map((row) => `${JSON.stringify(row)}\n`).join("")]));
+        records += rows.length;
+        last = keyOf(table.schema.primKey.keyPath as string, rows.at(-1));
+      }
+      found.set(table.name, { lines: new Blob(parts), records });
+    }
+    return found;
+  });
+}
+
+function keyOf(path: string, row: unknown): unknown {
+  return (row as Record<string, unknown>)[path];
+}

@@ -1,0 +1,68 @@
+import type { BackupTarget } from "@/core/backup/backupParts";
+import { BackupProblem } from "@/core/backup/manifest";
+import { FILES } from "./backupSource";
+import { openDatabase, type VineDatabase } from "./openDatabase";
+import { SCHEMA_VERSIONS } from "./schemaVersions";
+import { TABLES } from "./tables";
+
+const RECORDS_AT_ONCE = 500;
+
+/**
+ * A new database that a backup is read into. Data of an older version is laid down as that version had it, and brought along
+ * by the same steps as in a browser that was updated.
+ */
+export function fillDatabase(name: string): BackupTarget & { close(): void } {
+  let database: VineDatabase | undefined;
+  const opened = () => {
+    if (!database) throw new Error("Nothing was begun.");
+    return database;
+  };
+  return {
+    dataVersion: SCHEMA_VERSIONS.at(-1)?.version ?? 1,
+    async begin(dataVersion) {
+      database = openDatabase(
+        name,
+        SCHEMA_VERSIONS.filter(({ version }) => version <= dataVersion),
+      );
+      await database.open();
+      return new Set(database.tables.map((table) => table.name));
+    },
+    async put(table, records) {
+      await opened().table(table).bulkAdd(records);
+    },
+    async putFile(sha256, bytes) {
+      const files = opened().tables.some(({ name: one }) => one === FILES) ? FILES : "files";
+      await opened()
+        .table(files)
+        .put(files === FILES ? { sha256, bytes } : { digest: sha256, bytes });
+    },
+    async finish() {
+      opened().close();
+      database = openDatabase(name);
+      await refuseBroken(database);
+    },
+    close: () => database?.close(),
+  };
+}
+
+/** Errors: `BackupProblem`, where a record is not what its table holds. */
+async function refuseBroken(database: VineDatabase): Promise<void> {
+  for (const [name, { schema, backup }] of Object.entries(TABLES)) {
+    if (name === FILES || backup !== "in the backup") continue;
+    const table = database.table(name);
+    const keyPath = table.schema.primKey.keyPath as string;
+    let last: unknown;
+    for (;;) {
+      const from = last === undefined ? table.toCollection() : table.where(":id").above(last as string);
+      const rows: Record<string, unknown>[] = await from.limit(RECORDS_AT_ONCE).toArray();
+      if (rows.length === 0) break;
+      for (const row of rows) {
+        const { error } = schema.safeParse(row);
+        if (error) throw new BackupProblem("damaged", { cause: new Error(`${name}: ${error.message}`) });
+      }
+      last = rows.at(-1)?.[keyPath];
+    }
+  }
+  const [classes, settings] = [database.classes, database.settings];
+  if ((await classes.count()) > 0 && (await settings.count()) === 0) throw new BackupProblem("damaged");
+}

@@ -1,0 +1,56 @@
+"use client";
+import Link from "next/link";
+import { Button } from "react-bootstrap";
+import { toast } from "sonner";
+import { backupDue } from "@/core/backup/backupDue";
+import { takePlansOver } from "@/office/settleRestored";
+import { useKept } from "@/ui/shared/useKept";
+import { useVine } from "@/ui/shared/VineContext";
+
+/** A backup that is due or could not be made. */
+export function BackupLine() {
+  const { office } = useVine();
+  const place = useKept((read) => read.backupPlace(), []);
+  const hasData = useKept(
+    async (read) => (await read.roundsNewestFirst()).length + (await read.broughtInNewestFirst()).length > 0,
+    [],
+  );
+  const words = place && hasData ? backupDue(place, office.around.now()) : undefined;
+  if (!words) return null;
+  const allow = async () => {
+    await office.backups.allowFolder();
+  };
+  return (
+    <li>
+      <div className="line-main">{words}</div>
+      {place?.trouble && place.folder && (
+        <Button size="sm" variant="outline-primary" onClick={allow}>
+          Try again
+        </Button>
+      )}
+      <Link className="btn btn-outline-primary btn-sm" href="/settings#backup">
+        Backup
+      </Link>
+    </li>
+  );
+}
+
+/** After a move to this computer standing notes rest until the teacher says that the other one sends no more. */
+export function OtherComputerLine() {
+  const { office } = useVine();
+  const waits = useKept((read) => read.plansWaitForWord(), []);
+  if (!waits) return null;
+  const take = () =>
+    takePlansOver(office).catch((cause: Error) => toast.error(cause.message, { duration: Number.POSITIVE_INFINITY }));
+  return (
+    <li>
+      <div className="line-main">
+        Standing notes rest: the computer that your backup is from may still send them
+        <div className="quiet small">Turn “Nothing leaves” on there, or end Vine Note there, and then say so here.</div>
+      </div>
+      <Button size="sm" variant="outline-primary" onClick={take}>
+        It sends no more
+      </Button>
+    </li>
+  );
+}

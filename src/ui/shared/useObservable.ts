@@ -1,0 +1,8 @@
+"use client";
+import { useSyncExternalStore } from "react";
+import type { Observable } from "@/office/observable";
+
+/** What something of the office is now, drawn anew with every change of it. */
+export function useObservable<State>(observable: Observable<State>): State {
+  return useSyncExternalStore(observable.subscribe, observable.get, observable.get);
+}

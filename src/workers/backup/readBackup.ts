@@ -1,0 +1,234 @@
+import { BlobReader, configure, type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js/index-native.js";
+import { Decrypter } from "age-encryption";
+import type { BackupTarget, FilesBeside, OnProgress, OpenedBackup } from "@/core/backup/backupParts";
+import {
+  BACKUP_FORMAT,
+  BackupProblem,
+  besideName,
+  filePart,
+  LONGEST_LINE,
+  LONGEST_MANIFEST_BYTES,
+  MANIFEST_NAME,
+  type Manifest,
+  manifestSchema,
+  type Part,
+  SERVER_NAME,
+  tablePart,
+} from "@/core/backup/manifest";
+import { Hashing, hashOf } from "./hashing";
+
+configure({ useWebWorkers: false });
+
+const AGE_HEAD = "age-encryption.org/v1";
+const ZIP_HEAD = "PK";
+const RECORDS_AT_ONCE = 500;
+
+/**
+ * Reads a backup into a target, and gives what it says of itself. Every part is held against its SHA-256, its length and its
+ * number of records; nothing is taken that the manifest does not name.
+ * Errors: `BackupProblem`; the target may hold a part of it then, and is to be thrown away.
+ */
+export async function readBackup(
+  file: Blob,
+  passphrase: string | undefined,
+  beside: FilesBeside | undefined,
+  target: BackupTarget,
+  onProgress: OnProgress,
+): Promise<OpenedBackup> {
+  try {
+    const parts = await partsOf(await opened(file, passphrase));
+    const manifest = await manifestOf(parts);
+    if (manifest.format > BACKUP_FORMAT || manifest.dataVersion > target.dataVersion) throw new BackupProblem("newer");
+    if (manifest.filesBeside !== undefined && !beside) throw new BackupProblem("files missing");
+    refuseOthers(parts, manifest);
+    const known = await target.begin(manifest.dataVersion);
+    const files = Object.entries(manifest.files);
+    const tables = Object.entries(manifest.tables);
+    let done = 0;
+    const step = () => onProgress({ doing: "checking", done: ++done, of: tables.length + files.length });
+    for (const [table, part] of tables) {
+      if (!known.has(table)) throw new BackupProblem("damaged");
+      await readTable(partNamed(parts, tablePart(table)), part, (records) => target.put(table, records));
+      step();
+    }
+    for (const [sha256, length] of files) {
+      const bytes =
+        manifest.filesBeside === undefined
+          ? await wholePart(partNamed(parts, filePart(sha256)), length)
+          : await unsealed(beside, sha256, manifest.filesBeside);
+      if (bytes.length !== length || (await hashOf(bytes)) !== sha256) throw new BackupProblem("damaged");
+      await target.putFile(sha256, bytes.buffer);
+      step();
+    }
+    const server = manifest.server && (await textOf(partNamed(parts, SERVER_NAME), manifest.server));
+    await target.finish();
+    return { manifest, server };
+  } catch (cause) {
+    if (cause instanceof BackupProblem) throw cause;
+    throw new BackupProblem(isFull(cause) ? "no room" : "damaged", { cause });
+  }
+}
+
+/** Whether a file is encrypted, by how it begins. */
+async function isEncrypted(file: Blob): Promise<boolean> {
+  return (await file.slice(0, AGE_HEAD.length).text()) === AGE_HEAD;
+}
+
+/** The zip, out of its encryption where it has one. */
+async function opened(file: Blob, passphrase: string | undefined): Promise<Blob> {
+  if (await isEncrypted(file)) {
+    if (!passphrase) throw new BackupProblem("passphrase missing");
+    return decrypted(file, (decrypter) => decrypter.addPassphrase(passphrase), "wrong passphrase");
+  }
+  if ((await file.slice(0, ZIP_HEAD.length).text()) !== ZIP_HEAD) throw new BackupProblem("no backup");
+  return file;
+}
+
+async function decrypted(
+  file: Blob,
+  unlock: (decrypter: Decrypter) => void,
+  otherwise: "wrong passphrase" | "damaged",
+): Promise<Blob> {
+  const decrypter = new Decrypter();
+  unlock(decrypter);
+  const stream = await decrypter.decrypt(file.stream() as ReadableStream<Uint8Array>).catch((cause: Error) => {
+    // The library says so in words alone.
+    throw new BackupProblem(/identity|identities/.test(cause.message) ? otherwise : "damaged", { cause });
+  });
+  // What is large lies on the disk there, and not in the memory.
+  return new Response(stream as ReadableStream<Uint8Array<ArrayBuffer>>).blob();
+}
+
+async function partsOf(zip: Blob): Promise<ReadonlyMap<string, FileEntry>> {
+  const entries: Entry[] = await new ZipReader(new BlobReader(zip), { checkSignature: true }).getEntries();
+  const parts = new Map<string, FileEntry>();
+  for (const entry of entries) {
+    // Two parts of one name: one of them would be looked at and the other taken.
+    if (entry.directory || parts.has(entry.filename)) throw new BackupProblem("damaged");
+    parts.set(entry.filename, entry);
+  }
+  return parts;
+}
+
+async function manifestOf(parts: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
+  const part = parts.get(MANIFEST_NAME);
+  if (!part) throw new BackupProblem("no backup");
+  const text = new TextDecoder().decode(await someBytes(part, LONGEST_MANIFEST_BYTES));
+  const json = JSON.parse(text) as { format?: unknown };
+  // A newer one may say other things in other ways.
+  if (typeof json.format === "number" && json.format > BACKUP_FORMAT) throw new BackupProblem("newer");
+  return manifestSchema.parse(json);
+}
+
+/** Refuses a zip with parts that its manifest does not name, whatever they are called. */
+function refuseOthers(parts: ReadonlyMap<string, FileEntry>, { tables, files, filesBeside, server }: Manifest): void {
+  const named = new Set([
+    MANIFEST_NAME,
+    ...Object.keys(tables).map(tablePart),
+    ...(filesBeside === undefined ? Object.keys(files).map(filePart) : []),
+    ...(server ? [SERVER_NAME] : []),
+  ]);
+  if (parts.size !== named.size || [...parts.keys()].some((name) => !named.has(name)))
+    throw new BackupProblem("damaged");
+}
+
+function partNamed(parts: ReadonlyMap<string, FileEntry>, name: string): FileEntry {
+  const part = parts.get(name);
+  if (!part) throw new BackupProblem("damaged");
+  return part;
+}
+
+/** Gives a part bit by bit, and never more of it than it should have. */
+async function eachChunk(part: FileEntry, most: number, take: (chunk: Uint8Array) => Promise<void>): Promise<void> {
+  let bytes = 0;
+  const sink = new WritableStream<Uint8Array>({
+    async write(chunk) {
+      bytes += chunk.length;
+      if (bytes > most) throw new BackupProblem("damaged");
+      await take(chunk);
+    },
+  });
+  await part.getData(sink, { checkSignature: true });
+}
+
+async function someBytes(part: FileEntry, most: number): Promise<Uint8Array<ArrayBuffer>> {
+  const chunks: Uint8Array[] = [];
+  await eachChunk(part, most, async (chunk) => {
+    chunks.push(chunk.slice());
+  });
+  return joined(chunks);
+}
+
+async function wholePart(part: FileEntry, length: number): Promise<Uint8Array<ArrayBuffer>> {
+  return someBytes(part, length);
+}
+
+async function textOf(part: FileEntry, { bytes, sha256 }: Part): Promise<string> {
+  const whole = await wholePart(part, bytes);
+  if (whole.length !== bytes || (await hashOf(whole)) !== sha256) throw new BackupProblem("damaged");
+  return new TextDecoder().decode(whole);
+}
+
+async function readTable(
+  part: FileEntry,
+  { records, bytes, sha256 }: Part,
+  put: (records: Record<string, unknown>[]) => Promise<void>,
+): Promise<void> {
+  const hashing = new Hashing();
+  const decoder = new TextDecoder("utf-8", { fatal: true });
+  let rest = "";
+  let count = 0;
+  let batch: Record<string, unknown>[] = [];
+  const take = async (text: string) => {
+    const lines = `${rest}${text}`.split("\n");
+    rest = lines.pop() ?? "";
+    if (rest.length > LONGEST_LINE) throw new BackupProblem("damaged");
+    for (const line of lines) {
+      batch.push(recordOf(line));
+      count += 1;
+      if (batch.length < RECORDS_AT_ONCE) continue;
+      await put(batch);
+      batch = [];
+    }
+  };
+  await eachChunk(part, bytes, async (chunk) => {
+    hashing.add(chunk);
+    await take(decoder.decode(chunk, { stream: true }));
+  });
+  await take(decoder.decode());
+  if (batch.length > 0) await put(batch);
+  if (rest !== "" || count !== records || hashing.bytes !== bytes || hashing.end() !== sha256)
+    throw new BackupProblem("damaged");
+}
+
+function recordOf(line: string): Record<string, unknown> {
+  const record: unknown = JSON.parse(line);
+  if (typeof record !== "object" || record === null || Array.isArray(record)) throw new BackupProblem("damaged");
+  return record as Record<string, unknown>;
+}
+
+async function unsealed(
+  beside: FilesBeside | undefined,
+  sha256: string,
+  identity: string,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const file = await beside?.read(besideName(sha256));
+  if (!file) throw new BackupProblem("files missing");
+  const blob = await decrypted(file, (decrypter) => decrypter.addIdentity(identity), "damaged");
+  return new Uint8Array(await blob.arrayBuffer());
+}
+
+function joined(chunks: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const whole = new Uint8Array(chunks.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const chunk of chunks) {
+    whole.set(chunk, at);
+    at += chunk.length;
+  }
+  return whole;
+}
+
+function isFull(cause: unknown): boolean {
+  const { name = "", inner } = (cause ?? {}) as { name?: string; inner?: { name?: string } };
+  return name === "QuotaExceededError" || inner?.name === "QuotaExceededError";
+}

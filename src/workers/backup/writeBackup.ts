@@ -1,0 +1,128 @@
+import { configure, Uint8ArrayReader, ZipWriter } from "@zip.js/zip.js/index-native.js";
+import { Encrypter, generateX25519Identity, identityToRecipient } from "age-encryption";
+import type { BackupSource, FilesBeside, OnProgress } from "@/core/backup/backupParts";
+import {
+  BACKUP_FORMAT,
+  besideName,
+  filePart,
+  MANIFEST_NAME,
+  type Manifest,
+  type Part,
+  SERVER_NAME,
+  tablePart,
+} from "@/core/backup/manifest";
+import { Hashing } from "./hashing";
+
+// This is a worker already, and its policy lets no other be made from text.
+configure({ useWebWorkers: false });
+
+export interface WriteAsked {
+  /** None writes it in the open. */
+  readonly passphrase: string | undefined;
+  /** Ms since the epoch. */
+  readonly madeAt: number;
+  /** What the server holds; it goes only into an encrypted backup. */
+  readonly server: string | undefined;
+  /** Files go here, once, and not into the backup; with what opens those of before. */
+  readonly beside?: { readonly files: FilesBeside; readonly identity: string | undefined };
+  /** The base-2 logarithm of the work of deriving a key from the passphrase (RFC 7914, N); tests take less. */
+  readonly workFactor?: number;
+}
+
+export interface Written {
+  readonly manifest: Manifest;
+  /** Of files beside it: what opens them. */
+  readonly identity: string | undefined;
+}
+
+/**
+ * Writes a backup into a stream: a zip of a part for each table, the files, and a manifest; encrypted as a whole in the age
+ * format (age-encryption.org/v1) where there is a passphrase. Never more than one part is held at once.
+ */
+export async function writeBackup(
+  source: BackupSource,
+  sink: WritableStream<Uint8Array>,
+  asked: WriteAsked,
+  onProgress: OnProgress,
+): Promise<Written> {
+  const { passphrase, madeAt, beside } = asked;
+  const tables = await source.snapshot(onProgress);
+  const names = await source.fileNames();
+  const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
+  const out = passphrase === undefined ? readable : await encrypted(readable, passphrase, asked.workFactor);
+  const writing = out.pipeTo(sink);
+  // Where the sink fails the zip does too; one of both tells.
+  writing.catch(() => undefined);
+  const zip = new ZipWriter(writable, { ...PLAIN, lastModDate: new Date(madeAt) });
+  const parts: Record<string, Part> = {};
+  let done = 0;
+  const step = () => onProgress({ doing: "writing", done: ++done, of: tables.size + names.length });
+  for (const [table, { lines, records }] of tables) {
+    const hashing = new Hashing();
+    await zip.add(tablePart(table), hashed(lines.stream(), hashing));
+    parts[table] = { records, bytes: hashing.bytes, sha256: hashing.end() };
+    step();
+  }
+  const identity = beside && (beside.identity ?? (await generateX25519Identity()));
+  const there = beside && (await beside.files.names());
+  const files: Record<string, number> = {};
+  for (const sha256 of names) {
+    const bytes = await source.file(sha256);
+    // It was let go since the list was made: nothing in this backup is older than that.
+    if (!bytes) continue;
+    files[sha256] = bytes.length;
+    if (beside && identity !== undefined) {
+      if (!there?.has(besideName(sha256))) await beside.files.write(besideName(sha256), await sealed(bytes, identity));
+    } else await zip.add(filePart(sha256), new Uint8ArrayReader(bytes), { level: 0 });
+    step();
+  }
+  const server = passphrase === undefined ? undefined : asked.server;
+  const manifest: Manifest = {
+    ...{ kind: "Vine Note backup", format: BACKUP_FORMAT, dataVersion: source.dataVersion, madeAt },
+    ...{ madeFrom: source.madeFrom, tables: parts, files },
+    ...(identity !== undefined && { filesBeside: identity }),
+    ...(server !== undefined && { server: await textPart(zip, SERVER_NAME, server) }),
+  };
+  await textPart(zip, MANIFEST_NAME, JSON.stringify(manifest, undefined, 1));
+  await zip.close();
+  await writing;
+  return { manifest, identity };
+}
+
+/** Nothing that differs from one computer to the next. */
+const PLAIN = { extendedTimestamp: false, msDosCompatible: true } as const;
+
+async function textPart(zip: ZipWriter<unknown>, name: string, text: string): Promise<Part> {
+  const hashing = new Hashing();
+  await zip.add(name, hashed(new Blob([text]).stream(), hashing));
+  return { records: 1, bytes: hashing.bytes, sha256: hashing.end() };
+}
+
+function hashed(stream: ReadableStream<Uint8Array>, hashing: Hashing): ReadableStream<Uint8Array> {
+  return stream.pipeThrough(
+    new TransformStream<Uint8Array, Uint8Array>({
+      transform(chunk, controller) {
+        hashing.add(chunk);
+        controller.enqueue(chunk);
+      },
+    }),
+  );
+}
+
+async function encrypted(
+  stream: ReadableStream<Uint8Array>,
+  passphrase: string,
+  workFactor: number | undefined,
+): Promise<ReadableStream<Uint8Array>> {
+  const encrypter = new Encrypter();
+  encrypter.setPassphrase(passphrase);
+  if (workFactor !== undefined) encrypter.setScryptWorkFactor(workFactor);
+  return encrypter.encrypt(stream);
+}
+
+/** A file that only `identity` opens. */
+async function sealed(bytes: Uint8Array, identity: string): Promise<Uint8Array> {
+  const encrypter = new Encrypter();
+  encrypter.addRecipient(await identityToRecipient(identity));
+  return encrypter.encrypt(bytes);
+}
