@@ -1,7 +1,9 @@
 import { backupName } from "@/core/backup/backupName";
 import type { BackupProgress } from "@/core/backup/backupParts";
-import { dayOfInstant } from "@/core/model/day";
+import { dayOfInstant, MS_PER_DAY } from "@/core/model/day";
+import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { backupPlace, changeBackupPlace } from "@/store/backupPlace";
+import { letGoOfTexts } from "@/store/letGoOfTexts";
 import { lettersUnderWay } from "@/store/roundRepository";
 import { NobodyAnswers, reach } from "./ask";
 import { Observable } from "./observable";
@@ -25,6 +27,8 @@ export class BackupDesk {
   private working: Promise<void> = Promise.resolve();
   /** The day on which something was changed first. */
   private changedOn = "";
+  /** The day on which it was looked for letters that are old. */
+  private lookedOn = "";
 
   constructor(private readonly office: Office) {}
 
@@ -94,6 +98,13 @@ export class BackupDesk {
     this.unlessClosed(this.wantSince(day));
   }
 
+  /** Lets go of the words of old letters, where the teacher said after how long. */
+  async letGo(): Promise<void> {
+    const { database, world, around } = this.office;
+    const { keepTextsDays } = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+    if (keepTextsDays !== undefined) await letGoOfTexts(database, around.now() - keepTextsDays * MS_PER_DAY);
+  }
+
   private async wantSince(day: string): Promise<void> {
     const { lastAt } = await backupPlace(this.office.database);
     if (lastAt === undefined || dayOfInstant(lastAt) !== day) await this.want();
@@ -101,6 +112,11 @@ export class BackupDesk {
 
   /** Whether a round has settled since the last time. */
   async tick(): Promise<void> {
+    const today = dayOfInstant(this.office.around.now());
+    if (this.lookedOn !== today) {
+      this.lookedOn = today;
+      await this.letGo();
+    }
     const before = this.underWay;
     this.underWay = await lettersUnderWay(this.office.database);
     if (before > 0 && this.underWay === 0) await this.want();

@@ -209,6 +209,7 @@ export async function serverInProcess() {
     wishes: await import("@/app/api/family/wishes/route"),
     known: await import("@/app/api/family/noes/known/route"),
     server: await import("@/app/api/backup/server/route"),
+    forget: await import("@/app/api/backup/forget/route"),
     noes: await import("@/app/api/family/noes/route"),
     taken: await import("@/app/api/family/answers/taken/route"),
     pages: await import("@/app/api/family/pages/route"),

@@ -251,6 +251,19 @@ export class FamilyDesk {
     if (isHere) await this.journal.compact((events) => compactFamilies(events, (seq) => taken.has(seq)));
   }
 
+  /** Nothing that families sent names somebody any more. That there was an answer still counts. */
+  async forget(words: readonly string[]): Promise<void> {
+    const low = words.map((word) => word.toLowerCase());
+    const isNamed = (event: FamilyEvent) => {
+      const text = JSON.stringify(event).toLowerCase();
+      return event.kind !== "wish" && low.some((word) => text.includes(word));
+    };
+    await this.journal.compact((events) => {
+      const named = new Set(events.filter(isNamed).map(({ seq }) => seq));
+      return compactFamilies(events, (seq) => named.has(seq));
+    });
+  }
+
   close(): Promise<void> {
     return this.journal.close();
   }

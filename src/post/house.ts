@@ -1,6 +1,7 @@
 import { mkdir } from "node:fs/promises";
 import type { Server } from "node:net";
 import path from "node:path";
+import type { ForgetRequest } from "@/core/backup/forgetRequest";
 import type { ServerPart } from "@/core/backup/serverPart";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import type { AddressWord } from "@/core/families/addressWord";
@@ -8,6 +9,7 @@ import { addressesOfNoes } from "@/core/families/familyEvent";
 import { CardHolds } from "./cardHolds";
 import { lockFolder } from "./disk/folderLock";
 import { PRIVATE_FOLDER } from "./disk/writeWhole";
+import { messageIdOf } from "./edge/messageId";
 import { Problem } from "./edge/problem";
 import { FamilyDesk } from "./familyDesk";
 import { Inbox } from "./inbox";
@@ -48,6 +50,8 @@ export interface House {
   /** What the server holds for the teacher, for a backup; and adds what another one held. */
   everything(): Promise<ServerPart>;
   takeIn(part: ServerPart): Promise<void>;
+  /** Somebody is erased: nothing here names them any more. */
+  forget(request: ForgetRequest): Promise<void>;
   /** The address by which families reach this server from elsewhere, where there is one. */
   readonly familiesAt: string | undefined;
   /** The mail server that is set, and how reading from it goes. */
@@ -232,6 +236,12 @@ async function openHouse(set: Surroundings): Promise<House> {
       await viewDesk.takeIn(part.viewPages);
       await postRoom.takeInKnown(part.letters);
       await takeBack();
+    },
+    forget: async ({ ids, addresses, words }) => {
+      const letterIds = await postRoom.forget(new Set(ids), new Set(addresses.map((one) => one.toLowerCase())));
+      await familyDesk.forget(words);
+      await inbox?.forgetWhoIsNamed(words);
+      await maildir.forget(addresses, letterIds.map(messageIdOf), words);
     },
     familiesAt: set.VINE_PUBLIC_URL && new URL(set.VINE_PUBLIC_URL).origin,
     mail: new MailDesk(data, mailEnvironment(set), mailbox),

@@ -5,6 +5,7 @@ import path from "node:path";
 import { type ParsedMail, type SimpleParserOptions, simpleParser } from "mailparser";
 import { readDeliveryStatus } from "./deliveryStatus";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "./disk/writeWhole";
+import { isNamedIn } from "./edge/isNamedIn";
 import { letterIdsIn, MAX_MESSAGE_BYTES } from "./edge/messageId";
 import { Problem } from "./edge/problem";
 import type { PostRoom } from "./postRoom";
@@ -69,6 +70,14 @@ export class Inbox {
   /** The browser has it: the words go. */
   async forget(name: string): Promise<void> {
     await rm(this.fileOf(name), { force: true });
+  }
+
+  /** Answers that wait and name somebody go. */
+  async forgetWhoIsNamed(words: readonly string[]): Promise<void> {
+    for (const name of await readdir(this.folder)) {
+      const file = path.join(this.folder, name);
+      if (await isNamedIn(await readFile(file), words)) await rm(file);
+    }
   }
 
   private fileOf(name: string): string {

@@ -1,6 +1,7 @@
 import path from "node:path";
 import type { KnownLetter } from "@/core/backup/serverPart";
 import type { HandedLetter, HandOver, Outdated, Replace } from "@/core/delivery/handOver";
+import type { LetterAbout } from "@/core/delivery/letterAbout";
 import { isFinal, type LetterState, mayWithdraw } from "@/core/delivery/letterState";
 import { nextTry } from "@/core/delivery/nextTry";
 import {
@@ -286,6 +287,40 @@ export class PostRoom {
       ids.filter((id) => mayWithdraw(this.letters.stateOf(id))),
       NO_MORE_ANSWER,
     );
+  }
+
+  /**
+   * Calls back every letter about or to somebody who is erased, and lets go of its words; of letters to many they are taken
+   * out. Gives the ids of all letters that were ever about or to them.
+   */
+  async forget(ids: ReadonlySet<string>, addresses: ReadonlySet<string>): Promise<string[]> {
+    await this.journal.makeClean();
+    const isTheirs = (about: LetterAbout | undefined) =>
+      about !== undefined && (ids.has(about.studentId) || ids.has(about.recipientId));
+    const all = [...this.letters.all()].flatMap(([id, { about }]) => (isTheirs(about) ? [id] : []));
+    const waiting: string[] = [];
+    const kept = [...this.letters.all()].flatMap(([id, { state }]) => (mayWithdraw(state) ? [id] : []));
+    for (const id of [...kept, ...this.staged.keys()]) {
+      const queued = await this.queue.get(id).catch(() => undefined);
+      if (!queued) continue;
+      const { about, letter } = queued;
+      const { to, guardianId = "", together = [] } = letter;
+      const left = together.filter((address) => !addresses.has(address.toLowerCase()));
+      const isHit = isTheirs(about) || ids.has(guardianId) || addresses.has(to.address.toLowerCase());
+      if (isHit || (together.length > 0 && left.length === 0)) waiting.push(id);
+      else if (left.length < together.length)
+        await this.queue.narrow({ ...queued, letter: { ...letter, together: left } });
+    }
+    const staged = waiting.filter((id) => this.staged.delete(id));
+    await Promise.all(staged.map((id) => this.forgetText(id)));
+    await this.moves.untilStill(waiting);
+    await this.takeBack(
+      waiting.filter((id) => mayWithdraw(this.letters.stateOf(id)) && this.knows(id)),
+      ERASED_ANSWER,
+    );
+    await this.queue.tidy();
+    await this.journal.compact(compactLetters);
+    return [...new Set([...all, ...waiting])];
   }
 
   /** What letters waited for is settled: they are looked at now. */
@@ -668,6 +703,7 @@ const ON_HOLD_ANSWER =
   "An answer to a contact card asks for no letters to this address. It waits until you have looked at that answer, under Families.";
 const ELSEWHERE_ANSWER =
   "It waited on another computer when the backup was made: whether it left is to be seen there, or with its reader.";
+const ERASED_ANSWER = "Whoever it was about or to was erased before it left.";
 const GRACE_MS = 10_000;
 const OUT_OF_DATE_ANSWER =
   "Its time was over before it could leave, so it did not: what it says may not be true any more.";

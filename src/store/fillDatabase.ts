@@ -1,11 +1,10 @@
 import type { BackupTarget } from "@/core/backup/backupParts";
 import { BackupProblem } from "@/core/backup/manifest";
 import { FILES } from "./backupSource";
+import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
 import { TABLES } from "./tables";
-
-const RECORDS_AT_ONCE = 500;
 
 /**
  * A new database that a backup is read into. Data of an older version is laid down as that version had it, and brought along
@@ -47,22 +46,13 @@ export function fillDatabase(name: string): BackupTarget & { close(): void } {
 
 /** Errors: `BackupProblem`, where a record is not what its table holds. */
 async function refuseBroken(database: VineDatabase): Promise<void> {
-  for (const [name, { schema, backup }] of Object.entries(TABLES)) {
-    if (name === FILES || backup !== "in the backup") continue;
-    const table = database.table(name);
-    const keyPath = table.schema.primKey.keyPath as string;
-    let last: unknown;
-    for (;;) {
-      const from = last === undefined ? table.toCollection() : table.where(":id").above(last as string);
-      const rows: Record<string, unknown>[] = await from.limit(RECORDS_AT_ONCE).toArray();
-      if (rows.length === 0) break;
-      for (const row of rows) {
-        const { error } = schema.safeParse(row);
-        if (error) throw new BackupProblem("damaged", { cause: new Error(`${name}: ${error.message}`) });
-      }
-      last = rows.at(-1)?.[keyPath];
+  await everyRowOf(database, (name, rows) => {
+    for (const row of rows) {
+      const { error } = TABLES[name].schema.safeParse(row);
+      if (error) throw new BackupProblem("damaged", { cause: new Error(`${name}: ${error.message}`) });
     }
-  }
-  const [classes, settings] = [database.classes, database.settings];
-  if ((await classes.count()) > 0 && (await settings.count()) === 0) throw new BackupProblem("damaged");
+  });
+  // Every school has settings.
+  if ((await database.classes.count()) > 0 && (await database.settings.count()) === 0)
+    throw new BackupProblem("damaged");
 }

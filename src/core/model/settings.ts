@@ -28,6 +28,8 @@ export const settingsSchema = z.object({
   daysOff: z.array(daysOffSchema).optional(),
   /** Within so many days a guardian gets one letter of all standing notes together; none is as many as there are. */
   quietDays: z.number().int().min(1).max(60).optional(),
+  /** Words and files of letters older than so many days are let go; none keeps them. */
+  keepTextsDays: z.number().int().min(30).max(3650).optional(),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 

@@ -3,6 +3,7 @@ import { existsSync } from "node:fs";
 import { mkdir, readdir, readFile, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import { PRIVATE_FOLDER, syncFolder, writeWhole } from "../disk/writeWhole";
+import { isNamedIn } from "../edge/isNamedIn";
 import { Problem } from "../edge/problem";
 
 export interface MailboxSummary {
@@ -19,7 +20,7 @@ export class Maildir {
   /** Keeps a message; resolves once it is on disk. A message whose Message-ID is already there is dropped, and told as such. */
   async deliver(address: string, messageId: string, message: Uint8Array): Promise<"delivered" | "already there"> {
     const box = this.folderOf(address);
-    const name = createHash("sha256").update(messageId).digest("hex").slice(0, 40);
+    const name = nameOf(messageId);
     const file = path.join(box, "new", name);
     if (existsSync(file)) return "already there";
     for (const part of ["tmp", "new", "cur"]) {
@@ -70,6 +71,18 @@ export class Maildir {
     return readFile(file);
   }
 
+  /** Takes out some mailboxes, messages by their Message-IDs, and every message that names somebody. */
+  async forget(addresses: readonly string[], messageIds: readonly string[], words: readonly string[]): Promise<void> {
+    const gone = new Set(messageIds.map(nameOf));
+    for (const address of addresses) await rm(this.folderOf(address), { recursive: true, force: true });
+    for (const { address } of await this.mailboxes()) {
+      for (const { name } of await this.messages(address)) {
+        if (gone.has(name) || (await isNamedIn(await this.read(address, name), words)))
+          await rm(path.join(this.folderOf(address), "new", name), { force: true });
+      }
+    }
+  }
+
   /** Empties every mailbox. */
   async reset(): Promise<void> {
     await rm(this.root, { recursive: true, force: true });
@@ -88,4 +101,8 @@ export class Maildir {
     if (!address.includes("@")) throw new Problem("not readable", "A mailbox is named by an address.");
     return path.join(this.root, encodeURIComponent(address.toLowerCase()));
   }
+}
+
+function nameOf(messageId: string): string {
+  return createHash("sha256").update(messageId).digest("hex").slice(0, 40);
 }

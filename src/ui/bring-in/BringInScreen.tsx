@@ -6,6 +6,8 @@ import { counted, listed } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { failureWords } from "@/ui/shared/failureWords";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
+import { askToKeep } from "@/ui/shared/storage";
+import { useVine } from "@/ui/shared/VineContext";
 import type { BroughtInAbout, Progress } from "@/workers/bringIn/bringInApi";
 import { BroughtInHistory } from "./BroughtInHistory";
 import { DifferenceSheet } from "./DifferenceSheet";
@@ -24,6 +26,7 @@ export function BringInScreen() {
   const open = view?.tables.find(({ id }) => id === openId);
   const [last, setLast] = useState<BroughtInAbout>();
   const writeToThese = useWriteToThese();
+  const { office } = useVine();
 
   const apply = async (then: "stay" | "write") => {
     try {
@@ -34,6 +37,7 @@ export function BringInScreen() {
       }
       toast(`Brought in: ${done.words}. It can be taken back under “Bring in” at any time.`);
       setLast(done.about);
+      void askOnce(await office.read.broughtInNewestFirst());
       if (then === "write") await writeToThese(done.about);
     } catch (cause) {
       toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
@@ -114,6 +118,15 @@ export function BringInScreen() {
         )}
       </div>
     </>
+  );
+}
+
+/** After the first tables the browser is asked to keep what lives in it alone, and the teacher is told why. */
+async function askOnce(broughtIn: readonly unknown[]): Promise<void> {
+  if (broughtIn.length > 1) return;
+  const isKept = await askToKeep();
+  toast(
+    `What you brought in lives in this browser alone${isKept ? ", which promised to keep it also when the disk is full" : ""}. A backup, under Settings, makes sure that nothing is lost.`,
   );
 }
 

@@ -17,7 +17,9 @@ import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 import { BackupSheet } from "./data/BackupSheet";
+import { LettingGoSheet } from "./data/LettingGoSheet";
 import { RestoreSheet } from "./data/RestoreSheet";
+import { YearSheet } from "./data/YearSheet";
 import { LetterHeadSheet } from "./LetterHeadSheet";
 import { MailSheet } from "./MailSheet";
 import { ScalesSheet } from "./ScalesSheet";
@@ -42,10 +44,12 @@ export function SettingsScreen() {
             <SchoolDaysSheet />
           </div>
           <div className="d-grid gap-3">
-            <StatementsSheet />
-            <LookSheet />
             <BackupSheet />
             <RestoreSheet />
+            <StatementsSheet />
+            <LookSheet />
+            <LettingGoSheet />
+            <YearSheet />
             <DataSheet />
           </div>
         </div>

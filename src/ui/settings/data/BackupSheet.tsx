@@ -9,6 +9,7 @@ import { useKept } from "@/ui/shared/useKept";
 import { useObservable } from "@/ui/shared/useObservable";
 import { useVine } from "@/ui/shared/VineContext";
 import { PassphraseField, passphraseProblem } from "./PassphraseField";
+import { StorageLine } from "./StorageLine";
 
 const FOREVER = { duration: Number.POSITIVE_INFINITY };
 
@@ -54,6 +55,7 @@ export function BackupSheet() {
           : `The last backup is of ${formatMoment(place.lastAt)}.`}
         {place?.trouble && <span className="finding is-stop d-block mt-1">{place.trouble}</span>}
       </p>
+      <StorageLine />
       {!isOpen && <PassphraseField passphrase={passphrase} again={again} onChange={setPassphrase} onAgain={setAgain} />}
       <Form.Check
         id="backup-open"

@@ -1,0 +1,35 @@
+import type { ErasedPeople } from "@/core/backup/whoIsErased";
+import { mailId } from "@/core/families/mailId";
+import { eraseInto } from "@/store/eraseInto";
+import { ask } from "./ask";
+import { takeBack } from "./handOver";
+import { moveHouse } from "./moveHouse";
+import type { Office } from "./office";
+
+/**
+ * Erases somebody with all that names them: here, in a fresh database, since browsers keep what was deleted for a while; and
+ * on the server, which calls their letters back. Errors: in words; nothing was erased here then.
+ */
+export async function eraseSomebody(office: Office, people: ErasedPeople): Promise<void> {
+  const { around, database } = office;
+  // Rounds by hand that wait and have letters of theirs are taken back whole: what is in them was looked at as it was.
+  const waiting = await database.letters.where("state").anyOf("prepared", "handed", "held", "deferred").toArray();
+  const isTheirs = (one: (typeof waiting)[number]) => people.ids.has(one.studentId) || people.ids.has(one.recipient.id);
+  const rounds = [...new Set(waiting.filter(isTheirs).map(({ roundId }) => roundId))];
+  const laid = new Set(
+    (await database.laidRounds.toArray()).flatMap(({ id, planId }) => (planId === undefined ? [] : id)),
+  );
+  await takeBack(office, ...rounds.filter((id) => !laid.has(id)));
+  await office.plans.touch({ change: "any" });
+  const body = {
+    ids: [...people.ids, ...[...people.ids].map(mailId)],
+    addresses: [...people.addresses],
+    words: [...people.words],
+  };
+  await ask(around, "/api/backup/forget", { method: "POST", body: JSON.stringify(body) });
+  await moveHouse(office, {
+    why: "",
+    keepFormer: false,
+    fill: (from, to) => eraseInto(from, to, people),
+  });
+}

@@ -1,0 +1,39 @@
+import { needFiles } from "./copyDatabase";
+import { everyRowOf } from "./everyRowOf";
+import type { VineDatabase } from "./openDatabase";
+
+/**
+ * Lets go of the words and files of letters that were made before a moment (ms since the epoch), and of what searches read of
+ * them; that they were sent stays. Gives how many letters that were.
+ */
+export async function letGoOfTexts(database: VineDatabase, before: number): Promise<number> {
+  const rounds = await database.rounds.where("createdAt").below(before).toArray();
+  let gone = 0;
+  for (const { id } of rounds) {
+    gone += await database.transaction(
+      "rw",
+      [database.letters, database.letterTexts, database.letterPages, database.roundWords],
+      async () => {
+        const letters = await database.letters.where({ roundId: id }).toArray();
+        const ids = letters.map((letter) => letter.id);
+        const kept = await database.letterTexts.where("id").anyOf(ids).count();
+        if (kept === 0) return 0;
+        await database.letterTexts.bulkDelete(ids);
+        await database.letterPages.bulkDelete(ids);
+        await database.roundWords.delete(id);
+        await database.letters.bulkPut(letters.map(({ enclosures: _enclosures, ...letter }) => letter));
+        return kept;
+      },
+    );
+  }
+  if (gone > 0) await letGoOfFiles(database);
+  return gone;
+}
+
+/** Takes out the files that nothing names any more. One that is being enclosed at this moment is kept with its draft. */
+async function letGoOfFiles(database: VineDatabase): Promise<void> {
+  const needed = new Set<string>();
+  await everyRowOf(database, (_table, rows) => needFiles(rows, needed));
+  const all = (await database.enclosedFiles.toCollection().primaryKeys()) as string[];
+  await database.enclosedFiles.bulkDelete(all.filter((sha256) => !needed.has(sha256)));
+}
