@@ -2,28 +2,51 @@ import type { Page } from "puppeteer-core";
 
 /** What the browser keeps, read and changed without the application. */
 
+/** The name of the database in use: whatever replaces everything puts another one in its place. */
+function databaseInUse(page: Page): Promise<string> {
+  return page.evaluate(async () => {
+    const names = (await indexedDB.databases()).map(({ name }) => name);
+    if (!names.includes("vine-note-which")) return "vine-note";
+    return new Promise<string>((resolve, reject) => {
+      const opening = indexedDB.open("vine-note-which");
+      opening.onerror = () => reject(opening.error);
+      opening.onsuccess = () => {
+        const reading = opening.result.transaction("places").objectStore("places").get("current");
+        reading.onsuccess = () => {
+          opening.result.close();
+          resolve(reading.result?.name ?? "vine-note");
+        };
+      };
+    });
+  });
+}
+
 /** Gives guardians other addresses, as if they had always had them. */
 export async function readdress(page: Page, addresses: Record<string, string>): Promise<void> {
-  await page.evaluate(async (wanted) => {
-    const database = await new Promise<IDBDatabase>((resolve, reject) => {
-      const opening = indexedDB.open("vine-note");
-      opening.onsuccess = () => resolve(opening.result);
-      opening.onerror = () => reject(opening.error);
-    });
-    const guardians = database.transaction("guardians", "readwrite").objectStore("guardians");
-    await Promise.all(
-      Object.entries(wanted).map(
-        ([id, address]) =>
-          new Promise<void>((resolve) => {
-            const reading = guardians.get(id);
-            reading.onsuccess = () => {
-              guardians.put({ ...reading.result, addresses: [address] }).onsuccess = () => resolve();
-            };
-          }),
-      ),
-    );
-    database.close();
-  }, addresses);
+  await page.evaluate(
+    async (wanted, named) => {
+      const database = await new Promise<IDBDatabase>((resolve, reject) => {
+        const opening = indexedDB.open(named);
+        opening.onsuccess = () => resolve(opening.result);
+        opening.onerror = () => reject(opening.error);
+      });
+      const guardians = database.transaction("guardians", "readwrite").objectStore("guardians");
+      await Promise.all(
+        Object.entries(wanted).map(
+          ([id, address]) =>
+            new Promise<void>((resolve) => {
+              const reading = guardians.get(id);
+              reading.onsuccess = () => {
+                guardians.put({ ...reading.result, addresses: [address] }).onsuccess = () => resolve();
+              };
+            }),
+        ),
+      );
+      database.close();
+    },
+    addresses,
+    await databaseInUse(page),
+  );
   await page.reload();
   await page.waitForSelector(".stem-node");
 }
@@ -46,18 +69,22 @@ export function storedRounds(page: Page): Promise<{ letterCount: number }[]> {
 }
 
 /** All that one table of the browser holds. */
-export function stored<Row>(page: Page, table: string): Promise<Row[]> {
-  return page.evaluate(async (name) => {
-    const database = await new Promise<IDBDatabase>((resolve, reject) => {
-      const opening = indexedDB.open("vine-note");
-      opening.onsuccess = () => resolve(opening.result);
-      opening.onerror = () => reject(opening.error);
-    });
-    const rows = await new Promise<Row[]>((resolve) => {
-      const reading = database.transaction(name).objectStore(name).getAll();
-      reading.onsuccess = () => resolve(reading.result);
-    });
-    database.close();
-    return rows;
-  }, table);
+export async function stored<Row>(page: Page, table: string): Promise<Row[]> {
+  return page.evaluate(
+    async (name, named) => {
+      const database = await new Promise<IDBDatabase>((resolve, reject) => {
+        const opening = indexedDB.open(named);
+        opening.onsuccess = () => resolve(opening.result);
+        opening.onerror = () => reject(opening.error);
+      });
+      const rows = await new Promise<Row[]>((resolve) => {
+        const reading = database.transaction(name).objectStore(name).getAll();
+        reading.onsuccess = () => resolve(reading.result);
+      });
+      database.close();
+      return rows;
+    },
+    table,
+    await databaseInUse(page),
+  );
 }

@@ -1,0 +1,210 @@
+import { readdirSync } from "node:fs";
+import path from "node:path";
+import type { Page } from "puppeteer-core";
+import { expect, test } from "vitest";
+import { Random } from "@/core/random";
+import { demoSchool } from "@/demo/demoSchool";
+import { choose, fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
+import { TestServer } from "./support/server";
+import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+import { stored } from "./support/stored";
+
+journey();
+const folder = temporaryFolder();
+const PASSPHRASE = "low tide at noon";
+/** How often the browser is killed while a backup is put back; `npm run crash` asks for more. */
+const KILLS = Number(process.env.VINE_CRASHES ?? 3);
+const SEED = Number(process.env.VINE_SEED ?? 20261129);
+const LONGEST_MOVE_MS = 700;
+const school = demoSchool(TODAY);
+
+/** Makes a backup by hand; gives the file that the browser kept. */
+async function backUp(on: Page, into: string): Promise<string> {
+  const client = await on.createCDPSession();
+  await client.send("Page.setDownloadBehavior", { behavior: "allow", downloadPath: into });
+  await press(on, "Settings", "link");
+  await fill(on, "Passphrase", PASSPHRASE);
+  await fill(on, "The same once more", PASSPHRASE);
+  await press(on, "Make a backup");
+  await waitForWords(on, "holds everything");
+  const isThere = () => readdirSync(into).find((name) => name.endsWith(".age"));
+  await expect.poll(isThere).toBeDefined();
+  return path.join(into, isThere() ?? "");
+}
+
+/** Looks into a backup, as far as the difference. */
+async function lookInto(on: Page, file: string, passphrase = ""): Promise<void> {
+  await press(on, "Settings", "link");
+  const [chooser] = await Promise.all([on.waitForFileChooser(), press(on, "Choose a backup …")]);
+  await chooser.accept([file]);
+  await fill(on, "Its passphrase, where it has one", passphrase);
+  await press(on, "Look into it");
+  await waitForWords(on, "is whole and can be put back");
+}
+
+async function count(on: Page, table: string): Promise<number> {
+  return (await stored(on, table)).length;
+}
+
+test("a backup is made by hand, everything is emptied, and it comes back; a wrong passphrase is told", async () => {
+  await setTakeBack(page, 0);
+  await beginNote(page, "How things stand");
+  await choose(page, "Classes", "Ocean Science 8, Block 1");
+  await waitForWords(page, "in 1 class.");
+  await leaveOutUnreachable(page);
+  await send(page);
+  await waitForWords(page, "delivered");
+  await press(page, "Back to the note");
+  const letters = await count(page, "letters");
+  const file = await backUp(page, folder);
+  await press(page, "Replace … Empty everything");
+  await press(page, "Yes, replace all");
+  await waitForWords(page, "Everything is empty.");
+  await page.reload();
+  await page.waitForSelector(".stem-node");
+  // The demo school never comes back by itself.
+  expect(await count(page, "students")).toBe(0);
+  const [chooser] = await Promise.all([page.waitForFileChooser(), press(page, "Choose a backup …")]);
+  await chooser.accept([file]);
+  await fill(page, "Its passphrase, where it has one", "high tide at noon");
+  await press(page, "Look into it");
+  await waitForWords(page, "The passphrase does not open this backup");
+  await fill(page, "Its passphrase, where it has one", PASSPHRASE);
+  await press(page, "Look into it");
+  await waitForWords(page, `${school.students.length} students in the backup, 0 here`);
+  await press(page, "Put it back");
+  await waitForWords(page, "Take that back");
+  expect(await count(page, "students")).toBe(school.students.length);
+  expect(await count(page, "letters")).toBe(letters);
+});
+
+test("moved to another computer, an old stop link holds there, and nothing is sent again", async () => {
+  const [guardian] = school.guardians;
+  const links = await fetch(`${server.url}/api/family/links`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ guardianIds: [guardian?.id], teacherName: "", schoolName: "" }),
+  });
+  const { tokens } = (await links.json()) as { tokens: Record<string, string> };
+  const token = Object.values(tokens)[0] ?? "";
+  const [file = ""] = readdirSync(folder).filter((name) => name.endsWith(".age"));
+  const there = await TestServer.start({ VINE_TODAY: TODAY, VINE_DEMO: "1" });
+  const browser = await launchBrowser();
+  try {
+    const on = await openPage(browser, there.url);
+    await lookInto(on, path.join(folder, file), PASSPHRASE);
+    await waitForWords(on, "made in another browser or on another computer");
+    await press(on, "Put it back");
+    await waitForWords(on, "Take that back");
+    await on.goto(`${there.url}/`);
+    await waitForWords(on, "Standing notes rest");
+    await press(on, "It sends no more");
+    await on.waitForFunction(() => !document.body.textContent?.includes("Standing notes rest"));
+    const stopped = await fetch(`${there.url}/api/family/stop/${token}`, { method: "POST" });
+    expect(stopped.ok).toBe(true);
+    await expect
+      .poll(
+        async () =>
+          (await stored<{ id: string; confirmation: string }>(on, "guardians")).find(({ id }) => id === guardian?.id)
+            ?.confirmation,
+      )
+      .toBe("stopped");
+    expect(readdirSync(there.dataFolder)).not.toContain("mailboxes");
+  } finally {
+    await browser.close();
+    await there.stop();
+  }
+});
+
+test("a student is erased after a typed word, and the year is closed and taken back", async () => {
+  const [student] = school.students;
+  if (!student) throw new Error("The demo school is empty.");
+  const name = `${student.givenName} ${student.familyName}`;
+  await press(page, "Settings", "link");
+  await fill(page, "A student or a guardian", `${name}, student ${student.studentNumber}`);
+  await press(page, "Erase …");
+  await fill(page, "Type erase to go on", "erase");
+  await press(page, "Erase for good");
+  await page.waitForFunction(() => !document.body.textContent?.includes("Erase for good"));
+  await page.waitForSelector(".stem-node");
+  await expect.poll(() => count(page, "students")).toBe(school.students.length - 1);
+  for (const table of ["students", "letters", "letterTexts", "roundWords", "changes"])
+    expect(JSON.stringify(await stored(page, table))).not.toContain(name);
+
+  await page.click("#backup-open");
+  await press(page, "Make a backup");
+  await expect.poll(() => readdirSync(folder).some((name) => name.endsWith(".zip"))).toBe(true);
+  await press(page, "Close the year …");
+  await press(page, "Close the year");
+  await waitForWords(page, "The year was closed on");
+  expect([await count(page, "scoreColumns"), await count(page, "rounds")]).toEqual([0, 0]);
+  await press(page, "Take that back …");
+  await press(page, "Yes, take it back");
+  await page.waitForFunction(() => !document.body.textContent?.includes("The year was closed on"));
+  await page.waitForSelector(".stem-node");
+  await expect.poll(() => count(page, "scoreColumns")).toBeGreaterThan(0);
+});
+
+test("into a folder backups go by themselves: files once, the last of a day, and one that is gone is told on the desk", async () => {
+  // The browser's own folders are of the same kind as those of the computer, and need no hand to choose them.
+  await page.evaluateOnNewDocument(() => {
+    Object.assign(window, {
+      showDirectoryPicker: () =>
+        navigator.storage.getDirectory().then((root) => root.getDirectoryHandle("backups", { create: true })),
+    });
+  });
+  await page.goto(`${server.url}/settings`);
+  await fill(page, "Passphrase", PASSPHRASE);
+  await fill(page, "The same once more", PASSPHRASE);
+  await press(page, "Into a folder by itself …");
+  await waitForWords(page, "Into “backups” by itself");
+  const names = () =>
+    page.evaluate(async () => {
+      const folders = await navigator.storage.getDirectory().then((root) => root.getDirectoryHandle("backups"));
+      const found: string[] = [];
+      for await (const name of (folders as unknown as { keys(): AsyncIterable<string> }).keys()) found.push(name);
+      return found.sort();
+    });
+  await expect.poll(names).toEqual(["files", expect.stringMatching(/^vine-note-.*\.zip\.age$/)]);
+  await page.evaluate(() =>
+    navigator.storage.getDirectory().then((root) => root.removeEntry("backups", { recursive: true })),
+  );
+  await beginNote(page, "How things stand");
+  await choose(page, "Classes", "Ocean Science 8, Block 1");
+  await waitForWords(page, "in 1 class.");
+  await leaveOutUnreachable(page);
+  await send(page);
+  await press(page, "Back to the note");
+  await press(page, "Desk", "link");
+  await waitForWords(page, "is not there any more. Connect the disk it is on, or choose a folder anew.");
+});
+
+test(`the browser is killed ${KILLS} times while a backup is put back (seed ${SEED}): all is as before, or all is as in the backup`, async () => {
+  const random = new Random(SEED);
+  const [file = ""] = readdirSync(folder).filter((name) => name.endsWith(".zip"));
+  const profile = path.join(folder, "profile");
+  const found = new Set<number>();
+  for (let kill = 0; kill <= KILLS; kill += 1) {
+    const browser = await launchBrowser(profile);
+    try {
+      const on = await openPage(browser, `${server.url}/settings`);
+      const [students, guardians] = [await count(on, "students"), await count(on, "guardians")];
+      // The demo school is here at first; the backup has a student less.
+      expect([school.students.length, school.students.length - 1]).toContain(students);
+      expect(guardians > 0).toBe(true);
+      expect(await count(on, "scoreColumns")).toBe(school.scoreColumns.length);
+      found.add(students);
+      if (kill === KILLS) break;
+      await lookInto(on, path.join(folder, file));
+      await press(on, "Put it back");
+      const killAt = Date.now() + random.whole(0, LONGEST_MOVE_MS);
+      await expect.poll(() => Date.now() >= killAt, { interval: 5 }).toBe(true);
+    } finally {
+      const ended = new Promise((resolve) => browser.process()?.once("exit", resolve));
+      browser.process()?.kill("SIGKILL");
+      await ended;
+    }
+  }
+  expect(found.size).toBeGreaterThan(0);
+});
