@@ -26,7 +26,7 @@ export async function recordBench(): Promise<Comparison[]> {
     const letters = await page.$eval(".countdown", ({ textContent }) => Number(/^\d+/.exec(textContent ?? "")?.[0]));
     await press(page, "Back to the note");
     const small = await opened(page, server.url);
-    await fill(page);
+    await fillRecord(page);
     const large = await opened(page, server.url);
     const comparison = (name: string, ours: number, peer: number, peerName: string, goal: number): Comparison => ({
       name,
@@ -74,7 +74,7 @@ async function opened(page: Page, url: string): Promise<{ list: number; search: 
 }
 
 /** Fills the record as years of rounds would. */
-async function fill(page: Page): Promise<void> {
+export async function fillRecord(page: Page): Promise<void> {
   await page.evaluate(
     async (rounds, perRound) => {
       const database = await new Promise<IDBDatabase>((resolve) => {

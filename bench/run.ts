@@ -3,12 +3,14 @@ import { writeFile } from "node:fs/promises";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { isMainThread } from "node:worker_threads";
+import { backupBench } from "./backup";
 import { checkBench } from "./check";
 import { figuresBench } from "./figures";
 import { mergeBench } from "./merge";
 import { paperBench, paperBenchWorker } from "./paper";
 import { plansBench } from "./plans";
 import { postBench } from "./post";
+import { postStartBench } from "./postStart";
 import { recordBench } from "./record";
 import { tablesBench } from "./tables";
 import { typingBench } from "./typing";
@@ -22,7 +24,9 @@ async function main(): Promise<void> {
     await checkBench(),
     ...plansBench(),
     await postBench(),
+    ...(await postStartBench()),
     ...(await recordBench()),
+    ...(await backupBench()),
     ...(await paperBench(fileURLToPath(import.meta.url))),
   ];
   for (const { name, ours, peer, peerName, unit, ratio, goal } of results) {

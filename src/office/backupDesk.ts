@@ -6,6 +6,7 @@ import { backupPlace, changeBackupPlace } from "@/store/backupPlace";
 import { letGoOfTexts } from "@/store/letGoOfTexts";
 import { lettersUnderWay } from "@/store/roundRepository";
 import { NobodyAnswers, reach } from "./ask";
+import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
 import type { Office } from "./office";
 
@@ -102,7 +103,9 @@ export class BackupDesk {
   async letGo(): Promise<void> {
     const { database, world, around } = this.office;
     const { keepTextsDays } = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-    if (keepTextsDays !== undefined) await letGoOfTexts(database, around.now() - keepTextsDays * MS_PER_DAY);
+    if (keepTextsDays === undefined) return;
+    // Letters that are being made have files that nothing names yet.
+    await around.locks.request(MAKING_LOCK, () => letGoOfTexts(database, around.now() - keepTextsDays * MS_PER_DAY));
   }
 
   private async wantSince(day: string): Promise<void> {

@@ -12,8 +12,8 @@ import { currentDatabaseName, formerDatabase } from "@/store/whichDatabase";
 import { closeYear } from "./closeYear";
 import { dataOf } from "./dataOf";
 import { eraseSomebody } from "./eraseSomebody";
-import { moveBack } from "./moveHouse";
 import type { Office } from "./office";
+import { takePutBack } from "./putBack";
 import { sendNote } from "./sendNote";
 import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
 
@@ -144,7 +144,7 @@ test("a year is closed: scores and rounds go, families and notes stay, classes g
   expect([next.world.students.size, next.world.assignments.size, next.world.scoreColumns.size]).toEqual([3, 0, 0]);
   expect([await next.database.rounds.count(), await next.database.notes.count()]).toEqual([0, notes]);
   const former = await formerDatabase(next.around.databaseName);
-  await moveBack(next, former?.name ?? "");
+  if (former) await takePutBack(next, former);
   const again = await desk();
   expect(again.world.scoreColumns.get("q1")?.scores.Ana).toBeDefined();
   await closeYear(again, { class: "ends" });

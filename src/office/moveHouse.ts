@@ -46,8 +46,3 @@ export async function moveHouse(office: Office, move: Move): Promise<void> {
     office.tellMoved();
   }
 }
-
-/** Puts the database that stood there before back in its place, and lets the present one go. */
-export async function moveBack(office: Office, former: string): Promise<void> {
-  await moveHouse(office, { name: former, why: "", keepFormer: false, fill: async () => undefined });
-}

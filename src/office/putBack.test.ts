@@ -8,9 +8,8 @@ import { startNote } from "@/core/letter/startNote";
 import { emptyWorldRecords } from "@/core/model/world";
 import { reopenHouse } from "@/post/house";
 import { currentDatabaseName, formerDatabase } from "@/store/whichDatabase";
-import { moveBack } from "./moveHouse";
 import type { Office } from "./office";
-import { putBack, type ReadyBackup, readyBackup } from "./putBack";
+import { putBack, type ReadyBackup, readyBackup, takePutBack } from "./putBack";
 import { sendNote } from "./sendNote";
 import { takePlansOver } from "./settleRestored";
 import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
@@ -106,7 +105,7 @@ test("what was emptied comes back whole, and can be taken back; other tabs let g
   expect(await content(again)).toEqual(before);
   const former = await formerDatabase(again.around.databaseName);
   expect(former?.why).toMatch(/^The backup of .* was put back$/);
-  await moveBack(again, former?.name ?? "");
+  if (former) await takePutBack(again, former);
   const empty = await desk();
   expect(empty.world.students.size).toBe(0);
   expect(await formerDatabase(empty.around.databaseName)).toBeUndefined();
@@ -145,6 +144,29 @@ test("a run that left after the backup never leaves again when it is put back, a
   await world.untilLaid(again);
   await world.pass(24 * HOUR_MS);
   await until(async () => (await come()) === before + 3);
+});
+
+test("a restore that is taken back leaves no run out and sends none twice", async () => {
+  const office = await desk();
+  await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
+  await world.turnOn(office, "At most 70 % on a quiz", "daily", DAILY, { repeat: "each time" });
+  await world.untilLaid(office);
+  const file = await backup(office);
+  const before = await come();
+  await putBack(office, await ready(office, file));
+  const restored = await desk();
+  await world.untilLaid(restored);
+  const next = async (on: Office) => ((await on.read.runsToCome())[0]?.run.at ?? 0) - world.now() + HOUR_MS;
+  await world.pass(await next(restored));
+  await until(async () => (await come()) === before + 2);
+  const former = await restored.read.formerDatabase();
+  if (former) await takePutBack(restored, former);
+  const again = await desk();
+  await world.untilLaid(again);
+  const runs = await again.read.runsOf("daily");
+  expect(runs.map(({ state }) => state).sort()).toEqual(["laid", "laid", "laid", "laid", "laid", "left"]);
+  await world.pass(await next(again));
+  await until(async () => (await come()) === before + 4);
 });
 
 test("a no that was said after the backup holds when it is put back", async () => {

@@ -4,10 +4,11 @@ import type { Manifest } from "@/core/backup/manifest";
 import { dayOfInstant, formatDay } from "@/core/model/day";
 import { counted } from "@/core/words";
 import { carryOver } from "@/store/carryOver";
+import { forgetLaid, laidRounds } from "@/store/laidRounds";
 import { deleteDatabase } from "@/store/openDatabase";
 import { markRestored } from "@/store/restored";
 import { databaseId } from "@/store/runRepository";
-import { nextDatabaseName } from "@/store/whichDatabase";
+import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
 import { ask } from "./ask";
 import { takeBack } from "./handOver";
@@ -77,9 +78,19 @@ export async function putBack(office: Office, { name, manifest, server, isElsewh
   });
 }
 
-/** Errors: letters that wait could not be called back, in words. */
+/**
+ * Calls back all that waits to leave. Runs of standing notes are not over by that: whoever has the data then lays them anew.
+ * Errors: letters that wait could not be called back, in words.
+ */
 export async function takeBackAll(office: Office): Promise<void> {
-  const waiting = await roundsThatWait(office.database);
+  const { database } = office;
+  const waiting = await roundsThatWait(database);
+  const laid = (await laidRounds(database)).filter(({ planId }) => planId !== undefined);
+  await forgetLaid(
+    database,
+    laid.map(({ id }) => id),
+  );
+  await database.runs.bulkDelete(laid.flatMap(({ runId }) => runId ?? []));
   try {
     if (waiting.length > 0) await takeBack(office, ...waiting);
   } catch (cause) {
@@ -88,4 +99,16 @@ export async function takeBackAll(office: Office): Promise<void> {
       { cause },
     );
   }
+}
+
+/** Puts the database that stood there before back in its place, and lets the present one go; what left since is known then. */
+export async function takePutBack(office: Office, former: FormerDatabase): Promise<void> {
+  await takeBackAll(office);
+  await moveHouse(office, {
+    ...{ name: former.name, why: "", keepFormer: false },
+    fill: async (from, to) => {
+      await carryOver(from, to);
+      await markRestored(to, former.at, false);
+    },
+  });
 }

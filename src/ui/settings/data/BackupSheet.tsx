@@ -78,7 +78,7 @@ export function BackupSheet() {
       {place?.folder && (
         <p className="small mb-0">
           Into “{place.folderName}” by itself: after each round, and at the first change of a day; the last ten are
-          kept.{" "}
+          kept. Their passphrase is kept in this browser.{" "}
           <Button size="sm" variant="link" className="p-0" onClick={() => office.backups.forgetFolder()}>
             Stop that
           </Button>

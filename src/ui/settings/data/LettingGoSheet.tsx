@@ -103,7 +103,8 @@ export function LettingGoSheet() {
           <div>
             <strong data-private>{listed(erased.shown)}</strong> {erased.shown.length === 1 ? "goes" : "go"} with all
             that names them: scores, letters, answers, photos, the record, and what the post room holds. What rounds
-            counted stays as numbers. This can’t be taken back; what was kept from before a restore goes, too.
+            counted stays as numbers. Rounds that wait and have letters of theirs are taken back whole. This can’t be
+            taken back; what was kept from before a restore goes, too.
           </div>
           <div className="small">
             Backups that were made before still name them. Delete the files that are older than today where you keep

@@ -4,8 +4,7 @@ import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import type { BackupProgress } from "@/core/backup/backupParts";
 import { differenceWords } from "@/core/backup/difference";
-import { moveBack } from "@/office/moveHouse";
-import { dropReady, putBack, type ReadyBackup, readyBackup } from "@/office/putBack";
+import { dropReady, putBack, type ReadyBackup, readyBackup, takePutBack } from "@/office/putBack";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { useKept } from "@/ui/shared/useKept";
@@ -158,7 +157,7 @@ function FormerLine() {
   const [isAsked, setIsAsked] = useState(false);
   if (!former) return null;
   const back = () =>
-    moveBack(office, former.name).then(
+    takePutBack(office, former).then(
       () => office.around.reload(),
       (cause: Error) => toast.error(cause.message, FOREVER),
     );
