@@ -7,7 +7,14 @@ import { afterAll, afterEach, beforeAll, expect, test } from "vitest";
 import { whoIsErased } from "@/core/backup/whoIsErased";
 import { adding, updating } from "@/core/change/change";
 import { startNote } from "@/core/letter/startNote";
+import { worldOf } from "@/core/model/world";
+import { Random } from "@/core/random";
+import { demoSchool } from "@/demo/demoSchool";
+import { eraseInto } from "@/store/eraseInto";
 import { everyRowOf } from "@/store/everyRowOf";
+import { replaceEverything } from "@/store/loadWorld";
+import { openDatabase } from "@/store/openDatabase";
+import { TABLES } from "@/store/tables";
 import { currentDatabaseName, formerDatabase } from "@/store/whichDatabase";
 import { closeYear } from "./closeYear";
 import { dataOf } from "./dataOf";
@@ -130,6 +137,35 @@ test("somebody who is erased is named nowhere any more, in the browser or on the
   const [next] = await again.read.runsToCome();
   await world.pass((next?.run.at ?? 0) - world.now() + HOUR_MS);
   await until(async () => Object.values(await world.mailboxes()).flat().length === before + 1);
+});
+
+test("whoever is erased from a school, what is left of every record still holds, and is nobody else's less", async () => {
+  const school = demoSchool("2026-11-24");
+  const random = new Random(20261129);
+  for (let run = 0; run < 5; run += 1) {
+    const from = openDatabase(`erased-${run}`);
+    await replaceEverything(from, school);
+    const people = whoIsErased(worldOf(school), random.pick([...school.students, ...school.guardians]).id);
+    if (!people) throw new Error("Nobody is to be erased.");
+    const to = openDatabase(`left-${run}`);
+    await eraseInto(from, to, people);
+    const rows: string[] = [];
+    await everyRowOf(to, (table, some) => {
+      for (const row of some) {
+        expect(TABLES[table].schema.safeParse(row).error).toBeUndefined();
+        rows.push(JSON.stringify(row));
+      }
+    });
+    for (const word of people.words) expect(around(rows.join("\n"), word)).toBe("");
+    expect(await to.students.count()).toBe(school.students.length - people.studentIds.length);
+    expect(await to.guardians.count()).toBe(school.guardians.length - people.guardianIds.length);
+    // Scores of others stay to the last.
+    const scores = (columns: readonly { scores: object }[]) =>
+      columns.flatMap((column) => Object.keys(column.scores)).filter((id) => !people.ids.has(id)).length;
+    expect(scores(await to.scoreColumns.toArray())).toBe(scores(school.scoreColumns));
+    await from.delete();
+    await to.delete();
+  }
 });
 
 test("a year is closed: scores and rounds go, families and notes stay, classes go on or end; and it is taken back", async () => {

@@ -5,6 +5,7 @@ import { startNote } from "@/core/letter/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { deleteDatabase, openDatabase } from "@/store/openDatabase";
 import { currentDatabaseName, useDatabase } from "@/store/whichDatabase";
+import { closeYear } from "./closeYear";
 import { moveHouse } from "./moveHouse";
 import type { Office } from "./office";
 import { readyBackup } from "./putBack";
@@ -91,6 +92,23 @@ test("a backup that finds no room is told so, changes nothing and leaves nothing
   expect((await indexedDB.databases()).length).toBe(before);
   expect(office.state.get().isAway).toBe(false);
 });
+
+test.each([0, 3, 60, 300])(
+  "a year that breaks off after %d records is as it was before, and can be closed then",
+  async (after) => {
+    const office = await browser.open(school);
+    const before = office.world;
+    fillUp(after);
+    const [first] = office.world.classes.keys();
+    await expect(closeYear(office, { [first ?? ""]: "ends" })).rejects.toThrow();
+    heal();
+    const again = await browser.open();
+    expect(again.world).toEqual(before);
+    await closeYear(again, { [first ?? ""]: "ends" });
+    const next = await browser.open();
+    expect([next.world.classes.size, next.world.assignments.size]).toEqual([before.classes.size - 1, 0]);
+  },
+);
 
 test("another database takes the place of this one whole or not at all, wherever it breaks off", async () => {
   const base = `faults-${turn}`;

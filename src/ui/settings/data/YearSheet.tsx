@@ -75,9 +75,8 @@ export function YearSheet() {
             {classes.map((one) => (
               <li key={one.id}>
                 <div className="line-main">
-                  {ends[one.id] ? (
-                    classLabel(one)
-                  ) : (
+                  <div className="small quiet">{classLabel(one)}</div>
+                  {!ends[one.id] && (
                     <Form.Control
                       size="sm"
                       aria-label={`Next year’s name of ${classLabel(one)}`}
