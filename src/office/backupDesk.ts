@@ -6,6 +6,7 @@ import { backupPlace, changeBackupPlace } from "@/store/backupPlace";
 import { letGoOfTexts } from "@/store/letGoOfTexts";
 import { lettersUnderWay } from "@/store/roundRepository";
 import { NobodyAnswers, reach } from "./ask";
+import { deleteBackups } from "./folderFiles";
 import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
 import type { Office } from "./office";
@@ -83,6 +84,13 @@ export class BackupDesk {
     await asking?.requestPermission?.({ mode: "readwrite" });
     await this.want();
     await this.atRest();
+  }
+
+  /** Deletes the backups of the folder, which name whoever was erased; the next one is made anew. */
+  async deleteAll(): Promise<void> {
+    const { folder } = await backupPlace(this.office.database);
+    if (folder) await deleteBackups(folder);
+    await changeBackupPlace(this.office.database, { identity: undefined, wantedAt: this.office.around.now() });
   }
 
   /** No backup is made by itself any more. */

@@ -8,8 +8,8 @@ import { takeBackAll } from "./putBack";
  * here is kept, so that it can be taken back. Errors: in words; all is as before then.
  */
 export async function closeYear(office: Office, classes: ClassEnds): Promise<void> {
-  await takeBackAll(office);
   await moveHouse(office, {
+    first: () => takeBackAll(office),
     why: "The year was closed",
     keepFormer: true,
     fill: (from, to) => closeYearInto(from, to, classes),

@@ -11,6 +11,15 @@ import type { Office } from "./office";
  * on the server, which calls their letters back. Errors: in words; nothing was erased here then.
  */
 export async function eraseSomebody(office: Office, people: ErasedPeople): Promise<void> {
+  await moveHouse(office, {
+    why: "",
+    keepFormer: false,
+    first: () => forgetThere(office, people),
+    fill: (from, to) => eraseInto(from, to, people),
+  });
+}
+
+async function forgetThere(office: Office, people: ErasedPeople): Promise<void> {
   const { around, database } = office;
   // Rounds by hand that wait and have letters of theirs are taken back whole: what is in them was looked at as it was.
   const waiting = await database.letters.where("state").anyOf("prepared", "handed", "held", "deferred").toArray();
@@ -27,9 +36,4 @@ export async function eraseSomebody(office: Office, people: ErasedPeople): Promi
     words: [...people.words],
   };
   await ask(around, "/api/backup/forget", { method: "POST", body: JSON.stringify(body) });
-  await moveHouse(office, {
-    why: "",
-    keepFormer: false,
-    fill: (from, to) => eraseInto(from, to, people),
-  });
 }

@@ -48,3 +48,11 @@ export async function takeOutOld(folder: FileSystemDirectoryHandle): Promise<voi
   for await (const name of folder.keys()) names.push(name);
   for (const name of outOfTurn(names, KEPT_BACKUPS)) await folder.removeEntry(name);
 }
+
+/** Deletes every backup of a folder, with the files beside them. */
+export async function deleteBackups(folder: FileSystemDirectoryHandle): Promise<void> {
+  const names: string[] = [];
+  for await (const name of folder.keys()) names.push(name);
+  for (const name of outOfTurn(names, 0)) await folder.removeEntry(name);
+  if (names.includes(FILES_FOLDER)) await folder.removeEntry(FILES_FOLDER, { recursive: true });
+}

@@ -1,6 +1,7 @@
 import type { VineDatabase } from "@/store/openDatabase";
 import { openDatabase } from "@/store/openDatabase";
 import { currentDatabaseName, deleteOthers, nextDatabaseName, useDatabase } from "@/store/whichDatabase";
+import { LAYING_LOCK } from "./layingLock";
 import type { Office } from "./office";
 import { OPEN_LOCK } from "./openLock";
 
@@ -12,6 +13,8 @@ export interface Move {
   readonly why: string;
   /** Whether the database of before is kept, so that this can be taken back. */
   readonly keepFormer: boolean;
+  /** What is done while the office is still open, and nothing is being laid ahead. Errors: all goes on as before. */
+  readonly first?: () => Promise<void>;
   /** Fills it, with what is in use; nobody else writes to either. */
   readonly fill: (from: VineDatabase, to: VineDatabase) => Promise<void>;
 }
@@ -24,7 +27,11 @@ export interface Move {
 export async function moveHouse(office: Office, move: Move): Promise<void> {
   const { around } = office;
   const base = around.databaseName;
-  office.leaveHouse();
+  // What is laid in between would be of neither.
+  await around.locks.request(LAYING_LOCK, async () => {
+    await move.first?.();
+    office.leaveHouse();
+  });
   try {
     await around.locks.request(OPEN_LOCK, async () => {
       const name = move.name ?? nextDatabaseName(base, around.newId);

@@ -17,6 +17,7 @@ import { findRound, lettersOfRound } from "@/store/roundRepository";
 import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, planMemory, runsOf } from "@/store/runRepository";
 import type { DryRun } from "@/workers/engine/planFresh";
 import { STILL_RIGHT_MS, takeBack } from "./handOver";
+import { LAYING_LOCK } from "./layingLock";
 import { freshAsked, freshenAnnounced, layRun, type Standing } from "./layRun";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
@@ -29,7 +30,6 @@ const REST_MS = 1_500;
 const AHEAD_DAYS = 7;
 const MOST_RUNS = 5;
 const MOST_LETTERS = 3_000;
-const LAYING_LOCK = "vine-note-laying";
 const MINUTE_MS = 60_000;
 
 /** Lays the runs of standing notes ahead and makes what waits anew, as long as the office is open. */
@@ -264,6 +264,7 @@ export class PlanDesk {
     const { office } = this;
     const { database } = office;
     const now = office.around.now();
+    await this.dropOrphans();
     const gone = (await laidRounds(database)).filter(
       ({ runId: id, at }) => id !== undefined && !wanted.has(id) && at > now,
     );
@@ -274,6 +275,17 @@ export class PlanDesk {
     await database.runs.bulkDelete(gone.flatMap(({ runId: id = [] }) => id));
     if (sent.length > 0) await takeBack(office, ...sent).catch(() => undefined);
     await office.hearNow();
+  }
+
+  /** A page that was closed in the moment of laying a run leaves the place that was kept for it, without a run or a letter. */
+  private async dropOrphans(): Promise<void> {
+    const { database } = this.office;
+    const orphans: string[] = [];
+    for (const { id, runId: ofRun } of await laidRounds(database)) {
+      if (ofRun === undefined || (await findRound(database, id))) continue;
+      if ((await database.runs.get(ofRun))?.roundId !== id) orphans.push(id);
+    }
+    await forgetLaid(database, orphans);
   }
 
   /** What became of runs whose time has come, and of announced rounds that left. */

@@ -7,6 +7,7 @@ import { adding } from "@/core/change/change";
 import { startNote } from "@/core/letter/startNote";
 import { emptyWorldRecords } from "@/core/model/world";
 import { reopenHouse } from "@/post/house";
+import { restoredFrom } from "@/store/restored";
 import { currentDatabaseName, formerDatabase } from "@/store/whichDatabase";
 import type { Office } from "./office";
 import { putBack, type ReadyBackup, readyBackup, takePutBack } from "./putBack";
@@ -66,18 +67,30 @@ async function content({ database }: Office): Promise<Record<string, unknown[]>>
   return Object.fromEntries(tables);
 }
 
-async function sendAll(office: Office): Promise<string> {
+async function sendAll(office: Office, at?: number): Promise<string> {
   const note = startNote("progress", { id: office.around.newId(), now: world.now(), period: "spring" });
   await commit(office, adding("notes", [note]));
-  const { findings } = await office.engine.check(note, world.now());
+  const { findings } = await office.engine.check(note, at ?? world.now());
   const sent = await sendNote(
     office,
     note,
-    { seenCautions: findings.map(({ id }) => id), copy: false, together: false },
+    { seenCautions: findings.map(({ id }) => id), at, copy: false, together: false },
     "Notes",
   );
   if (!sent.ok) throw new Error(sent.problem);
   return sent.roundId;
+}
+
+/** After a move: what left since is known, and the runs of the coming days are laid, each with its letters. */
+async function laidAnew(office: Office): Promise<void> {
+  await until(async () => (await restoredFrom(office.database)) === undefined);
+  await until(async () => {
+    await world.untilLaid(office);
+    const laid = await office.database.laidRounds
+      .filter(({ state, hasLetters }) => state === "fresh" && hasLetters)
+      .count();
+    return laid === 5 && (await office.read.runsToCome()).length === 5;
+  });
 }
 
 async function come(): Promise<number> {
@@ -134,6 +147,7 @@ test("a run that left after the backup never leaves again when it is put back, a
   const prepared = await ready(office, file);
   await putBack(office, prepared);
   const again = await desk();
+  await until(async () => (await restoredFrom(again.database)) === undefined);
   await world.untilLaid(again);
   const runs = await again.read.runsOf("once");
   expect(runs.filter(({ state }) => state === "left")).toHaveLength(1);
@@ -155,14 +169,14 @@ test("a restore that is taken back leaves no run out and sends none twice", asyn
   const before = await come();
   await putBack(office, await ready(office, file));
   const restored = await desk();
-  await world.untilLaid(restored);
+  await laidAnew(restored);
   const next = async (on: Office) => ((await on.read.runsToCome())[0]?.run.at ?? 0) - world.now() + HOUR_MS;
   await world.pass(await next(restored));
   await until(async () => (await come()) === before + 2);
   const former = await restored.read.formerDatabase();
   if (former) await takePutBack(restored, former);
   const again = await desk();
-  await world.untilLaid(again);
+  await laidAnew(again);
   const runs = await again.read.runsOf("daily");
   expect(runs.map(({ state }) => state).sort()).toEqual(["laid", "laid", "laid", "laid", "laid", "left"]);
   await world.pass(await next(again));
@@ -180,6 +194,40 @@ test("a no that was said after the backup holds when it is put back", async () =
   await putBack(office, await ready(office, file));
   const again = await desk();
   await until(async () => again.world.guardians.get("gBen")?.confirmation === "stopped");
+});
+
+test("what waited when a backup in the open was made is never sent from another computer", async () => {
+  const office = await desk();
+  await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
+  const roundId = await sendAll(office, world.now() + 5 * HOUR_MS);
+  const made = await office.backups.byHand(undefined);
+  if (!made.ok) throw new Error(made.problem);
+  // It waits in the browser alone, as where the page was closed in the moment of sending.
+  const letters = await office.database.letters.where({ roundId }).toArray();
+  await office.database.letters.bulkPut(letters.map((letter) => ({ ...letter, state: "prepared" as const })));
+  const again = await office.backups.byHand(undefined);
+  if (!again.ok) throw new Error(again.problem);
+  world.browser.close();
+  const before = process.env.VINE_DATA ?? "";
+  for (const file of [made.file, again.file]) {
+    process.env.VINE_DATA = await mkdtemp(path.join(tmpdir(), "vine-note-moved-"));
+    await (await reopenHouse()).stepClock(world.now() - Date.now());
+    world.browser.moveTo(`without-${turn}-${file === again.file}`);
+    const there = await desk();
+    const read = await readyBackup(there, file, undefined, undefined, () => undefined);
+    if (!read.ok) throw new Error(read.why);
+    await putBack(there, read.backup);
+    const moved = await desk();
+    await moved.plans.atRest();
+    await world.pass(10 * HOUR_MS);
+    expect((await moved.read.lettersOfRound(roundId)).map(({ state }) => state)).toEqual(
+      letters.map(() => "uncertain"),
+    );
+    expect(await come()).toBe(0);
+    world.browser.close();
+  }
+  process.env.VINE_DATA = before;
+  await (await reopenHouse()).stepClock(0);
 });
 
 test("on another computer old links hold, no no is lost, letters are known, and plans wait for a word", async () => {
@@ -212,7 +260,7 @@ test("on another computer old links hold, no no is lost, letters are known, and 
   expect(await come()).toBe(before);
   expect(await again.read.plansWaitForWord()).toBe(true);
   await takePlansOver(again);
-  await world.untilLaid(again);
+  await laidAnew(again);
   // What came due in between asks; what comes next leaves by itself.
   expect((await again.read.runsThatAsk()).length).toBeGreaterThan(0);
   const [next] = await again.read.runsToCome();

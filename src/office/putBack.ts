@@ -5,6 +5,7 @@ import { dayOfInstant, formatDay } from "@/core/model/day";
 import { counted } from "@/core/words";
 import { carryOver } from "@/store/carryOver";
 import { forgetLaid, laidRounds } from "@/store/laidRounds";
+import { nothingWaits } from "@/store/nothingWaits";
 import { deleteDatabase } from "@/store/openDatabase";
 import { markRestored } from "@/store/restored";
 import { databaseId } from "@/store/runRepository";
@@ -65,14 +66,16 @@ export async function dropReady({ name }: ReadyBackup): Promise<void> {
  * loaded again where `office.state` says that it let go.
  */
 export async function putBack(office: Office, { name, manifest, server, isElsewhere }: ReadyBackup): Promise<void> {
-  if (server !== undefined) await ask(office.around, "/api/backup/server", { method: "PUT", body: server });
-  await takeBackAll(office);
+  const { around } = office;
+  if (server !== undefined) await ask(around, "/api/backup/server", { method: "PUT", body: server });
   await moveHouse(office, {
     name,
+    first: () => takeBackAll(office),
     why: `The backup of ${formatDay(dayOfInstant(manifest.madeAt), "long")} was put back`,
     keepFormer: true,
     fill: async (from, to) => {
       await carryOver(from, to);
+      await nothingWaits(to, around.now());
       await markRestored(to, manifest.madeAt, isElsewhere);
     },
   });
@@ -103,9 +106,9 @@ export async function takeBackAll(office: Office): Promise<void> {
 
 /** Puts the database that stood there before back in its place, and lets the present one go; what left since is known then. */
 export async function takePutBack(office: Office, former: FormerDatabase): Promise<void> {
-  await takeBackAll(office);
   await moveHouse(office, {
     ...{ name: former.name, why: "", keepFormer: false },
+    first: () => takeBackAll(office),
     fill: async (from, to) => {
       await carryOver(from, to);
       await markRestored(to, former.at, false);

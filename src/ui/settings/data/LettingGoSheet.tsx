@@ -8,6 +8,7 @@ import { listed } from "@/core/words";
 import { dataOf } from "@/office/dataOf";
 import { eraseSomebody } from "@/office/eraseSomebody";
 import { download } from "@/ui/shared/download";
+import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
 const FOREVER = { duration: Number.POSITIVE_INFINITY };
@@ -21,6 +22,8 @@ export function LettingGoSheet() {
   const [word, setWord] = useState("");
   const [isAsked, setIsAsked] = useState(false);
   const [isBusy, setIsBusy] = useState(false);
+  const [withBackups, setWithBackups] = useState(true);
+  const place = useKept((read) => read.backupPlace(), []);
   const people = [
     ...[...world.students.values()].map((one) => ({
       id: one.id,
@@ -52,13 +55,16 @@ export function LettingGoSheet() {
   const erase = async () => {
     if (!erased) return;
     setIsBusy(true);
-    await eraseSomebody(office, erased).then(
-      () => office.around.reload(),
-      (cause: Error) => {
-        setIsBusy(false);
-        toast.error(`Nobody was erased here. ${cause.message}`, FOREVER);
-      },
-    );
+    const before = place?.folder && withBackups ? office.backups.deleteAll() : Promise.resolve();
+    await before
+      .then(() => eraseSomebody(office, erased))
+      .then(
+        () => office.around.reload(),
+        (cause: Error) => {
+          setIsBusy(false);
+          toast.error(`Nobody was erased here. ${cause.message}`, FOREVER);
+        },
+      );
   };
   return (
     <section className="sheet d-grid gap-2" aria-labelledby="letting-go">
@@ -107,9 +113,16 @@ export function LettingGoSheet() {
             taken back; what was kept from before a restore goes, too.
           </div>
           <div className="small">
-            Backups that were made before still name them. Delete the files that are older than today where you keep
-            them, and make a new one.
+            Backups that were made before still name them. Delete those files where you keep them, and make a new one.
           </div>
+          {place?.folder && (
+            <Form.Check
+              id="erase-backups"
+              label={`Delete the backups in “${place.folderName}” as well; a new one is made then`}
+              checked={withBackups}
+              onChange={({ target }) => setWithBackups(target.checked)}
+            />
+          )}
           <Form.Group controlId="erase-word">
             <Form.Label>
               Type <strong>{WORD}</strong> to go on
