@@ -13,8 +13,8 @@ export default defineConfig({
           name: "unit",
           include: ["src/**/*.test.ts"],
           environment: "node",
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          testTimeout: 180_000,
+          hookTimeout: 180_000,
         },
       },
       {
@@ -25,10 +25,10 @@ export default defineConfig({
           environment: "node",
           // Each journey has a server and a browser of its own: two at once are what two cores carry.
           maxWorkers: 2,
-          testTimeout: 600_000,
-          hookTimeout: 180_000,
+          testTimeout: 900_000,
+          hookTimeout: 300_000,
           // What is waited for comes at its own time, also beside another journey.
-          expect: { poll: { timeout: 180_000, interval: 50 } },
+          expect: { poll: { timeout: 300_000, interval: 50 } },
         },
       },
     ],

@@ -138,5 +138,5 @@ test(
     await server.stop();
     relay.close();
   },
-  120_000 + FAULTS * 15_000,
+  600_000 + FAULTS * 15_000,
 );

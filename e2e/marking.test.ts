@@ -114,7 +114,7 @@ test("feedback goes at once to three while marking goes on, and to the others wh
   await press(page, `Send feedback to ${STUDENTS - 3} …`);
   await press(page, `Send ${STUDENTS - 3} letters`);
   await expect
-    .poll(async () => (await rows()).filter(([, words]) => words?.includes(", sent")).length, { timeout: 60_000 })
+    .poll(async () => (await rows()).filter(([, words]) => words?.includes(", sent")).length, { timeout: 300_000 })
     .toBe(STUDENTS);
   await expect.poll(async () => (await arrived()).length).toBe(STUDENTS);
   const pasted = (await arrived()).filter(({ text }) => text.includes("Pasted well."));

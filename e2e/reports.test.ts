@@ -10,7 +10,7 @@ test("the reports of a class are looked at one by one, and made as one file and 
   await setTakeBack(page, 0);
   await press(page, "Gradebook", "link");
   await press(page, "Reports", "link");
-  await page.waitForSelector("img.paper-view", { timeout: 60_000 });
+  await page.waitForSelector("img.paper-view", { timeout: 300_000 });
   await waitForWords(page, "1 of 28");
   await press(page, "Next");
   await waitForWords(page, "2 of 28");
@@ -20,7 +20,7 @@ test("the reports of a class are looked at one by one, and made as one file and 
   await press(page, "One PDF to print");
   await waitForWords(page, "28 reports in Certificate.pdf.");
   await press(page, "A file for each");
-  await waitForWords(page, "28 reports in Certificate.zip.", 60_000);
+  await waitForWords(page, "28 reports in Certificate.zip.", 300_000);
 });
 
 test("a report made for each student goes along with each letter: that child’s, named so, and the same for both guardians", async () => {
@@ -61,7 +61,7 @@ test("who can’t be reached by mail gets the letter on paper, is left out of th
   await beginNote(page, "How things stand");
   await waitForWords(page, "Print for these 2 instead");
   await press(page, "Print for these 2 instead");
-  await waitForWords(page, "4 letters in Letters, How things stand.pdf. The record keeps them as printed.", 60_000);
+  await waitForWords(page, "4 letters in Letters, How things stand.pdf. The record keeps them as printed.", 300_000);
   await page.waitForFunction(() => !/Print for these/.test(document.body.textContent ?? ""));
   await press(page, "Record", "link");
   await waitForWords(page, "4 letters printed on paper");

@@ -16,7 +16,7 @@ beforeAll(async () => {
 
 async function untilDelivered(atLeast: number): Promise<void> {
   await expect
-    .poll(() => deliveredCount(server.dataFolder), { timeout: 60_000, interval: 20 })
+    .poll(() => deliveredCount(server.dataFolder), { timeout: 300_000, interval: 20 })
     .toBeGreaterThanOrEqual(atLeast);
 }
 
@@ -24,7 +24,7 @@ async function untilDelivered(atLeast: number): Promise<void> {
 async function settled(): Promise<{ accepted: number; refused: number }> {
   await page.waitForFunction(
     (pattern) => new RegExp(pattern).test(document.querySelector(".countdown")?.textContent ?? ""),
-    { timeout: 90_000 },
+    { timeout: 300_000 },
     SETTLED.source,
   );
   const words = await page.$eval(".countdown", (element) => element.textContent ?? "");

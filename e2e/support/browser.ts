@@ -3,7 +3,7 @@ import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
 /** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
-const LONGEST_WAIT_MS = 120_000;
+const LONGEST_WAIT_MS = 300_000;
 
 /** Debian's Chromium with no calls of its own to the network, and a fresh profile unless one is named by its folder. */
 export function launchBrowser(profile?: string): Promise<Browser> {

@@ -57,7 +57,7 @@ export async function seeCautions(page: Page): Promise<void> {
 export async function untilSettled(page: Page): Promise<void> {
   await page.waitForFunction(
     () => /^\d+ delivered(, \d+ refused)?\.$/.test(document.querySelector(".countdown")?.textContent ?? ""),
-    { timeout: 90_000 },
+    { timeout: 300_000 },
   );
 }
 
