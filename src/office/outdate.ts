@@ -21,12 +21,12 @@ type Office_ = Pick<Office, "around" | "database" | "world">;
 
 /**
  * Marks every laid round that something touches as outdated, here and with the post room, before it happens: none of them
- * leaves until it is made anew. Where nobody answers it is kept and told as soon as somebody does. Gives the ids.
+ * leaves until it is made anew. Where nobody answers it is kept and told as soon as somebody does.
  */
-export async function outdateTouched(office: Office_, touch: Touch): Promise<string[]> {
+export async function outdateTouched(office: Office_, touch: Touch): Promise<void> {
   const { database } = office;
   const laid = (await laidRounds(database)).filter(({ state }) => state !== "frozen");
-  if (laid.length === 0) return [];
+  if (laid.length === 0) return;
   const notes = await notesOf(office, laid);
   const classes =
     touch.change === undefined
@@ -56,7 +56,6 @@ export async function outdateTouched(office: Office_, touch: Touch): Promise<str
     return isHit ? [one.id] : [];
   });
   await markAndTell(office, ids);
-  return ids;
 }
 
 /** Marks some laid rounds as outdated, here and with the post room. */

@@ -309,10 +309,10 @@ export class PlanDesk {
     }
   }
 
-  /** What a run of a plan would be, as things stand; at its next time, or at one that is given. */
-  async dryRun(plan: Plan, note: Note, at?: number): Promise<(DryRun & { readonly at: number }) | undefined> {
+  /** What the next run of a plan would be, as things stand. */
+  async dryRun(plan: Plan, note: Note): Promise<(DryRun & { readonly at: number }) | undefined> {
     const standing = { plan, note, memory: await this.memoryOf(plan) };
-    const when = at ?? this.nextAt(plan) ?? this.office.around.now();
+    const when = this.nextAt(plan) ?? this.office.around.now();
     return { ...(await this.dry(standing, when)), at: when };
   }
 

@@ -1,4 +1,5 @@
 import type { BackupSource, OnProgress } from "@/core/backup/backupParts";
+import { eachPageOf } from "./eachPageOf";
 import type { VineDatabase } from "./openDatabase";
 import { databaseId } from "./runRepository";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
@@ -6,7 +7,6 @@ import { TABLES, type TableName } from "./tables";
 
 /** Files are parts of their own. */
 export const FILES: TableName = "enclosedFiles";
-const RECORDS_AT_ONCE = 500;
 
 /** The tables that a backup holds as records. */
 export const BACKED_UP = (Object.keys(TABLES) as TableName[]).filter(
@@ -39,21 +39,12 @@ export function snapshot(database: VineDatabase, names: readonly string[], onPro
       onProgress({ doing: "reading", done: place, of: tables.length });
       const parts: Blob[] = [];
       let records = 0;
-      let last: unknown;
-      for (;;) {
-        const from = last === undefined ? table.toCollection() : table.where(":id").above(last as string);
-        const rows: unknown[] = await from.limit(RECORDS_AT_ONCE).toArray();
-        if (rows.length === 0) break;
+      await eachPageOf(table, (rows) => {
         parts.push(new Blob([rows.map((row) => `${JSON.stringify(row)}\n`).join("")]));
         records += rows.length;
-        last = keyOf(table.schema.primKey.keyPath as string, rows.at(-1));
-      }
+      });
       found.set(table.name, { lines: new Blob(parts), records });
     }
     return found;
   });
-}
-
-function keyOf(path: string, row: unknown): unknown {
-  return (row as Record<string, unknown>)[path];
 }

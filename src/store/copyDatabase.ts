@@ -5,7 +5,7 @@ import type { TableName } from "./tables";
 /** What becomes of a record on its way into another database; undefined leaves it out. */
 export type Passing = (table: TableName, record: Record<string, unknown>) => Record<string, unknown> | undefined;
 
-/** Copies a database into another one, record by record; tables in `without` stay empty. Files come last, and only those that `needs` names. */
+/** Copies a database into another one, record by record; tables in `without` stay empty. Files come last, and only those that a record names. */
 export async function copyDatabase(
   from: VineDatabase,
   to: VineDatabase,

@@ -18,11 +18,11 @@ const JOINTS = /[/|@]/;
  * their names are, too. Undefined where nothing is left.
  */
 export function eraseFrom(value: unknown, erased: Erased): unknown {
-  if (typeof value === "string") return names(value, erased.ids) ? undefined : withoutWords(value, erased.words);
+  if (typeof value === "string") return isKeyOf(value, erased.ids) ? undefined : withoutWords(value, erased.words);
   if (Array.isArray(value)) return value.flatMap((one) => left(one, erased));
   if (typeof value !== "object" || value === null || value instanceof ArrayBuffer) return value;
   const entries = Object.entries(value).flatMap(([key, part]): [string, unknown][] => {
-    if (names(key, erased.ids)) return [];
+    if (isKeyOf(key, erased.ids)) return [];
     const kept = eraseFrom(part, erased);
     return kept === undefined && part !== undefined ? [] : [[key, kept]];
   });
@@ -31,7 +31,7 @@ export function eraseFrom(value: unknown, erased: Erased): unknown {
 
 /** What stays of an entry of a list; one that is about somebody who is erased goes whole. */
 function left(one: unknown, erased: Erased): unknown[] {
-  if (Array.isArray(one) && one.some((part) => typeof part === "string" && names(part, erased.ids))) return [];
+  if (Array.isArray(one) && one.some((part) => typeof part === "string" && isKeyOf(part, erased.ids))) return [];
   if (isAbout(one, erased.ids)) return [];
   const kept = eraseFrom(one, erased);
   return kept === undefined ? [] : [kept];
@@ -43,7 +43,8 @@ export function isAbout(record: unknown, ids: ReadonlySet<string>): boolean {
   return ABOUT.some((field) => ids.has(String((record as Record<string, unknown>)[field] ?? "")));
 }
 
-function names(key: string, ids: ReadonlySet<string>): boolean {
+/** Whether a key is one of some ids, or put together with one. */
+export function isKeyOf(key: string, ids: ReadonlySet<string>): boolean {
   return ids.has(key) || (JOINTS.test(key) && key.split(JOINTS).some((part) => ids.has(part)));
 }
 

@@ -1,6 +1,4 @@
-import { isAbout } from "./eraseFrom";
-
-const JOINTS = /[/|@]/;
+import { isAbout, isKeyOf } from "./eraseFrom";
 
 /**
  * The part of a record that is about one person: the record itself where it is theirs, else what stands under their id in
@@ -15,7 +13,7 @@ export function heldAbout(value: unknown, id: string): unknown {
   }
   if (typeof value !== "object" || value === null || value instanceof ArrayBuffer) return undefined;
   const found = Object.entries(value).flatMap(([key, part]): [string, unknown][] => {
-    if (key === id || (JOINTS.test(key) && key.split(JOINTS).includes(id))) return [[key, part]];
+    if (isKeyOf(key, ids)) return [[key, part]];
     const own = heldAbout(part, id);
     return own === undefined ? [] : [[key, own]];
   });

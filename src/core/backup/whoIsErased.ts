@@ -20,13 +20,10 @@ export function whoIsErased({ students, guardians }: World, id: string): ErasedP
   const along = (student?.guardians ?? []).flatMap(({ guardianId }) =>
     hasOthers(guardianId) ? [] : (guardians.get(guardianId) ?? []),
   );
-  const people = [...(student ? [student] : []), ...(guardian ? [guardian] : []), ...along];
+  const adults = [...(guardian ? [guardian] : []), ...along];
+  const people = [...(student ? [student] : []), ...adults];
   if (people.length === 0) return undefined;
-  const addresses = [
-    ...(student?.address ? [student.address] : []),
-    ...[guardian ?? [], along].flat(2).flatMap((one) => one.addresses),
-  ];
-  const phones = [guardian ?? [], along].flat(2).flatMap((one) => ("phones" in one ? (one.phones as string[]) : []));
+  const addresses = [...(student?.address ? [student.address] : []), ...adults.flatMap((one) => one.addresses)];
   const namesOf = people.flatMap((one) => [
     fullName(one),
     `${one.familyName}, ${one.givenName}`,
@@ -35,11 +32,11 @@ export function whoIsErased({ students, guardians }: World, id: string): ErasedP
   return {
     ids: new Set(people.map((one) => one.id)),
     // The longest first: a name may be a part of another.
-    words: [...new Set([...namesOf, ...addresses, ...phones])]
+    words: [...new Set([...namesOf, ...addresses])]
       .filter((word) => word.trim().length > 2)
       .sort((a, b) => b.length - a.length),
     studentIds: student ? [student.id] : [],
-    guardianIds: [guardian ?? [], along].flat(2).map((one) => one.id),
+    guardianIds: adults.map(({ id: adultId }) => adultId),
     addresses,
     shown: people.map(fullName),
   };
