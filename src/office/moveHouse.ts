@@ -40,7 +40,8 @@ export async function moveHouse(office: Office, move: Move): Promise<void> {
       try {
         await move.fill(from, to);
       } catch (cause) {
-        await to.delete();
+        // One that was filled before is not this one's to take away: it may be all that was kept of before.
+        if (move.name === undefined) await to.delete();
         throw cause;
       } finally {
         from.close();
