@@ -6,6 +6,7 @@ import { startNote } from "@/core/letter/startNote";
 import type { Note } from "@/core/model/note";
 import { openDatabase } from "@/store/openDatabase";
 import { turnPlan } from "./beginStanding";
+import { CHANGING_LOCK } from "./changingLock";
 import { takeBack } from "./handOver";
 import type { Office } from "./office";
 import { sendNote } from "./sendNote";
@@ -124,6 +125,36 @@ describe("a round that left in part, or was taken back", () => {
     expect(await come()).toBe(before + 2);
     expect((await world.mailboxes()).benito?.at(-1)?.text).toContain("50");
     expect((await office.read.lettersOfRound(roundId)).map(({ state }) => state)).toEqual(["accepted", "accepted"]);
+  });
+
+  test.each(["this tab", "another tab"])("is not made anew on a change that is half made in %s", async (where) => {
+    const office = await desk();
+    const other = where === "this tab" ? office : await world.open();
+    await score(office, "q1", { Ana: 50 });
+    const before = await come();
+    const roundId = await announce(office, 1);
+    // The change stands still after what it touches was called outdated, before it is kept.
+    let goOn: () => void = () => undefined;
+    const mayGoOn = new Promise<void>((resolve) => {
+      goOn = resolve;
+    });
+    const touch = other.plans.touch.bind(other.plans);
+    other.plans.touch = async (what) => {
+      const number = await touch(what);
+      await mayGoOn;
+      return number;
+    };
+    const scored = score(other, "q2", { Ana: 20 });
+    await until(async () => (await office.database.laidRounds.get(roundId))?.state === "outdated");
+    office.plans.wake();
+    const isMade = async () => (await office.database.replacements.get(roundId)) !== undefined;
+    await until(async () => world.browser.waited.has(CHANGING_LOCK) || (await isMade()));
+    goOn();
+    await scored;
+    await world.untilLaid(office);
+    await world.pass(2 * HOUR);
+    await until(async () => (await come()) === before + 1);
+    expect((await world.mailboxes()).ana?.at(-1)?.text).toContain("35");
   });
 
   test("stays taken back, whatever comes in later", async () => {

@@ -32,6 +32,11 @@ export interface Standing {
   readonly memory: PlanMemory;
 }
 
+/** A plan as it is after the last change that its letters are made after. */
+export interface StandingNow extends Standing {
+  readonly asOf: number;
+}
+
 /** So many days after the gradebook was changed last a run may still leave by itself. */
 const TRUE_FOR_DAYS = 8;
 
@@ -44,23 +49,22 @@ export type Laid = "changed" | "as before" | "held";
  */
 export async function layRun(
   office: Office,
-  standing: Standing,
+  standing: StandingNow,
   at: number,
   leavesAt: number,
   known: Run | undefined,
   word?: { readonly allowed: readonly string[] },
 ): Promise<Laid> {
   const { database, around } = office;
-  const { plan, note } = standing;
+  const { plan, note, asOf: change } = standing;
   const roundId = known?.roundId ?? around.newId();
   // What is on its way comes first; it is looked at again then.
   if (await isBeingReplaced(database, roundId)) return "as before";
   // It is there before its letters are made, so that a change that comes meanwhile finds it.
   const laid = await reserveLaid(database, {
     ...{ id: roundId, planId: plan.id, runId: runId(plan.id, at), at: leavesAt, state: "outdated" },
-    ...{ change: 0, told: 0, hasLetters: false },
+    ...{ told: 0, hasLetters: false },
   });
-  const { change } = laid;
   const round = await findRound(database, roundId);
   const notAfter = word ? undefined : await trueUntil(office, plan);
   const isByWord = word !== undefined || round?.run?.byWord === true;
@@ -99,10 +103,10 @@ export async function layRun(
   });
 }
 
-/** Makes an announced round anew; what holds it up is kept with it. */
-export async function freshenAnnounced(office: Office, laid: LaidRound): Promise<Laid> {
+/** Makes an announced round anew, after the change `asOf`; what holds it up is kept with it. */
+export async function freshenAnnounced(office: Office, laid: LaidRound, asOf: number): Promise<Laid> {
   const { database, around } = office;
-  const { id, note, choices, onlyTo, at, change } = laid;
+  const { id, note, choices, onlyTo, at } = laid;
   const round = await findRound(database, id);
   if (!note || !choices || !round || (await isBeingReplaced(database, id))) return "as before";
   const source: FreshSource = {
@@ -123,7 +127,7 @@ export async function freshenAnnounced(office: Office, laid: LaidRound): Promise
     const news = before
       ? { ...made.news, changed: before.changed + made.news.changed, gone: before.gone + made.news.gone }
       : made.news;
-    await putInPlace(office, id, change, { ...made, news });
+    await putInPlace(office, id, asOf, { ...made, news });
     return newsWords(made.news) ? "changed" : "as before";
   });
 }

@@ -14,6 +14,7 @@ import { WORLD_TABLES, type World, type WorldRecords, type WorldTable, worldOf }
 import type { Recipe } from "@/core/tables/recipe";
 import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
+import { countedChanges } from "@/store/countedChanges";
 import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
 import { forgetPress } from "@/store/keepPress";
@@ -30,12 +31,15 @@ import { currentDatabaseName, deleteOthers } from "@/store/whichDatabase";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
 import { BackupDesk } from "./backupDesk";
+import { ChangesHeard } from "./changesHeard";
+import { CHANGING_LOCK } from "./changingLock";
 import { DrawnReports } from "./drawnReports";
 import { FeedbackDesk } from "./feedbackDesk";
 import { type EngineKeeper, keepEngine } from "./keepEngine";
 import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
 import { OPEN_LOCK } from "./openLock";
+import type { Touch } from "./outdate";
 import { PlanDesk } from "./planDesk";
 import { PostLine } from "./postLine";
 import { takeBackAll } from "./putBack";
@@ -68,7 +72,7 @@ type Everything = readonly [
 
 /** What one tab tells the others. */
 type Word =
-  | { readonly kind: "changed"; readonly keys: TouchedKeys; readonly at: number }
+  | { readonly kind: "changed"; readonly keys: TouchedKeys; readonly at: number; readonly number: number }
   | { readonly kind: "replaced" }
   /** Another database takes the place of this one: every tab lets go of it, and is loaded again then. */
   | { readonly kind: "leave" }
@@ -94,6 +98,7 @@ export class Office {
   /** Works out figures, selections and letters; started again by itself when it is gone. */
   readonly engine: Engine;
   private turn: Promise<unknown> = Promise.resolve();
+  private readonly changesHeard = new ChangesHeard();
   private heard = "";
   private isClosed = false;
   private readonly channel: Channel;
@@ -144,7 +149,7 @@ export class Office {
       const state = { world: worldOf(await loadWorld(database)), today, revision: 0, isOlder: false, isAway: false };
       const office = new Office(around, database, keeper, state, on);
       office.endings.push(keeper.end, letGo);
-      await office.loadAnew();
+      await office.inTurn(() => office.loadAnew());
       office.endings.push(
         watch(
           () => writtenAbout(database),
@@ -190,16 +195,14 @@ export class Office {
       const problem = `Letters that wait could not be called back yet, so nothing was kept. ${(cause as Error).message} Try again in a moment.`;
       return { ok: false, problem };
     }
-    await this.plans.touch({ change });
-    return this.spread(keep());
+    return this.changing({ change }, keep);
   }
 
   /** Takes a change of the list back or makes it again: the one named, or the one whose turn it is. */
   turnChange(wanted: { readonly seq: number } | "take back" | "make again"): Promise<Turn> {
-    return this.inTurn(async () => {
-      await this.plans.touch({ change: "any" });
-      return this.spread(turnChange(this.database, wanted, this.around.now()));
-    });
+    return this.inTurn(() =>
+      this.changing({ change: "any" }, () => turnChange(this.database, wanted, this.around.now())),
+    );
   }
 
   bringIn(record: Omit<BroughtIn, "id" | "appliedAt">, recipes: readonly Recipe[], screen: string): Promise<Commit> {
@@ -211,18 +214,19 @@ export class Office {
 
   /** Takes what was brought in back, or brings it in again. */
   turnBroughtIn(id: string): Promise<Commit> {
-    return this.inTurn(async () => {
-      await this.plans.touch({ change: "any" });
-      return this.spread(turnBroughtIn(this.database, id, this.around.now()));
-    });
+    return this.inTurn(() =>
+      this.changing({ change: "any" }, () => turnBroughtIn(this.database, id, this.around.now())),
+    );
   }
 
   /** Brings what families said into the browser; their wishes hold at once. */
   takeInFamilyEvents(journalId: string, events: readonly FamilyEvent[]): Promise<void> {
+    const isWish = events.some(({ kind }) => kind === "wish");
     return this.inTurn(async () => {
-      if (events.some(({ kind }) => kind === "wish")) await this.plans.touch({ change: "any" });
-      const change = await takeInFamilyEvents(this.database, journalId, events, this.around.now());
-      await this.spread(Promise.resolve({ ok: true, change, seq: undefined }));
+      await this.changing({ change: isWish ? "any" : {} }, async () => {
+        const change = await takeInFamilyEvents(this.database, journalId, events, this.around.now());
+        return { ok: true, change, seq: undefined };
+      });
     });
   }
 
@@ -231,8 +235,7 @@ export class Office {
     return this.inTurn(async () => {
       // Asked in turn: the answer before may have spoken of the same family.
       const change = state === "refused" ? {} : await this.engine.answerChange(answer, studentId);
-      await this.plans.touch({ change });
-      return this.spread(settleAnswer(this.database, answer, state, change, this.around.now()));
+      return this.changing({ change }, () => settleAnswer(this.database, answer, state, change, this.around.now()));
     });
   }
 
@@ -246,8 +249,9 @@ export class Office {
   ): Promise<Commit> {
     const done = await this.inTurn(async () => {
       const wanted = typeof change === "function" ? change(this.world) : change;
-      await this.plans.touch({ change: wanted, writtenOf: [round.noteId], isGathered: true });
-      return this.spread(keepRound(this.database, round, staged, wanted, screen, this.around.now(), announced));
+      return this.changing({ change: wanted, writtenOf: [round.noteId], isGathered: true }, () =>
+        keepRound(this.database, round, staged, wanted, screen, this.around.now(), announced),
+      );
     });
     if (done.ok) this.line.wake();
     return done;
@@ -257,7 +261,14 @@ export class Office {
   async replaceEverything(...[records, past = [], standing]: Everything): Promise<void> {
     await takeBackAll(this);
     await this.inTurn(async () => {
-      await replaceEverything(this.database, records, past, standing);
+      await this.around.locks.request(
+        CHANGING_LOCK,
+        async () => {
+          await this.plans.touch({ change: "any" });
+          await replaceEverything(this.database, records, past, standing);
+        },
+        "shared",
+      );
       await this.loadAnew();
       this.plans.wake();
       this.channel.post({ kind: "replaced" } satisfies Word);
@@ -330,18 +341,41 @@ export class Office {
     if (trouble !== undefined) this.state.change({ trouble });
   }
 
+  /**
+   * Waits until no change is half made in any tab and the figures know them all. Gives the number of the last change: what is
+   * made from here on was made after it.
+   */
+  async upToDate(): Promise<number> {
+    for (;;) {
+      const { all, ofData } = await this.around.locks.request(CHANGING_LOCK, () => countedChanges(this.database));
+      if (this.changesHeard.hasAll(ofData)) return all;
+      await this.inTurn(() => this.loadAnew());
+    }
+  }
+
+  /** Makes a change: what it touches leaves no more first, and nothing is made anew before the change is known everywhere. */
+  private async changing<Done extends Commit>(touch: Touch, keep: () => Promise<Done>): Promise<Done> {
+    const done = await this.around.locks.request(
+      CHANGING_LOCK,
+      async () => this.spread(await this.plans.touch(touch), await keep()),
+      "shared",
+    );
+    return done as Done;
+  }
+
   /** Tells the engine, the screens and the other tabs of a change that is kept. */
-  private async spread<Done extends Commit>(committing: Promise<Done>): Promise<Done> {
-    const done = await committing;
+  private async spread<Done extends Commit>(number: number, done: Done): Promise<Done> {
     if (this.state.get().trouble && this.state.get().trouble !== ENGINE_WORDS)
       this.state.change({ trouble: undefined });
-    if (!done.ok || isEmptyChange(done.change)) return done;
-    this.backups.changed();
+    const change = done.ok ? done.change : {};
     const at = this.around.now();
-    await this.show(done.change, at);
-    this.channel.post({ kind: "changed", keys: touchedKeys(done.change), at } satisfies Word);
+    if (!isEmptyChange(change)) await this.show(change, at);
+    this.changesHeard.hear(number);
+    this.channel.post({ kind: "changed", keys: touchedKeys(change), at, number } satisfies Word);
+    if (isEmptyChange(change)) return done;
+    this.backups.changed();
     // Whoever wants no letters any more gets none of those that wait.
-    if (done.change.guardians || done.change.students) this.line.wake();
+    if (change.guardians || change.students) this.line.wake();
     return done;
   }
 
@@ -354,11 +388,13 @@ export class Office {
 
   private async loadAnew(): Promise<void> {
     this.generation += 1;
+    const { ofData } = await this.around.locks.request(CHANGING_LOCK, () => countedChanges(this.database));
     const records = await loadWorld(this.database);
     const written = await writtenAbout(this.database);
     const today = todayOf(this.around);
     await this.keeper.load(records, today, await pastScores(this.database), written);
     this.heard = JSON.stringify(written);
+    this.changesHeard.begin(ofData);
     this.state.change({ world: worldOf(records), today, revision: this.state.get().revision + 1 });
   }
 
@@ -402,8 +438,9 @@ export class Office {
     const taken = this.inTurn(async () => {
       if (word.kind === "replaced") return this.loadAnew();
       const change = await this.changeToNow(word.keys);
-      await this.plans.touch({ change });
       if (!isEmptyChange(change)) await this.show(change, word.at);
+      this.changesHeard.hear(word.number);
+      this.plans.stir();
     });
     this.unlessClosed(taken);
   }

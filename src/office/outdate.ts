@@ -21,12 +21,14 @@ type Office_ = Pick<Office, "around" | "database" | "world">;
 
 /**
  * Marks every laid round that something touches as outdated, here and with the post room, before it happens: none of them
- * leaves until it is made anew. Where nobody answers it is kept and told as soon as somebody does.
+ * leaves until it is made anew. Where nobody answers it is kept and told as soon as somebody does. Gives the number of the
+ * change of the data.
  */
-export async function outdateTouched(office: Office_, touch: Touch): Promise<void> {
+export async function outdateTouched(office: Office_, touch: Touch): Promise<number> {
   const { database } = office;
+  const isOfData = touch.change !== undefined;
   const laid = (await laidRounds(database)).filter(({ state }) => state !== "frozen");
-  if (laid.length === 0) return;
+  if (laid.length === 0) return markAndTell(office, [], isOfData);
   const notes = await notesOf(office, laid);
   const classes =
     touch.change === undefined
@@ -55,18 +57,23 @@ export async function outdateTouched(office: Office_, touch: Touch): Promise<voi
       (writtenOf.size > 0 && asksWhatWasWritten(note));
     return isHit ? [one.id] : [];
   });
-  await markAndTell(office, ids);
+  return markAndTell(office, ids, isOfData);
 }
 
-/** Marks some laid rounds as outdated, here and with the post room. */
-export async function markAndTell(office: Pick<Office, "around" | "database">, ids: readonly string[]): Promise<void> {
-  if (ids.length === 0) return;
-  await markOutdated(office.database, ids);
+/** Marks some laid rounds as outdated, here and with the post room. Gives the number of the change of the data. */
+export async function markAndTell(
+  office: Pick<Office, "around" | "database">,
+  ids: readonly string[],
+  isOfData = false,
+): Promise<number> {
+  const number = await markOutdated(office.database, ids, isOfData);
+  if (ids.length === 0) return number;
   try {
     await tellOutdated(office);
   } catch (cause) {
     if (!(cause instanceof NobodyAnswers)) throw cause;
   }
+  return number;
 }
 
 /** The note that each laid round is made from. */

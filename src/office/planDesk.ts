@@ -18,7 +18,7 @@ import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, planMemory, ru
 import type { DryRun } from "@/workers/engine/planFresh";
 import { STILL_RIGHT_MS, takeBack } from "./handOver";
 import { LAYING_LOCK } from "./layingLock";
-import { freshAsked, freshenAnnounced, layRun, type Standing } from "./layRun";
+import { freshAsked, freshenAnnounced, layRun, type Standing, type StandingNow } from "./layRun";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
 import type { Sent } from "./sendNote";
@@ -49,9 +49,18 @@ export class PlanDesk {
     this.isOpen = false;
   }
 
-  /** Before something happens: what it touches of what is laid leaves no more until it is made anew. */
-  async touch(touch: Touch): Promise<void> {
-    await outdateTouched(this.office, touch);
+  /**
+   * Before something happens: what it touches of what is laid leaves no more until it is made anew. Gives the number of the
+   * change of the data.
+   */
+  async touch(touch: Touch): Promise<number> {
+    const number = await outdateTouched(this.office, touch);
+    this.stir();
+    return number;
+  }
+
+  /** Something was changed: every plan is looked at. */
+  stir(): void {
     this.isStirred = true;
     this.wake();
   }
@@ -111,6 +120,7 @@ export class PlanDesk {
     await this.settle();
     // The computer of before may still send what these would.
     if (await plansWaitForWord(database)) return;
+    await office.upToDate();
     const plans = (await allPlans(database)).sort((a, b) => a.order - b.order);
     const due: { at: number; order: number; lay: () => Promise<boolean> }[] = [];
     const wantedRuns = new Set<string>();
@@ -122,14 +132,14 @@ export class PlanDesk {
       const standing = { plan, note, memory: await this.remember(plan, note, isStirred) };
       for (const at of await this.timesOf(standing)) {
         wantedRuns.add(runId(plan.id, at));
-        due.push({ at, order: plan.order, lay: () => this.layOne(standing, at) });
+        due.push({ at, order: plan.order, lay: () => this.layOne(plan.id, at) });
       }
     }
     this.nextDue = Math.min(...due.flatMap(({ at }) => (at > office.around.now() ? [at] : [])));
     await this.takeOut(wantedRuns);
     for (const laid of await laidRounds(database)) {
       if (laid.planId !== undefined || laid.state !== "outdated") continue;
-      due.push({ at: laid.at, order: -1, lay: async () => (await freshenAnnounced(office, laid)) === "changed" });
+      due.push({ at: laid.at, order: -1, lay: () => this.freshen(laid.id) });
     }
     due.sort((a, b) => a.at - b.at || a.order - b.order);
     for (const { at, lay } of due) {
@@ -205,8 +215,26 @@ export class PlanDesk {
     return [at];
   }
 
+  /** Makes an announced round anew. Gives whether other letters are to leave. */
+  private async freshen(roundId: string): Promise<boolean> {
+    const asOf = await this.office.upToDate();
+    const laid: LaidRound | undefined = await this.office.database.laidRounds.get(roundId);
+    return laid?.state === "outdated" && (await freshenAnnounced(this.office, laid, asOf)) === "changed";
+  }
+
+  /** A plan that is on, as it is now; what is changed from here on touches what is made of it. */
+  private async standingNow(planId: string): Promise<StandingNow | undefined> {
+    const { database } = this.office;
+    const asOf = await this.office.upToDate();
+    const plan = await findPlan(database, planId);
+    const note = await findNote(database, planId);
+    return plan?.isOn && note ? { plan, note, memory: await this.memoryOf(plan), asOf } : undefined;
+  }
+
   /** Lays one run where it is not as it should be. Gives whether other letters are to leave. */
-  private async layOne(standing: Standing, at: number): Promise<boolean> {
+  private async layOne(planId: string, at: number): Promise<boolean> {
+    const standing = await this.standingNow(planId);
+    if (!standing) return false;
     const { plan } = standing;
     const { database, around } = this.office;
     const now = around.now();
@@ -373,11 +401,12 @@ export class PlanDesk {
         return { ok: false, problem: "This run is over already. Nothing goes twice." };
       const { takeBackSeconds } = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
       const leavesAt = Math.max(run.at, office.around.now() + takeBackSeconds * 1000);
+      const asOf = await office.upToDate();
       const memory = await this.remember(plan, note, false);
       const check = await this.dry({ plan, note, memory }, leavesAt);
       // What she saw is what she allows; something newer is looked at first.
       const fresh = known?.asks !== "held" ? check.check.findings.map(({ finding }) => finding.code) : allowed;
-      const done = await layRun(office, { plan, note, memory }, run.at, leavesAt, known, { allowed: fresh });
+      const done = await layRun(office, { plan, note, memory, asOf }, run.at, leavesAt, known, { allowed: fresh });
       await office.hearNow();
       office.line.wake();
       const after = await office.database.runs.get(run.id);

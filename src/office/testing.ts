@@ -33,6 +33,8 @@ export class TestBrowser {
   private readonly lines = new Map<string, Promise<unknown>>();
   private readonly sharing = new Map<string, Set<Promise<void>>>();
   private readonly busy = new Set<string>();
+  /** The locks that somebody waits for who wants to have them alone. */
+  readonly waited = new Set<string>();
   /** How often a page was loaded again by itself. */
   reloads = 0;
   private readonly tabs = new Set<(word: unknown) => void>();
@@ -117,7 +119,9 @@ export class TestBrowser {
             sharing.add(over);
             return turn;
           }
+          if (sharing.size > 0) this.waited.add(name);
           const turn = Promise.all([before, ...sharing]).then(() => {
+            this.waited.delete(name);
             this.busy.add(name);
             return work().finally(() => this.busy.delete(name));
           });

@@ -4,25 +4,27 @@ import { mayMoveRun, type Run, runSchema } from "@/core/delivery/plans/run";
 import type { Letter, Round } from "@/core/delivery/round";
 import type { WrittenMark } from "@/core/model/noteKind";
 import { countAnew } from "./countAnew";
+import { countChange, countedChanges } from "./countedChanges";
 import type { VineDatabase } from "./openDatabase";
 import type { StagedLetters } from "./stageLetters";
-
-const CHANGE = "laid change";
 
 /** The rounds that are made anew until they leave. */
 export function laidRounds(database: VineDatabase): Promise<LaidRound[]> {
   return database.laidRounds.toArray();
 }
 
-/** Marks rounds as outdated by one more change; frozen ones stay as they are. */
-export function markOutdated(database: VineDatabase, ids: readonly string[]): Promise<void> {
+/**
+ * Marks rounds as outdated by one more change; frozen ones stay as they are. `isOfData`: the data is about to change. Gives
+ * the number of the change of the data.
+ */
+export function markOutdated(database: VineDatabase, ids: readonly string[], isOfData: boolean): Promise<number> {
   return database.transaction("rw", ["laidRounds", "meta"], async () => {
-    const known: (LaidRound | undefined)[] = await database.laidRounds.bulkGet([...ids]);
+    const { all: change, ofData } = await countChange(database, isOfData);
+    const known: (LaidRound | undefined)[] = ids.length > 0 ? await database.laidRounds.bulkGet([...ids]) : [];
     const rows = known.filter((row): row is LaidRound => row !== undefined && row.state !== "frozen");
-    if (rows.length === 0) return;
-    const change = Number((await database.meta.get(CHANGE))?.value ?? 0) + 1;
-    await database.meta.put({ key: CHANGE, value: change });
-    await database.laidRounds.bulkPut(rows.map((row) => ({ ...row, state: "outdated" as const, change })));
+    if (rows.length > 0)
+      await database.laidRounds.bulkPut(rows.map((row) => ({ ...row, state: "outdated" as const, change })));
+    return ofData;
   });
 }
 
@@ -43,12 +45,14 @@ export function changeWasTold(database: VineDatabase, rounds: readonly LaidRound
   });
 }
 
-/** Keeps that a round is about to be laid, where it is not kept yet; gives it as it is. */
-export function reserveLaid(database: VineDatabase, laid: LaidRound): Promise<LaidRound> {
-  return database.transaction("rw", ["laidRounds"], async () => {
+/** Keeps that a round is about to be laid, where it is not kept yet; gives it as it is. It is touched by all that was counted by then. */
+export function reserveLaid(database: VineDatabase, laid: Omit<LaidRound, "change">): Promise<LaidRound> {
+  return database.transaction("rw", ["laidRounds", "meta"], async () => {
     const known: LaidRound | undefined = await database.laidRounds.get(laid.id);
-    if (!known) await database.laidRounds.put(laidRoundSchema.parse(laid));
-    return known ?? laid;
+    if (known) return known;
+    const whole = laidRoundSchema.parse({ ...laid, change: (await countedChanges(database)).all });
+    await database.laidRounds.put(whole);
+    return whole;
   });
 }
 
@@ -57,7 +61,7 @@ export interface Laying {
   readonly round: Round;
   readonly staged: StagedLetters;
   readonly marks: Readonly<Record<string, WrittenMark>>;
-  /** The change of the data that it was made after. */
+  /** The last change that it was made after. */
   readonly change: number;
   readonly run: Run;
   readonly stagedAs: string;
