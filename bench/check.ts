@@ -1,10 +1,10 @@
 import { checkNote } from "@/core/check/checkNote";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { noteLetters } from "@/core/letter/noteLetters";
-import { startNote } from "@/core/letter/startNote";
 import { instantOf } from "@/core/model/day";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
+import { startNote } from "@/core/starters/startNote";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
 import { type Comparison, compare } from "./measure";
 

@@ -1,9 +1,9 @@
 import initSqlJs, { type Database } from "sql.js";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { editScores } from "@/core/gradebook/scoreEdit";
-import { startNote } from "@/core/letter/startNote";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
+import { startNote } from "@/core/starters/startNote";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
 import { type Comparison, compare } from "./measure";
 

@@ -4,10 +4,10 @@ import { type BlockModel, blockModel } from "@/core/letter/blockModel";
 import { compileLetter } from "@/core/letter/compileLetter";
 import { fieldWriter } from "@/core/letter/fieldWriter";
 import { letterContexts } from "@/core/letter/noteLetters";
-import { startNote } from "@/core/letter/startNote";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
+import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { type Comparison, compare } from "./measure";
 

@@ -1,10 +1,10 @@
 import { readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
 import { runRule } from "@/core/delivery/plans/runRule";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
-import { noteFrom } from "@/core/letter/startNote";
 import { addDays, instantOf } from "@/core/model/day";
 import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
+import { noteFrom } from "@/core/starters/startNote";
 import { demoPast } from "@/demo/demoPast";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
 import { asOfLeaving } from "@/workers/engine/planFresh";

@@ -223,7 +223,7 @@ test("one letter to each family: fewer letters, each about all the children and 
   await choose(page, "Seen as", "plain text");
   await page.waitForFunction(
     () =>
-      (document.querySelector(".finished-letter pre")?.textContent?.match(/this is how things stand for/g) ?? [])
+      (document.querySelector(".finished-letter pre")?.textContent?.match(/This is how things stand for/g) ?? [])
         .length > 1,
   );
   const plain = await page.$eval(".finished-letter pre", (pre) => pre.textContent ?? "");

@@ -131,7 +131,13 @@ async function changeSubject(words: string, before: string): Promise<void> {
   await page.click("a[href$='/plan']");
   await press(page, "Whom it is for, and its words", "link");
   await page.waitForSelector(".letter-body .tiptap");
-  await (await page.waitForSelector("[aria-label='Subject']"))?.click();
+  // A click may choose a field, which what is typed would take the place of.
+  await page.waitForSelector("[aria-label='Subject']");
+  await page.$eval("[aria-label='Subject']", (subject) => {
+    (subject as HTMLElement).focus();
+    window.getSelection()?.selectAllChildren(subject);
+    window.getSelection()?.collapseToEnd();
+  });
   await page.keyboard.press("End");
   for (const _key of before) await page.keyboard.press("Backspace");
   await page.keyboard.type(words);

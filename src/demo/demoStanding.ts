@@ -1,10 +1,10 @@
 import { readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
-import { noteFrom } from "@/core/letter/startNote";
 import { addDays, type Day, instantOf } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { PastScores } from "@/core/model/pastScores";
 import type { Plan } from "@/core/model/plan";
 import type { WorldRecords } from "@/core/model/world";
+import { noteFrom } from "@/core/starters/startNote";
 import { demoSchoolWithPast } from "./demoPast";
 import type { SchoolSize } from "./demoSchool";
 

@@ -1,10 +1,10 @@
 import { adding } from "@/core/change/change";
 import type { ReadyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
-import { noteFrom } from "@/core/letter/startNote";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { currentPeriod } from "@/core/model/term";
 import { dayInZone } from "@/core/model/zoneTime";
+import { noteFrom } from "@/core/starters/startNote";
 import type { Commit } from "@/store/commitChange";
 import { allPlans, databaseId } from "@/store/runRepository";
 import type { Office } from "./office";

@@ -1,9 +1,9 @@
 import "fake-indexeddb/auto";
 import { afterAll, afterEach, beforeAll, expect, test } from "vitest";
 import { adding, updating } from "@/core/change/change";
-import { startNote } from "@/core/letter/startNote";
 import { halfDone } from "@/core/marking/halfDone";
 import { viewsOfNobody } from "@/core/marking/viewsOfNobody";
+import { startNote } from "@/core/starters/startNote";
 import { openDatabase } from "@/store/openDatabase";
 import type { Office } from "./office";
 import { sendNote } from "./sendNote";

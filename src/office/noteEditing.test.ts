@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, expect, test } from "vitest";
 import { adding, removing } from "@/core/change/change";
-import { startNote } from "@/core/letter/startNote";
 import type { Note } from "@/core/model/note";
+import { startNote } from "@/core/starters/startNote";
 import { sampleWorld } from "@/core/testing/sampleClass";
 import { openDatabase } from "@/store/openDatabase";
 import { NoteEditing, type NoteEditingState } from "./noteEditing";

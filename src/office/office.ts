@@ -10,7 +10,15 @@ import type { Enclosure } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import type { PastScores } from "@/core/model/pastScores";
 import type { Plan } from "@/core/model/plan";
-import { WORLD_TABLES, type World, type WorldRecords, type WorldTable, worldOf } from "@/core/model/world";
+import { DEFAULT_SETTINGS } from "@/core/model/settings";
+import {
+  emptyWorldRecords,
+  WORLD_TABLES,
+  type World,
+  type WorldRecords,
+  type WorldTable,
+  worldOf,
+} from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";
 import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
@@ -273,6 +281,11 @@ export class Office {
       this.plans.wake();
       this.channel.post({ kind: "replaced" } satisfies Word);
     });
+  }
+
+  /** Nothing is left but plain settings: no demo school comes back by itself. Errors: as above. */
+  emptyEverything(): Promise<void> {
+    return this.replaceEverything({ ...emptyWorldRecords(), settings: [DEFAULT_SETTINGS] });
   }
 
   /** Keeps something begun, so that it can be taken up again; undefined forgets it. */

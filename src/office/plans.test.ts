@@ -1,12 +1,12 @@
 import "fake-indexeddb/auto";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { adding, setRows, updating } from "@/core/change/change";
-import { startNote } from "@/core/letter/startNote";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { addDays } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { dayInZone } from "@/core/model/zoneTime";
+import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { openDatabase } from "@/store/openDatabase";
 import { databaseId } from "@/store/runRepository";

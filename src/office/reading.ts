@@ -7,7 +7,7 @@ import { unfinishedPresses } from "@/store/keepPress";
 import * as replies from "@/store/keepReply";
 import { keptByName } from "@/store/keptByName";
 import { laidRounds } from "@/store/laidRounds";
-import { pastOfAssignment } from "@/store/loadWorld";
+import { isMadeUp, pastOfAssignment } from "@/store/loadWorld";
 import type { VineDatabase } from "@/store/openDatabase";
 import { plansWaitForWord } from "@/store/restored";
 import * as rounds from "@/store/roundRepository";
@@ -47,6 +47,7 @@ export function readingOf(database: VineDatabase, now: () => number, base = data
     findNote: of(notes.findNote),
     findRound: of(rounds.findRound),
     keptByName: of(keptByName),
+    isMadeUp: of(isMadeUp),
     lastFailure: of(rounds.lastFailure),
     lastRoundOf: of(rounds.lastRoundOf),
     lettersAbout: of(rounds.lettersAbout),

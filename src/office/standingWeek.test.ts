@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
-import { startNote } from "@/core/letter/startNote";
+import { startNote } from "@/core/starters/startNote";
 import { sendNote } from "./sendNote";
 import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
 

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
-import { startNote } from "@/core/letter/startNote";
+import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { deleteDatabase, openDatabase } from "@/store/openDatabase";
 import { currentDatabaseName, useDatabase } from "@/store/whichDatabase";

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { LETTER_LANGUAGES, wordsIn } from "@/core/letter/letterWords";
+import { LETTER_LANGUAGES, wordsIn } from "@/core/languages/letterWords";
 import { mailDocument } from "@/core/letter/mailDocument";
 import { CardHolds } from "./cardHolds";
 import { composeMessage } from "./composeMessage";

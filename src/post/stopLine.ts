@@ -1,5 +1,5 @@
 import type { HandedLetter } from "@/core/delivery/handOver";
-import { isRightToLeft, wordsIn } from "@/core/letter/letterWords";
+import { isRightToLeft, wordsIn } from "@/core/languages/letterWords";
 import { escapeAttribute, escapeHtml, STYLES } from "@/core/letter/mailDocument";
 
 /** How a reader stops the letters: by a link of their own, or, where families reach no page of this server, by writing back. */

@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, expect, test } from "vitest";
 import { adding, type Change } from "@/core/change/change";
-import { starterWords } from "@/core/letter/starterWords";
 import type { Selection } from "@/core/model/selection";
+import { starterWords } from "@/core/starters/starterWords";
 import { commitChange } from "./commitChange";
 import { fileBytes, keepFile, missingFiles } from "./keepFile";
 import { keptByName } from "./keptByName";

@@ -65,10 +65,17 @@ export async function replaceEverything(
     }
     await ensureSettings(database);
     await database.meta.put({ key: BEGUN, value: 1 });
+    await database.meta.put({ key: MADE_UP, value: records.classes.length > 0 ? 1 : 0 });
   });
 }
 
 const BEGUN = "begun";
+const MADE_UP = "made up";
+
+/** Whether what is there began as a demo school, in which everybody is made up. */
+export async function isMadeUp({ meta }: VineDatabase): Promise<boolean> {
+  return (await meta.get(MADE_UP))?.value === 1;
+}
 
 /** Whether there ever was anything: who emptied it has no demo school come back by itself. */
 async function wasBegun(database: VineDatabase): Promise<boolean> {

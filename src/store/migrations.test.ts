@@ -4,9 +4,8 @@ import path from "node:path";
 import { afterEach, describe, expect, test } from "vitest";
 import { postEventSchema } from "@/core/delivery/postEvent";
 import { readKept } from "@/core/letter/readKept";
-import { startNote } from "@/core/letter/startNote";
-
 import { worldOf } from "@/core/model/world";
+import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { allRecipes, broughtInNewestFirst, turnBroughtIn } from "./applyBroughtIn";
 import { findNote, notesNewestFirst } from "./findNote";

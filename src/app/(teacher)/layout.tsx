@@ -1,15 +1,15 @@
 import type { ReactNode } from "react";
-import { Frame } from "@/ui/frame/Frame";
+import { FindingFrame } from "@/ui/find/FindingFrame";
 
 /** The teacher's screens, in their frame. */
 export default function TeacherLayout({ children }: { children: ReactNode }) {
   return (
-    <Frame
+    <FindingFrame
       opensDemo={process.env.VINE_DEMO !== undefined && process.env.VINE_DEMO !== ""}
       demoStands={process.env.VINE_DEMO === "whole"}
       pinnedToday={process.env.VINE_TODAY || undefined}
     >
       {children}
-    </Frame>
+    </FindingFrame>
   );
 }

@@ -1,10 +1,10 @@
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { startNote } from "../letter/startNote";
 import { instantOf } from "../model/day";
 import type { Note } from "../model/note";
 import { worldOf } from "../model/world";
 import { planNote } from "../selection/planNote";
+import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { checkNote } from "./checkNote";
 import { draftingWords } from "./draftingWords";

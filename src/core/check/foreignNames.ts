@@ -1,4 +1,4 @@
-import { baseLanguage } from "../letter/letterWords";
+import { baseLanguage } from "../languages/letterWords";
 import { nameKey } from "../matching/nameKey";
 import type { Guardian } from "../model/guardian";
 import { classLabel } from "../model/schoolClass";

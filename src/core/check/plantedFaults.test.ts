@@ -1,6 +1,5 @@
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { startNote } from "../letter/startNote";
 import type { Condition } from "../model/condition";
 import { addDays, instantOf } from "../model/day";
 import type { BlockNode, InlineNode, Mark, PlainBlockNode } from "../model/letterBody";
@@ -13,6 +12,7 @@ import type { Score } from "../model/score";
 import { type WorldRecords, worldOf } from "../model/world";
 import { emptyDesign } from "../report/readyMadeDesigns";
 import { planNote } from "../selection/planNote";
+import { startNote } from "../starters/startNote";
 import { FOUND_IN_WORLDS } from "../testing/checkWorlds";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { checkNote } from "./checkNote";

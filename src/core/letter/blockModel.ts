@@ -3,6 +3,7 @@ import { handingIn } from "../figures/handingIn";
 import type { MissingAssignment } from "../figures/missingWork";
 import { newEntries } from "../figures/newEntries";
 import { trend } from "../figures/trend";
+import { wordsIn } from "../languages/letterWords";
 import type { Assignment } from "../model/assignment";
 import { addDays, instantOf } from "../model/day";
 import {
@@ -19,7 +20,6 @@ import type { View } from "../model/view";
 import { assignmentField, assignmentOf } from "./assignmentField";
 import { formatValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
-import { wordsIn } from "./letterWords";
 import { reachedWords, rubricLines, totalStatement } from "./rubricLines";
 import { trendPicture } from "./trendPicture";
 import { writingIn } from "./writingIn";

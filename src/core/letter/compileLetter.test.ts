@@ -22,6 +22,7 @@ import type { Statement } from "../model/statement";
 import { worldOf } from "../model/world";
 import { planCounts, planSentence } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";
+import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { blockModel } from "./blockModel";
 import { compileLetter } from "./compileLetter";
@@ -29,7 +30,6 @@ import { fieldById } from "./fieldsFor";
 import type { FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
 import { letterContexts, noteLetters } from "./noteLetters";
-import { startNote } from "./startNote";
 
 type Work = NonNullable<Parameters<typeof sampleWorld>[0]>["work"];
 
@@ -81,7 +81,7 @@ describe("a letter", () => {
     expect(letter.text).toBe(
       [
         "Dear Ewa Wójcik,",
-        "this is how things stand for Ana in Earth Systems 9 (Winter term). The overall average is 43\u00a0%.",
+        "This is how things stand for Ana in Earth Systems 9 (Winter term). The overall average is 43\u00a0%.",
         "Labs: 43\u00a0%\nQuizzes: no scores yet\nOverall: 43\u00a0%",
         "Work that is still missing:",
         "- Wave tank lab (Labs, due 12 November 2026, 20 points)",
@@ -380,9 +380,8 @@ describe("a letter to a family", () => {
     expect(both?.subject).toBe("Ana and Bo in Earth Systems 9");
     const position = (name: string, percent: number) =>
       [
-        `this is how things stand for ${name} in Earth Systems 9 (Winter term). The overall average is ${percent}\u00a0%.`,
+        `This is how things stand for ${name} in Earth Systems 9 (Winter term). The overall average is ${percent}\u00a0%.`,
         `Labs: ${percent}\u00a0%\nQuizzes: no scores yet\nOverall: ${percent}\u00a0%`,
-        "Work that is still missing:",
         "Nothing is missing.",
       ].join("\n\n");
     const closing = "Please write back if you have a question.\n\nIlse Maronde\nSallow Bay School\n";

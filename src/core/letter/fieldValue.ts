@@ -1,7 +1,7 @@
 import type { Fraction } from "../figures/fraction";
 import { roundFraction } from "../figures/roundFraction";
+import { type Counted, type LetterWords, wordsIn } from "../languages/letterWords";
 import type { Day } from "../model/day";
-import { type Counted, type LetterWords, wordsIn } from "./letterWords";
 import { writingIn } from "./writingIn";
 
 /** What a field holds for one letter, before it is written as a format says. */

@@ -6,6 +6,7 @@ import { gradeLabel, statementText } from "../figures/gradeLabel";
 import { handingIn } from "../figures/handingIn";
 import { roundFraction } from "../figures/roundFraction";
 import type { ClassGradebook } from "../figures/studentFigures";
+import type { Counted } from "../languages/letterWords";
 import type { Since } from "../model/condition";
 import { titleKey } from "../model/titleKey";
 import { earlierAverage } from "../selection/earlierAverage";
@@ -13,7 +14,6 @@ import { missingTitle } from "./blockModel";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
-import type { Counted } from "./letterWords";
 
 /** How far back "lately" reaches, in days. */
 const LATELY_DAYS = 28;

@@ -1,6 +1,6 @@
+import { isRightToLeft } from "../languages/letterWords";
 import type { Settings } from "../model/settings";
 import type { BlockModel } from "./blockModel";
-import { isRightToLeft } from "./letterWords";
 import { linkedText } from "./linkedText";
 
 /** Styles are inline, since mail programs drop style sheets. Sizes are in px for the same reason. */

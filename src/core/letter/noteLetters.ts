@@ -1,5 +1,6 @@
 import { classDaysOf } from "../figures/classDays";
 import type { FiguresIndex } from "../figures/figuresIndex";
+import { baseLanguage } from "../languages/letterWords";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";
@@ -7,8 +8,8 @@ import { type Match, type PlannedLetter, readersOf } from "../selection/planNote
 import type { Recipient } from "../selection/recipient";
 import { classRowsOf } from "../selection/selectionRow";
 import { compileLetter, type RenderedLetter } from "./compileLetter";
+import { isDraft } from "./draftVariant";
 import type { LetterContext } from "./letterContext";
-import { baseLanguage } from "./letterWords";
 import { writingIn } from "./writingIn";
 
 /** What one planned letter can speak of, in a language, for each student and class that it is about. They must exist. */
@@ -78,10 +79,10 @@ function fittingWords(
 /** A letter's words in one language. */
 type WordsInLanguage = Pick<Note, "language" | "subject" | "body">;
 
-/** The words that somebody gets: those in the language that they read, else the note's own. */
+/** The words that somebody gets: those in the language that they read where they are no draft, else the note's own. */
 export function wordsFor(note: WordsInLanguage & Pick<Note, "variants">, reads: string | undefined): WordsInLanguage {
   const variant = note.variants.find(({ language }) => reads && baseLanguage(language) === baseLanguage(reads));
-  return variant ?? note;
+  return variant && !isDraft(note, variant) ? variant : note;
 }
 
 /** The language that a recipient reads; none is known of students. */

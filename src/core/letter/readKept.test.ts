@@ -4,9 +4,9 @@ import type { PageDesign } from "../model/pageDesign";
 import type { Rubric } from "../model/rubric";
 import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
+import { starterWords } from "../starters/starterWords";
 import { sampleClass, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { readKept, writeKept } from "./readKept";
-import { starterWords } from "./starterWords";
 
 const selection: Selection = {
   classIds: ["class"],

@@ -1,4 +1,4 @@
-import { baseLanguage } from "./letterWords";
+import { baseLanguage } from "../languages/letterWords";
 
 /** How long a text is and how easily it reads. */
 export interface Reading {

@@ -2,11 +2,11 @@ import { fraction } from "../figures/fraction";
 import { statementText } from "../figures/gradeLabel";
 import { pointsToUnits } from "../figures/pointsToUnits";
 import { roundFraction } from "../figures/roundFraction";
+import { wordsIn } from "../languages/letterWords";
 import type { Assignment } from "../model/assignment";
 import { type Criterion, levelOf, pointsOf, type Reached } from "../model/criterion";
 import type { Score } from "../model/score";
 import type { World } from "../model/world";
-import { wordsIn } from "./letterWords";
 import { writingIn } from "./writingIn";
 
 /** One criterion that was judged, as a family reads it. */

@@ -1,6 +1,6 @@
+import { baseLanguage, type Counted, wordsIn } from "../languages/letterWords";
 import { type Day, formatDay } from "../model/day";
 import { counted as countedInEnglish, listed } from "../words";
-import { baseLanguage, type Counted, wordsIn } from "./letterWords";
 
 /** How numbers, days and lists are written in the language of a letter. */
 export interface Writing {
@@ -28,8 +28,8 @@ const ENGLISH: Writing = {
   day: formatDay,
   list: (items) => listed(items),
   counted: (count, what) => {
-    const { one = "", other } = wordsIn("en").counted[what];
-    return countedInEnglish(count, one, other);
+    const { one, other } = wordsIn("en").counted[what];
+    return countedInEnglish(count, typeof one === "string" ? one : other, other);
   },
 };
 
@@ -54,6 +54,9 @@ function writingOf(language: string): Writing {
     percent: (value, decimals) => `${number(value, decimals)}\u00a0%`,
     day: (day, style) => days[style].format(Date.parse(day)),
     list: (items) => lists.format(items),
-    counted: (count, what) => `${number(count)} ${counted[what][plurals.select(count)] ?? counted[what].other}`,
+    counted: (count, what) => {
+      const words = counted[what][plurals.select(count)] ?? counted[what].other;
+      return typeof words === "string" ? `${number(count)} ${words}` : words.alone;
+    },
   };
 }

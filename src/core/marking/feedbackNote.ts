@@ -1,9 +1,9 @@
-import { starterWords } from "../letter/starterWords";
-import { noteFrom } from "../letter/startNote";
 import type { Assignment } from "../model/assignment";
 import type { Audience } from "../model/audience";
 import type { Marking } from "../model/marking";
 import type { Note } from "../model/note";
+import { starterWords } from "../starters/starterWords";
+import { noteFrom } from "../starters/startNote";
 
 /** The id of the note by which the feedback on an assignment goes out: one for each, so that nobody gets it twice. */
 export function feedbackNoteId(assignmentId: string): string {

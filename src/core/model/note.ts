@@ -8,9 +8,14 @@ import { selectionSchema } from "./selection";
 
 const languageSchema = z.string().min(2);
 
-/** The same letter in other languages. */
+/** The same letter in other languages. `isConfirmed`: it may say word for word what the note says. */
 export const variantsSchema = z.array(
-  z.object({ language: languageSchema, subject: letterSubjectSchema, body: letterBodySchema }),
+  z.object({
+    language: languageSchema,
+    subject: letterSubjectSchema,
+    body: letterBodySchema,
+    isConfirmed: z.boolean().optional(),
+  }),
 );
 
 /** A piece of writing to many people: its words, who gets it, when it goes. */

@@ -28,6 +28,8 @@ export const settingsSchema = z.object({
   daysOff: z.array(daysOffSchema).optional(),
   /** Within so many days a guardian gets one letter of all standing notes together; none is as many as there are. */
   quietDays: z.number().int().min(1).max(60).optional(),
+  /** The languages whose ready-made words somebody who speaks them has read, by their tags. */
+  readLanguages: z.array(z.string().min(2)).optional(),
   /** Words and files of letters older than so many days are let go; none keeps them. */
   keepTextsDays: z.number().int().min(30).max(3650).optional(),
 });

@@ -1,4 +1,4 @@
-import { baseLanguage } from "../letter/letterWords";
+import { baseLanguage } from "../languages/letterWords";
 import { PLAIN_ACCENT } from "../model/letterHead";
 import type { Paper, PaperBlock, PaperPage, PaperPictures, PaperRun } from "./paperContent";
 

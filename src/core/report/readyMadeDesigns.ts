@@ -1,5 +1,5 @@
+import { baseLanguage, LETTER_LANGUAGES } from "../languages/letterWords";
 import { field, missingWork, paragraph, text } from "../letter/letterParts";
-import { baseLanguage, LETTER_LANGUAGES } from "../letter/letterWords";
 import type { InlineNode, LetterSubject, PlainBlockNode } from "../model/letterBody";
 import type { PageBlockNode, PageDesign, PageLook } from "../model/pageDesign";
 import type { ReadyMadeDesignId } from "../model/reportChoice";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { LETTER_LANGUAGES } from "../letter/letterWords";
+import { LETTER_LANGUAGES } from "../languages/letterWords";
 import { READY_MADE_DESIGNS, type ReportChoice } from "../model/reportChoice";
 import { worldOf } from "../model/world";
 import { CHECK_DAY, CHECK_WORLDS } from "../testing/checkWorlds";

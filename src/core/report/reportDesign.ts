@@ -1,4 +1,4 @@
-import { baseLanguage } from "../letter/letterWords";
+import { baseLanguage } from "../languages/letterWords";
 import type { PageBlockNode, PageDesign, PageLook, PageWords } from "../model/pageDesign";
 import { READY_MADE_DESIGNS, type ReadyMadeDesignId } from "../model/reportChoice";
 import type { World } from "../model/world";

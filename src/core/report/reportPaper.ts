@@ -1,7 +1,7 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
+import { baseLanguage, isRightToLeft } from "../languages/letterWords";
 import { fieldWriter } from "../letter/fieldWriter";
 import type { LetterContext } from "../letter/letterContext";
-import { baseLanguage, isRightToLeft } from "../letter/letterWords";
 import { letterContexts } from "../letter/noteLetters";
 import { valueForEach } from "../letter/valueForEach";
 import type { InlineNode } from "../model/letterBody";

@@ -5,7 +5,6 @@ import { gradeLabel } from "../figures/gradeLabel";
 import { formatPercent } from "../figures/roundFraction";
 import type { ClassGradebook } from "../figures/studentFigures";
 import { editScores } from "../gradebook/scoreEdit";
-import { startNote } from "../letter/startNote";
 import { checklistMarkSchema } from "../model/checklist";
 import {
   type Condition,
@@ -19,6 +18,7 @@ import { type NoteKind, noteKindSchema } from "../model/noteKind";
 import type { OwnColumn, OwnType } from "../model/ownColumn";
 import type { Score } from "../model/score";
 import { type World, worldOf } from "../model/world";
+import { startNote } from "../starters/startNote";
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { planNote } from "./planNote";

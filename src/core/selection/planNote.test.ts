@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { startNote } from "../letter/startNote";
 import type { Condition } from "../model/condition";
 import type { Note } from "../model/note";
 import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
+import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { planCounts, planSentence } from "./planCounts";
 import { planNote } from "./planNote";

@@ -1,5 +1,4 @@
 import { field, paragraph } from "../letter/letterParts";
-import { startNote } from "../letter/startNote";
 import { averageColumnId, OVERALL } from "../model/averageColumn";
 import { addDays, instantOf } from "../model/day";
 import type { Note } from "../model/note";
@@ -7,6 +6,7 @@ import type { PastScores } from "../model/pastScores";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Student } from "../model/student";
 import type { WorldRecords } from "../model/world";
+import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleClass, sampleGuardian, sampleStudent, sampleWorld } from "./sampleClass";
 
 /** Everything that a check looks at; a fault is planted in a fresh copy. */

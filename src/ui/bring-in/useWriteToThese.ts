@@ -1,6 +1,6 @@
 "use client";
-import { ownColumnsNote } from "@/core/letter/ownColumnsNote";
 import { currentPeriod } from "@/core/model/term";
+import { ownColumnsNote } from "@/core/starters/ownColumnsNote";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useVine } from "@/ui/shared/VineContext";
 import type { BroughtInAbout } from "@/workers/bringIn/bringInApi";

@@ -4,21 +4,23 @@ import { Button } from "react-bootstrap";
 import { broughtInName } from "@/core/change/broughtIn";
 import { isStillToCome, roundsInARow, talliesTogether } from "@/core/delivery/roundsInARow";
 import { tallySentence } from "@/core/delivery/tally";
-import type { Starter } from "@/core/letter/starterWords";
-import { startNote } from "@/core/letter/startNote";
+import { SETTINGS_ID } from "@/core/model/settings";
 import { currentPeriod, currentTerm } from "@/core/model/term";
+import type { Starter } from "@/core/starters/starterWords";
+import { startNote } from "@/core/starters/startNote";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
-import { BeginChoices } from "@/ui/shared/BeginChoices";
-import { EmptyState } from "@/ui/shared/EmptyState";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 import { BackupLine, OtherComputerLine } from "./BackupLines";
+import { FirstSteps } from "./FirstSteps";
 import { MarkingLines, NewsLines, ViewsLine } from "./GradebookLines";
 import { AnswersLine, RepliesLine, TroubledLine, UnfinishedLines } from "./LetterLines";
+import { MadeUpLine } from "./MadeUpLine";
+import { NameStep } from "./NameStep";
 import { AnnouncedLines, RunLines } from "./RunLines";
 import { TodaySheet } from "./TodaySheet";
 
@@ -26,17 +28,13 @@ import { TodaySheet } from "./TodaySheet";
 export function DeskScreen() {
   const { world, today } = useVine();
   const term = currentTerm([...world.terms.values()], today);
+  const isNameless = !world.settings.get(SETTINGS_ID)?.teacherName;
   if (world.classes.size === 0) {
     return (
       <>
         <Head title="Desk" />
         <div className="screen-body">
-          <EmptyState
-            title="Welcome to your desk"
-            words="Here you will see what changed in your gradebook and who should hear from you. Bring in your roster and your scores to begin. The demo school shows how everything works; its people are made up, and nothing leaves this computer."
-          >
-            <BeginChoices />
-          </EmptyState>
+          <FirstSteps />
         </div>
       </>
     );
@@ -45,6 +43,13 @@ export function DeskScreen() {
     <>
       <Head title="Desk" about={term?.name} />
       <div className="screen-body">
+        <MadeUpLine />
+        {isNameless && (
+          <section className="sheet mb-3" aria-labelledby="who-you-are">
+            <h2 id="who-you-are">Letters are signed with your name</h2>
+            <NameStep />
+          </section>
+        )}
         <div className="columns">
           <section className="sheet" aria-labelledby="to-do">
             <h2 id="to-do">To look at today</h2>

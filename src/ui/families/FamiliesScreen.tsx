@@ -23,15 +23,15 @@ const ROW_HEIGHT_PX = 64;
 const NEW_STUDENT = "new student";
 const TAKEN_OUT = "taken out";
 
-/** Students with those who look after them, and whether each can be reached. */
-export function FamiliesScreen() {
+/** Students with those who look after them, and whether each can be reached; one of them may be open at once. */
+export function FamiliesScreen({ studentId }: { studentId?: string | undefined }) {
   const { world } = useVine();
   const [classId, setClassId] = useState("all");
   const [onlyTrouble, setOnlyTrouble] = useState(false);
   const [name, setName] = useState("");
   const [mending, setMending] = useState<Guardian>();
   const [photographing, setPhotographing] = useState(false);
-  const [openId, setOpenId] = useState<string>();
+  const [openId, setOpenId] = useState(studentId);
   const opened = openId === undefined ? undefined : world.students.get(openId);
   const wanted = useDeferredValue(name);
   const families = useMemo(() => familiesOf(world, classId), [world, classId]);

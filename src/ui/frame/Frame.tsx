@@ -1,8 +1,9 @@
 "use client";
-import { type ReactNode, useEffect } from "react";
+import { type ComponentType, type ReactNode, useEffect, useState } from "react";
 import { Button } from "react-bootstrap";
 import { Toaster } from "sonner";
 import type { Office } from "@/office/office";
+import { FIND_KEY } from "@/ui/shared/findKey";
 import { LeavingProvider } from "@/ui/shared/LeavingProvider";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
@@ -21,11 +22,13 @@ interface FrameProps {
   readonly demoStands: boolean;
   /** A day that stands for today, so that pictures and tests don't change from day to day. */
   readonly pinnedToday?: string;
+  /** What finds anybody and anything, over whatever is open. */
+  readonly find: ComponentType<{ onClose: () => void }>;
   readonly children: ReactNode;
 }
 
 /** What stays while the screens change: the stem, the data, the line to the post room. */
-export function Frame({ opensDemo, demoStands, pinnedToday, children }: FrameProps) {
+export function Frame({ opensDemo, demoStands, pinnedToday, find, children }: FrameProps) {
   const office = useOffice(opensDemo, demoStands, pinnedToday);
   useEffect(() => {
     applyTheme(chosenTheme());
@@ -55,7 +58,7 @@ export function Frame({ opensDemo, demoStands, pinnedToday, children }: FramePro
         ) : (
           <VineContext value={office satisfies Office}>
             <LeavingProvider>
-              <Ready>{children}</Ready>
+              <Ready find={find}>{children}</Ready>
             </LeavingProvider>
           </VineContext>
         )}
@@ -66,9 +69,15 @@ export function Frame({ opensDemo, demoStands, pinnedToday, children }: FramePro
   );
 }
 
-function Ready({ children }: { children: ReactNode }) {
+function Ready({ find: Find, children }: Pick<FrameProps, "find" | "children">) {
   const { isOlder, isAway } = useVine();
+  const [finding, setFinding] = useState(false);
   useUndoKeys();
+  useWindowKeys((event) => {
+    if (event.key !== FIND_KEY) return;
+    event.preventDefault();
+    setFinding(!finding);
+  });
   useWindowKeys((event) => {
     if (event.key !== "F6" || event.ctrlKey || event.altKey) return;
     event.preventDefault();
@@ -90,8 +99,9 @@ function Ready({ children }: { children: ReactNode }) {
   }
   return (
     <>
-      <Stem />
+      <Stem onFind={() => setFinding(true)} />
       <main className="frame-screen">{children}</main>
+      {finding && <Find onClose={() => setFinding(false)} />}
     </>
   );
 }

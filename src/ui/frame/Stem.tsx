@@ -8,6 +8,7 @@ import {
   type LucideIcon,
   PanelLeft,
   PenLine,
+  Search,
   Settings2,
   Sprout,
   Undo2,
@@ -16,6 +17,7 @@ import {
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { useState } from "react";
+import { FIND_KEY } from "@/ui/shared/findKey";
 import { useHalfDone } from "@/ui/shared/useHalfDone";
 import { useKept } from "@/ui/shared/useKept";
 import { ChangesDialog } from "./ChangesDialog";
@@ -40,7 +42,7 @@ const APART: readonly Step[] = [
 ];
 
 /** The steps of the job in their order, as nodes on one line. */
-export function Stem() {
+export function Stem({ onFind }: { onFind: () => void }) {
   const [narrow, setNarrow] = useState(false);
   const [listing, setListing] = useState(false);
   const troubled = useKept((read) => read.troubledLetters(), [])?.length ?? 0;
@@ -53,6 +55,14 @@ export function Stem() {
         <Sprout size={20} aria-hidden className="me-1" />
         <span>Vine Note</span>
       </div>
+      <button
+        type="button"
+        className="btn btn-outline-secondary btn-sm text-start stem-find"
+        title={`Find anybody and anything (${FIND_KEY})`}
+        onClick={onFind}
+      >
+        <Search size={16} aria-hidden /> <span className="stem-word">Find ({FIND_KEY})</span>
+      </button>
       <ol className="is-line">
         {STEPS.map((step) => (
           <StemNode key={step.href} step={step} count={counts[step.href] ?? 0} />

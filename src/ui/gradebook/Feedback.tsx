@@ -1,8 +1,8 @@
 "use client";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
-import { starterWords } from "@/core/letter/starterWords";
 import type { Score } from "@/core/model/score";
+import { starterWords } from "@/core/starters/starterWords";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useVine } from "@/ui/shared/VineContext";
 

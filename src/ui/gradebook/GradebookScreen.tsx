@@ -35,18 +35,25 @@ const SIDES = [
   { kind: "settings", words: "Class settings" },
 ] as const;
 
+interface GradebookScreenProps {
+  /** The class, or the assignment, that it opens on. */
+  readonly classId?: string | undefined;
+  readonly assignmentId?: string | undefined;
+}
+
 /** One class or all of them: students down, work across. */
-export function GradebookScreen() {
+export function GradebookScreen({ classId: firstClass, assignmentId }: GradebookScreenProps) {
   const { world, today } = useVine();
   const classes = [...world.classes.values()];
-  const [chosenClass, setChosenClass] = useState<string>();
-  const [chosenPeriod, setChosenPeriod] = useState<string>();
+  const first = world.assignments.get(assignmentId ?? "");
+  const [chosenClass, setChosenClass] = useState(first?.classId ?? firstClass);
+  const [chosenPeriod, setChosenPeriod] = useState<string | undefined>(first?.termId);
   const isAll = chosenClass === ALL && classes.length > 1;
   const classId = (chosenClass && world.classes.has(chosenClass) ? chosenClass : classes[0]?.id) ?? "";
   const classIds = useMemo(() => (isAll ? [...world.classes.keys()] : [classId]), [isAll, classId, world.classes]);
   const period = chosenPeriod ?? currentPeriod(world, today);
   const view = useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]);
-  const [beside, setBeside] = useState<Beside>();
+  const [beside, setBeside] = useState<Beside | undefined>(first && { kind: "assignment", assignmentIds: [first.id] });
   const [open, setOpen] = useState<"keys" | { assignment: string | undefined }>();
   const [order, setOrder] = useState<GridOrder>("family name");
   const [name, setName] = useState("");

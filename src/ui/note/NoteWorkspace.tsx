@@ -126,7 +126,8 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
       </div>
       <footer className="foot">
         <p className="foot-sentence mb-0" role="status">
-          <strong>{people.summary}</strong> {check.findingsSentence} {check.languages}
+          <strong>{people.summary}</strong> {check.findingsSentence} {check.languages}{" "}
+          <FamiliesOnce people={people} perFamily={perFamily} onChange={change} />
         </p>
         <Button
           onClick={async () => (await editing.keepNow()) && setSending(true)}
@@ -139,6 +140,25 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
         </Button>
       </footer>
       {sending && <SendSheet note={note} people={people} check={check} onClose={() => setSending(false)} />}
+    </>
+  );
+}
+
+interface FamiliesOnceProps {
+  readonly people: PeopleView;
+  readonly perFamily: boolean;
+  readonly onChange: (part: Partial<Note>) => void;
+}
+
+/** Says where one letter is about several children or classes, with the way to one for each. */
+function FamiliesOnce({ people, perFamily, onChange }: FamiliesOnceProps) {
+  if (!perFamily || !people.letters.some(({ matchKeys }) => matchKeys.length > 1)) return null;
+  return (
+    <>
+      Each family gets one letter, about all its children and classes.{" "}
+      <Button variant="link" className="p-0 align-baseline" onClick={() => onChange({ perFamily: false })}>
+        One for each child and class
+      </Button>
     </>
   );
 }

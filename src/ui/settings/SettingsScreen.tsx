@@ -6,11 +6,9 @@ import { toast } from "sonner";
 import { updating } from "@/core/change/change";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { DEFAULT_SETTINGS, SETTINGS_ID, type Settings } from "@/core/model/settings";
-import { emptyWorldRecords } from "@/core/model/world";
 import { demoSchoolWithPast } from "@/demo/demoPast";
 import { LARGE_SCHOOL } from "@/demo/demoSchool";
 import { wholeDemo } from "@/demo/demoStanding";
-import type { Office } from "@/office/office";
 import { Head } from "@/ui/frame/Head";
 import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
 import { useChange } from "@/ui/shared/useChange";
@@ -171,21 +169,21 @@ function LookSheet() {
 function DataSheet() {
   const { office, today } = useVine();
   const [asked, setAsked] = useState<string>();
-  const choices: { words: string; done: string; records: () => Parameters<Office["replaceEverything"]> }[] = [
+  const choices: { words: string; done: string; replace: () => Promise<void> }[] = [
     {
       words: "Start the demo school afresh",
       done: "The demo school is fresh again.",
-      records: () => wholeDemo(today),
+      replace: () => office.replaceEverything(...wholeDemo(today)),
     },
     {
       words: "Open a demo school of 2,000 students",
       done: "The large demo school is open.",
-      records: () => demoSchoolWithPast(today, LARGE_SCHOOL),
+      replace: () => office.replaceEverything(...demoSchoolWithPast(today, LARGE_SCHOOL)),
     },
     {
       words: "Empty everything",
       done: "Everything is empty.",
-      records: () => [{ ...emptyWorldRecords(), settings: [DEFAULT_SETTINGS] }, []],
+      replace: () => office.emptyEverything(),
     },
   ];
   return (
@@ -196,7 +194,7 @@ function DataSheet() {
         letters that wait to leave are taken back before.
       </p>
       <ul className="lines">
-        {choices.map(({ words, done, records }) => (
+        {choices.map(({ words, done, replace }) => (
           <li key={words}>
             <span className="line-main">{words}</span>
             {asked === words ? (
@@ -205,7 +203,7 @@ function DataSheet() {
                 variant="danger"
                 onClick={async () => {
                   setAsked(undefined);
-                  await office.replaceEverything(...records()).then(
+                  await replace().then(
                     () => toast(done),
                     (cause: Error) => toast.error(cause.message, { duration: Number.POSITIVE_INFINITY }),
                   );

@@ -29,6 +29,7 @@ export function KeysDialog({ of, keys, onClose }: { of: string; keys: readonly K
 
 const EVERYWHERE: readonly KeyWords[] = [
   ["F6", "go on to the next part of the screen or of a sheet; with Shift back"],
+  ["F4", "find anybody and anything, or something to do"],
   ["F9", "cover names and figures"],
   ["?", "this help"],
 ];

@@ -1,5 +1,10 @@
 import { FamiliesScreen } from "@/ui/families/FamiliesScreen";
 
-export default function Page() {
-  return <FamiliesScreen />;
+interface PageProps {
+  searchParams: Promise<{ student?: string }>;
+}
+
+export default async function Page({ searchParams }: PageProps) {
+  const { student } = await searchParams;
+  return <FamiliesScreen key={student} studentId={student} />;
 }

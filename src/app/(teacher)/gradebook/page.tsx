@@ -1,5 +1,10 @@
 import { GradebookScreen } from "@/ui/gradebook/GradebookScreen";
 
-export default function Page() {
-  return <GradebookScreen />;
+interface PageProps {
+  searchParams: Promise<{ class?: string; assignment?: string }>;
+}
+
+export default async function Page({ searchParams }: PageProps) {
+  const { class: classId, assignment } = await searchParams;
+  return <GradebookScreen key={`${classId}/${assignment}`} classId={classId} assignmentId={assignment} />;
 }

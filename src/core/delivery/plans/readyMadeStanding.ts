@@ -1,8 +1,8 @@
 import { digestWords } from "../../letter/digestWords";
 import { field, paragraph, text } from "../../letter/letterParts";
-import { starterWords } from "../../letter/starterWords";
 import type { Plan } from "../../model/plan";
 import type { NoteWords } from "../../model/template";
+import { starterWords } from "../../starters/starterWords";
 
 /** A standing note that comes along: its words, and how its plan begins. */
 export interface ReadyMadeStanding {

@@ -1,11 +1,14 @@
 "use client";
 import { useMemo } from "react";
 import { Button } from "react-bootstrap";
-import { baseLanguage, LETTER_LANGUAGES } from "@/core/letter/letterWords";
+import { baseLanguage, LETTER_LANGUAGES } from "@/core/languages/letterWords";
+import { wordsFor } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
 import { languageName } from "@/core/selection/reason";
+import { translatedStarter } from "@/core/starters/translatedStarter";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
+import { VariantState } from "./VariantState";
 
 interface LanguageLineProps {
   readonly note: Note;
@@ -19,48 +22,59 @@ interface LanguageLineProps {
 export function LanguageLine({ note, letter, language, onLanguage, onChange }: LanguageLineProps) {
   const { world } = useVine();
   const spoken = [note.language, ...note.variants.map((one) => one.language)];
-  // What families read comes first; the product's own words are written in these five.
+  // What families read comes first; then what the product's own words are written in.
   const offered = useMemo(() => {
     const read = [...world.guardians.values()].map((guardian) => baseLanguage(guardian.language));
     return [...new Set([...read, ...LETTER_LANGUAGES])];
   }, [world.guardians]);
   const isSpoken = (one: string) => spoken.some((known) => baseLanguage(known) === baseLanguage(one));
-  const choose = (chosen: string) => {
-    if (!isSpoken(chosen)) {
-      const { subject, body } = note;
-      onChange({ variants: [...note.variants, { language: chosen, subject, body }] });
-    }
+  const add = (chosen: string) => {
+    const { subject, body } = note;
+    const words = translatedStarter({ subject, body }, chosen) ?? { subject, body };
+    onChange({ variants: [...note.variants, { language: chosen, ...words }] });
     onLanguage(chosen);
   };
+  const variant = note.variants.find((one) => one.language === language);
   const giveToOthers = () => {
-    const chosen = note.variants.find((one) => one.language === language);
-    if (!chosen) return;
+    if (!variant) return;
+    const { language: its, subject, body } = variant;
     const own = { language: note.language, subject: note.subject, body: note.body };
-    onChange({ ...chosen, variants: note.variants.map((one) => (one === chosen ? own : one)) });
+    onChange({
+      ...{ language: its, subject, body },
+      variants: note.variants.map((one) => (one === variant ? own : one)),
+    });
   };
-  const gets =
-    spoken.find((one) => letter.reads !== "" && baseLanguage(one) === baseLanguage(letter.reads)) ?? note.language;
+  const gets = letter.reads === "" ? note.language : wordsFor(note, letter.reads).language;
   return (
     <div className="d-flex flex-wrap align-items-center gap-3 small">
       <label>
         Words in{" "}
-        <select className="grid-pick" value={language} onChange={(event) => choose(event.target.value)}>
+        <select className="grid-pick" value={language} onChange={(event) => onLanguage(event.target.value)}>
           {spoken.map((one) => (
             <option key={one} value={one}>
               {languageName(one)}
             </option>
           ))}
-          <optgroup label="One more language">
-            {offered
-              .filter((one) => !isSpoken(one))
-              .map((one) => (
-                <option key={one} value={one}>
-                  {languageName(one)}
-                </option>
-              ))}
-          </optgroup>
         </select>
       </label>
+      <select
+        className="grid-pick"
+        aria-label="One more language"
+        value=""
+        onChange={(event) => add(event.target.value)}
+      >
+        <option value="" disabled>
+          One more language …
+        </option>
+        {offered
+          .filter((one) => !isSpoken(one))
+          .map((one) => (
+            <option key={one} value={one}>
+              {languageName(one)}
+            </option>
+          ))}
+      </select>
+      {variant && <VariantState note={note} variant={variant} onChange={onChange} />}
       {letter.reads !== "" && gets !== language && (
         <span>
           This family gets the {languageName(gets)} words.{" "}

@@ -1,7 +1,7 @@
 "use client";
 import { EditorContent } from "@tiptap/react";
 import { useState } from "react";
-import { isRightToLeft } from "@/core/letter/letterWords";
+import { isRightToLeft } from "@/core/languages/letterWords";
 import { letterBodySchema } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";

@@ -2,9 +2,9 @@
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { adding, removing, updating } from "@/core/change/change";
-import { STARTERS, starterWords } from "@/core/letter/starterWords";
 import { noteKindSchema } from "@/core/model/noteKind";
 import type { Template } from "@/core/model/template";
+import { STARTERS, starterWords } from "@/core/starters/starterWords";
 import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";

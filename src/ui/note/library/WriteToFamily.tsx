@@ -1,8 +1,8 @@
 "use client";
 import { Button } from "react-bootstrap";
-import { starterWords } from "@/core/letter/starterWords";
 import type { ReportChoice } from "@/core/model/reportChoice";
 import { WHOLE_YEAR } from "@/core/model/term";
+import { starterWords } from "@/core/starters/starterWords";
 import { useCreateNote } from "./useCreateNote";
 
 interface WriteToFamilyProps {

@@ -1,10 +1,11 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { adding } from "@/core/change/change";
-import { type Starter, starterWords } from "@/core/letter/starterWords";
-import { noteFrom, type PointedOut } from "@/core/letter/startNote";
 import type { NoteWords } from "@/core/model/template";
 import { currentPeriod } from "@/core/model/term";
+import { severalAtOnce } from "@/core/selection/severalAtOnce";
+import { type Starter, starterWords } from "@/core/starters/starterWords";
+import { noteFrom, type PointedOut } from "@/core/starters/startNote";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import { useLatestAssignment } from "./useReadyMade";
@@ -24,13 +25,14 @@ export function useCreateNote(): (
   const router = useRouter();
   return async (words, pointedOut, keptSelectionId) => {
     const period = currentPeriod(world, today);
-    const note = noteFrom(typeof words === "string" ? starterWords(words, assignment) : words, {
+    const note = noteFrom(typeof words === "string" ? starterWords(words, assignment, world.terms.size > 0) : words, {
       id: office.around.newId(),
       now: office.around.now(),
       period,
       pointedOut,
     });
-    const begun = { ...note, ...(keptSelectionId !== undefined && { keptSelectionId }) };
+    const perFamily = severalAtOnce(world, note.selection.classIds);
+    const begun = { ...note, perFamily, ...(keptSelectionId !== undefined && { keptSelectionId }) };
     if (await change(adding("notes", [begun]), `The note “${note.name}” was begun.`, { quietly: true }))
       router.push(`/notes/${note.id}`);
   };

@@ -1,8 +1,8 @@
 "use client";
 import { useMemo } from "react";
 import { latestAssignment } from "@/core/figures/latestAssignment";
-import { type ReadyMade, readyMadeSelections } from "@/core/letter/readyMade";
 import { currentPeriod } from "@/core/model/term";
+import { type ReadyMade, readyMadeSelections } from "@/core/starters/readyMade";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** The ready-made selections for today: about the current term and the assignment that fell due last. */

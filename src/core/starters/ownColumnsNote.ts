@@ -1,7 +1,7 @@
+import { field, paragraph } from "../letter/letterParts";
 import type { Settings } from "../model/settings";
 import type { Student } from "../model/student";
 import type { NoteWords } from "../model/template";
-import { field, paragraph } from "./letterParts";
 import { starterWords } from "./starterWords";
 
 /**

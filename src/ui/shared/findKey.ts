@@ -1,0 +1,2 @@
+/** The key that finds, anywhere. */
+export const FIND_KEY = "F4";
