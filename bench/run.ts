@@ -6,6 +6,7 @@ import { isMainThread } from "node:worker_threads";
 import { backupBench } from "./backup";
 import { checkBench } from "./check";
 import { figuresBench } from "./figures";
+import type { Comparison } from "./measure";
 import { mergeBench } from "./merge";
 import { paperBench, paperBenchWorker } from "./paper";
 import { plansBench } from "./plans";
@@ -15,20 +16,26 @@ import { recordBench } from "./record";
 import { tablesBench } from "./tables";
 import { typingBench } from "./typing";
 
+const BENCHES: Readonly<Record<string, () => Comparison[] | Promise<Comparison[]>>> = {
+  tables: tablesBench,
+  figures: figuresBench,
+  typing: typingBench,
+  merge: async () => [await mergeBench()],
+  check: async () => [await checkBench()],
+  plans: plansBench,
+  post: async () => [await postBench()],
+  postStart: postStartBench,
+  record: recordBench,
+  backup: backupBench,
+  paper: () => paperBench(fileURLToPath(import.meta.url)),
+};
+
+/** All of them, or those that are named. */
 async function main(): Promise<void> {
-  const results = [
-    ...(await tablesBench()),
-    ...(await figuresBench()),
-    ...(await typingBench()),
-    await mergeBench(),
-    await checkBench(),
-    ...plansBench(),
-    await postBench(),
-    ...(await postStartBench()),
-    ...(await recordBench()),
-    ...(await backupBench()),
-    ...(await paperBench(fileURLToPath(import.meta.url))),
-  ];
+  const wanted = process.argv.slice(2);
+  const results: Comparison[] = [];
+  for (const [name, bench] of Object.entries(BENCHES))
+    if (wanted.length === 0 || wanted.includes(name)) results.push(...(await bench()));
   for (const { name, ours, peer, peerName, unit, ratio, goal } of results) {
     const verdict = ratio <= goal ? "within" : "above";
     console.info(

@@ -1,4 +1,4 @@
-// Measures ours beside peers. The code is bundled as it is shipped: run from its sources, helpers for readable names
+// Measures ours beside peers: everything, or the parts that are named, as in `npm run bench -- backup`. The code is bundled as it is shipped: run from its sources, helpers for readable names
 // would be measured along with it.
 import { spawnSync } from "node:child_process";
 import path from "node:path";
@@ -18,5 +18,5 @@ buildSync({
   outfile,
   logLevel: "warning",
 });
-const { status } = spawnSync(process.execPath, [outfile], { cwd: ROOT, stdio: "inherit" });
+const { status } = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], { cwd: ROOT, stdio: "inherit" });
 process.exit(status ?? 1);

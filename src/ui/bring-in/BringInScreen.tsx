@@ -52,13 +52,13 @@ export function BringInScreen() {
             <Button variant="link" onClick={bringIn.stop}>
               Leave these
             </Button>
-            {view.ownColumns.length > 0 && (
+            {(view.ownColumns.length > 0 || !view.isEmpty) && (
               <Button
                 variant="outline-primary"
                 onClick={() => apply("write")}
                 disabled={bringIn.applying || progress !== undefined}
               >
-                Keep and write to these
+                Apply and write to these
               </Button>
             )}
             <Button onClick={() => apply("stay")} disabled={view.isEmpty || bringIn.applying || progress !== undefined}>

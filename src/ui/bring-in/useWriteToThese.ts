@@ -1,11 +1,12 @@
 "use client";
 import { currentPeriod } from "@/core/model/term";
+import { fittingStarter } from "@/core/starters/fittingStarter";
 import { ownColumnsNote } from "@/core/starters/ownColumnsNote";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useVine } from "@/ui/shared/VineContext";
 import type { BroughtInAbout } from "@/workers/bringIn/bringInApi";
 
-/** Begins a note to the students of the rows that were brought in, with the columns that were kept in its words. */
+/** Begins a note to the students of the rows that were brought in: about the columns that were kept, else the ready-made one that fits. */
 export function useWriteToThese(): (about: BroughtInAbout) => Promise<void> {
   const { office, today } = useVine();
   const createNote = useCreateNote();
@@ -18,7 +19,11 @@ export function useWriteToThese(): (about: BroughtInAbout) => Promise<void> {
       one.studentIds.some((id) => about.has(id)) ? [one.id] : [],
     );
     const isAll = classIds.every((id) => world.classes.get(id)?.studentIds.every((studentId) => about.has(studentId)));
-    await createNote(ownColumnsNote(ownColumns, students, [...world.settings.values()][0]), {
+    const words =
+      ownColumns.length > 0
+        ? ownColumnsNote(ownColumns, students, [...world.settings.values()][0])
+        : fittingStarter(world, classIds);
+    await createNote(words, {
       classIds,
       period: currentPeriod(world, today),
       // Whole classes need no list of names.

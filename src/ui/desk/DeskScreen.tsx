@@ -73,7 +73,7 @@ export function DeskScreen() {
             <ul className="lines" aria-labelledby="to-write">
               <SilentLine />
               <PeopleLine starter="below a threshold" words="below 70 % overall" />
-              <PeopleLine starter="missing work" words="missing two assignments or more" />
+              <PeopleLine starter="missing work" words="missing at least one assignment" />
               <li>
                 <div className="line-main">
                   Tell every family how things stand

@@ -40,7 +40,7 @@ export function NameStep() {
       }}
     >
       <Form.Group controlId="first-name">
-        <Form.Label>Your name, as letters are signed</Form.Label>
+        <Form.Label>Your name</Form.Label>
         <Form.Control autoComplete="name" value={name} onChange={(event) => setName(event.target.value)} />
       </Form.Group>
       <Form.Group controlId="first-school">

@@ -7,6 +7,7 @@ import { formatMoment } from "@/ui/shared/formatMoment";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
+import { AnswerButton } from "./AnswerDialog";
 import { NoMoreLetters } from "./NoMoreLetters";
 import { StateTag } from "./StateTag";
 
@@ -66,7 +67,12 @@ export function OpenLetter({ letter, isAmongFamily }: OpenLetterProps) {
           <p className="mb-0" style={{ whiteSpace: "pre-wrap" }}>
             {reply.state === "on its way" ? "The words are on their way …" : reply.text}
           </p>
-          {!reply.automatic && <NoMoreLetters letter={letter} reply={reply} />}
+          {!reply.automatic && (
+            <div className="d-flex gap-2 align-items-center mt-1">
+              <AnswerButton letter={letter} reply={reply} />
+              <NoMoreLetters letter={letter} reply={reply} />
+            </div>
+          )}
         </div>
       ))}
       <div data-private>{whole && <LetterFrame title={`Letter to ${letter.recipient.name}`} html={whole.html} />}</div>

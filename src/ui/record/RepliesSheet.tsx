@@ -3,6 +3,7 @@ import Link from "next/link";
 import { counted } from "@/core/words";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useKept } from "@/ui/shared/useKept";
+import { AnswerButton } from "./AnswerDialog";
 
 /** What families wrote back and nobody has read yet, each with its letter. */
 export function RepliesSheet() {
@@ -24,6 +25,7 @@ export function RepliesSheet() {
                 {letter && `, about ${letter.studentName}`}
               </div>
             </div>
+            {letter && !reply.automatic && <AnswerButton letter={letter} reply={reply} />}
           </li>
         ))}
       </ul>

@@ -29,9 +29,24 @@ export function Findings({ check, ...shared }: FindingsProps & { readonly check:
   const mayPrint = check.findings.every(
     ({ finding: { severity, code } }) => severity !== "stop" || code === "no-good-address",
   );
+  const { note, onChange } = shared;
+  const unreached = check.findings.flatMap(({ finding: { severity, path } }) =>
+    severity === "stop" && path.recipientId ? [path.recipientId] : [],
+  );
   return (
     <div className="d-grid gap-2" role="status" aria-label="Findings">
       <h2>Before it can go</h2>
+      {unreached.length > 0 && (
+        <div>
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => onChange({ leftOutRecipientIds: [...new Set([...note.leftOutRecipientIds, ...unreached])] })}
+          >
+            Leave out all who can’t be reached
+          </Button>
+        </div>
+      )}
       {findingsByKind(check.findings).map((kind) => (
         <KindCard key={kind[0].id} kind={kind} mayPrint={mayPrint} {...shared} />
       ))}
