@@ -1,5 +1,6 @@
 import { type LetterDraft, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import type { Round, WholeLetter } from "@/core/delivery/round";
+import { trialLetter } from "@/core/delivery/trialLetter";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { type Enclosure, enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
@@ -57,9 +58,7 @@ export async function sendTrial(
     ...{ studentId: "", studentName: "A trial", classId: "", className: "" },
     recipient: { kind: "teacher", id: "teacher", name, address },
     reason: "sent to yourself",
-    subject: letter.subject,
-    html: letter.html,
-    text: letter.text,
+    ...trialLetter(letter),
     ...enclosedWith(note, reports),
   };
   const about = {

@@ -4,16 +4,19 @@ import { type ClassStatistics, classStatistics } from "../figures/classStatistic
 import type { Fraction } from "../figures/fraction";
 import { gradeLabel, statementText } from "../figures/gradeLabel";
 import { handingIn } from "../figures/handingIn";
+import { unitsToPoints } from "../figures/pointsToUnits";
 import { roundFraction } from "../figures/roundFraction";
-import type { ClassGradebook } from "../figures/studentFigures";
-import type { Counted } from "../languages/letterWords";
+import { type ClassGradebook, positionIn } from "../figures/studentFigures";
+import { type Counted, wordsIn } from "../languages/letterWords";
 import type { Since } from "../model/condition";
+import { WHOLE_YEAR } from "../model/term";
 import { titleKey } from "../model/titleKey";
 import { earlierAverage } from "../selection/earlierAverage";
 import { missingTitle } from "./blockModel";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
+import { writingIn } from "./writingIn";
 
 /** How far back "lately" reaches, in days. */
 const LATELY_DAYS = 28;
@@ -21,6 +24,17 @@ const LATELY_DAYS = 28;
 /** Fields of figures that every gradebook has. Those of categories and statements are made by name. */
 export const FIGURE_FIELDS: readonly Field[] = [
   percentField("overall", "Overall average", ({ figures }) => figures.overall),
+  // Where categories have weights, or the average came from elsewhere, points added up are not what it is made of.
+  textField("overall.points", "Figures", "Points behind the overall average", (context) => {
+    const { index, gradebook, student, period, figures, language, schoolClass } = context;
+    const isYearOfTerms = period === WHOLE_YEAR && schoolClass.year === "mean of terms";
+    if (!figures.overall || figures.overall.imported || schoolClass.method !== "points" || isYearOfTerms)
+      return undefined;
+    const { categories } = positionIn(gradebook, student.id, period, index.today);
+    const sum = (of: "earned" | "possible") => unitsToPoints(categories.reduce((total, one) => total + one[of], 0));
+    const { number } = writingIn(language);
+    return wordsIn(language).of(number(sum("earned")), number(sum("possible")));
+  }),
   textField("gradeLabel", "Figures", "Letter grade", (context) =>
     gradeLabelOf(context, context.figures.overall?.shown),
   ),

@@ -8,7 +8,16 @@ import { useVine } from "@/ui/shared/VineContext";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 import type { Beside } from "./DetailsSide";
 import { Gap, GradebookRow } from "./GradebookRow";
-import { type ColumnSpan, cellId, columnAt, columnsBefore, countOf, type GridColumn, startClass } from "./gridColumn";
+import {
+  type ColumnSpan,
+  cellId,
+  columnAt,
+  columnsBefore,
+  countOf,
+  type GridColumn,
+  NOTHING_BEFORE,
+  startClass,
+} from "./gridColumn";
 import { type GridRange, rangeOf } from "./gridSelection";
 import { type GridCells, useGridEditing } from "./useGridEditing";
 
@@ -24,13 +33,15 @@ interface GradebookGridProps {
   readonly beside: Beside | undefined;
   readonly onBeside: (beside: Beside) => void;
   readonly onHelp: () => void;
+  /** Whether categories, checklists and own columns stand before the work; they are folded into the average otherwise. */
+  readonly showsMore: boolean;
 }
 
 /**
  * The table of one class or of several. The name, the overall average and the missing count stay in sight; rows and columns are drawn
  * as they come into view, so that four hundred assignments cost no more than fourteen. The keyboard works on the scores.
  */
-export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridProps) {
+export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: GradebookGridProps) {
   const { world, today } = useVine();
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -39,7 +50,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp }: GradebookGridP
     estimateSize: () => ROW_HEIGHT_PX,
     overscan: OVERSCAN_ROWS,
   });
-  const before = useMemo(() => columnsBefore(view, world), [view, world]);
+  const before = useMemo(() => (showsMore ? columnsBefore(view, world) : NOTHING_BEFORE), [view, world, showsMore]);
   const firstWork = countOf(before);
   const columnCount = firstWork + view.work.length;
   const columns = useVirtualizer({

@@ -3,8 +3,9 @@ import Link from "next/link";
 import { useDeferredValue, useMemo, useState } from "react";
 import { Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
+import { workNewestFirst } from "@/core/gradebook/workNewestFirst";
 import type { SchoolClass } from "@/core/model/schoolClass";
-import { currentPeriod } from "@/core/model/term";
+import { currentPeriod, type Period, periodName, WHOLE_YEAR } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
@@ -15,6 +16,7 @@ import { Skeleton } from "@/ui/shared/Skeleton";
 import { TermOptions } from "@/ui/shared/TermOptions";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
+import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import { useVine } from "@/ui/shared/VineContext";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 import { AssignmentDialog } from "./AssignmentDialog";
@@ -58,7 +60,23 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
   const [order, setOrder] = useState<GridOrder>("family name");
   const [name, setName] = useState("");
   const wanted = useDeferredValue(name);
-  const shown = useShownRows(view, order, wanted);
+  const inOrder = useShownRows(view, order, wanted);
+  const [isNewestFirst, setNewestFirst] = useState(false);
+  const shown = useMemo(
+    () => inOrder && (isNewestFirst ? { ...inOrder, work: workNewestFirst(inOrder.work, world.assignments) } : inOrder),
+    [inOrder, isNewestFirst, world.assignments],
+  );
+  const [more, setMore] = useState<boolean>();
+  const moreCount = view ? countOf(columnsBefore(view, world)) : 0;
+  // Where there are averages alone they are what there is to see; what is worked on beside the grid stands in it, too.
+  const isListed = beside?.kind === "own columns" || beside?.kind === "checklists";
+  const showsMore = isListed || (more ?? view?.work.length === 0);
+  useWindowKeys((event) => {
+    const isTyping =
+      event.target instanceof Element && event.target.closest("input, select, textarea, [contenteditable]");
+    if (event.key.toLowerCase() !== "c" || event.ctrlKey || event.metaKey || event.altKey || isTyping || open) return;
+    setMore(!showsMore);
+  });
   if (classes.length === 0) {
     return (
       <>
@@ -76,35 +94,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
   }
   return (
     <>
-      <Head
-        title="Gradebook"
-        about={
-          <div className="d-flex gap-2">
-            <Form.Select
-              size="sm"
-              className="w-auto"
-              aria-label="Class"
-              value={isAll ? ALL : classId}
-              onChange={(event) => {
-                setChosenClass(event.target.value);
-                setBeside(undefined);
-              }}
-            >
-              <ClassOptions />
-              {classes.length > 1 && <option value={ALL}>All classes</option>}
-            </Form.Select>
-            <Form.Select
-              size="sm"
-              className="w-auto"
-              aria-label="Term"
-              value={period}
-              onChange={(event) => setChosenPeriod(event.target.value)}
-            >
-              <TermOptions wholeYear="Whole year" />
-            </Form.Select>
-          </div>
-        }
-      >
+      <Head title="Gradebook" about={view && shown && <Counts view={view} period={period} />}>
         <Link className="btn btn-outline-primary" href="/gradebook/seating">
           Seating
         </Link>
@@ -120,18 +110,28 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
           <>
             {view.hasBoth && !isAll && <SourceChoice classId={classId} />}
             <div className="grid-bar quiet small">
-              <span>
-                {[
-                  counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student"),
-                  view.work.length > 0 ? counted(view.work.length, "assignment") : "no assignments",
-                  view.method,
-                ]
-                  .filter(Boolean)
-                  .join(", ")}
-                .
-              </span>
+              <select
+                className="grid-pick"
+                aria-label="Class"
+                value={isAll ? ALL : classId}
+                onChange={(event) => {
+                  setChosenClass(event.target.value);
+                  setBeside(undefined);
+                }}
+              >
+                <ClassOptions />
+                {classes.length > 1 && <option value={ALL}>All classes</option>}
+              </select>
+              <select
+                className="grid-pick"
+                aria-label="Term"
+                value={period}
+                onChange={(event) => setChosenPeriod(event.target.value)}
+              >
+                <TermOptions wholeYear="Whole year" />
+              </select>
               <label>
-                Order{" "}
+                Students by{" "}
                 <select
                   className="grid-pick"
                   value={order}
@@ -142,6 +142,20 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
                   ))}
                 </select>
               </label>
+              <label>
+                <input
+                  type="checkbox"
+                  checked={isNewestFirst}
+                  onChange={(event) => setNewestFirst(event.target.checked)}
+                />{" "}
+                Newest work first
+              </label>
+              {moreCount > 0 && (
+                <label>
+                  <input type="checkbox" checked={showsMore} onChange={(event) => setMore(event.target.checked)} />{" "}
+                  Categories and lists (C)
+                </label>
+              )}
               <input
                 type="search"
                 className="grid-pick"
@@ -191,6 +205,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
                   beside={beside}
                   onBeside={setBeside}
                   onHelp={() => setOpen("keys")}
+                  showsMore={showsMore}
                 />
               )}
               {beside && (
@@ -220,6 +235,22 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
       )}
     </>
   );
+}
+
+/** What is shown, with what it is counted of. */
+function Counts({ view, period }: { view: GradebookView; period: Period }) {
+  const { world } = useVine();
+  const inYear = [...world.assignments.values()].filter(({ classId }) => view.classIds.includes(classId)).length;
+  const name = periodName(period, [...world.terms.values()]);
+  const shownCount = view.work.length;
+  const work =
+    inYear === 0
+      ? "no assignments"
+      : period === WHOLE_YEAR || view.classIds.length > 1
+        ? counted(shownCount, "assignment")
+        : `${counted(shownCount, "assignment")}${name ? ` in ${name}` : ""}, ${inYear} in the year`;
+  const students = counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student");
+  return <>{[students, work, view.method].filter(Boolean).join("; ")}</>;
 }
 
 /**

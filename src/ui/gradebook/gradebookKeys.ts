@@ -9,6 +9,7 @@ export const GRADEBOOK_KEYS: readonly KeyWords[] = [
   ["Enter or F2", "change what is there"],
   ["Delete", "clear the chosen cells; an empty cell is left out of averages"],
   ["Ctrl + D", "fill the chosen cells with the first of them"],
+  ["C", "show or fold categories, checklists and own columns"],
   ["Ctrl + C, Ctrl + V", "copy and paste, also a column from a spreadsheet"],
   ["Ctrl + Z", "take back the last change; with Shift make it again"],
 ];

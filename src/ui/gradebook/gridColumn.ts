@@ -45,6 +45,9 @@ export interface ColumnsBefore {
   readonly own: readonly (readonly OwnColumn[])[];
 }
 
+/** Before the work stands nothing. */
+export const NOTHING_BEFORE: ColumnsBefore = { categories: [], checklists: [], own: [] };
+
 export function columnsBefore(
   view: GradebookView,
   { checklists, ownColumns }: Pick<World, "checklists" | "ownColumns">,
