@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { connection } from "next/server";
 import type { ReactNode } from "react";
 import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
+import "@/ui/theme/figures.css";
 import "@fontsource-variable/source-serif-4/wght.css";
 import "@fontsource-variable/source-serif-4/wght-italic.css";
 import "@/ui/theme/theme.scss";

@@ -15,6 +15,7 @@ import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, PeopleView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
+import type { Folded } from "./letter/LetterBar";
 import { LetterPart } from "./letter/LetterPart";
 import { livePartsOf } from "./letter/livePartsOf";
 import { useLetterEditors } from "./letter/useLetterEditors";
@@ -33,6 +34,7 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
   const change = editing.change;
   const keepTemplate = useChange();
   const [language, setLanguage] = useState(initial.language);
+  const [folded, setFolded] = useState<Folded>({ who: false, side: false });
   const words = note.variants.find((one) => one.language === language) ?? note;
   const changeWords = useCallback(
     (part: Partial<LetterWordsOfNote>) =>
@@ -100,15 +102,17 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
       />
       <div className="screen-body is-fixed">
         {clash && <ClashBar onTheirs={editing.takeTheirs} onMine={editing.keepMine} />}
-        <div className="workspace">
-          <WhoPart
-            note={who}
-            keptSelectionId={note.keptSelectionId}
-            people={people}
-            shown={letter.key}
-            onChange={change}
-            onShow={setShownKey}
-          />
+        <div className={`workspace ${folded.who ? "is-without-who" : ""} ${folded.side ? "is-without-side" : ""}`}>
+          {!folded.who && (
+            <WhoPart
+              note={who}
+              keptSelectionId={note.keptSelectionId}
+              people={people}
+              shown={letter.key}
+              onChange={change}
+              onShow={setShownKey}
+            />
+          )}
           <Writing
             // The editors are made anew for each language, and for words that come from elsewhere.
             key={`${words.language} ${wordsFromElsewhere}`}
@@ -121,6 +125,8 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
             onChange={change}
             onShow={setShownKey}
             onLanguage={setLanguage}
+            folded={folded}
+            onFold={setFolded}
           />
         </div>
       </div>
@@ -175,6 +181,8 @@ interface WritingProps {
   readonly onChange: (part: Partial<Note>) => void;
   readonly onShow: (letterKey: string) => void;
   readonly onLanguage: (language: string) => void;
+  readonly folded: Folded;
+  readonly onFold: (folded: Folded) => void;
 }
 
 /** The letter in one language with what stands beside it. */
@@ -184,7 +192,7 @@ function Writing({ words, onWords, onLanguage, ...shared }: WritingProps) {
   return (
     <>
       <LetterPart {...shared} editors={editors} language={words.language} onLanguage={onLanguage} />
-      <SidePart {...shared} editors={editors} />
+      {!shared.folded.side && <SidePart {...shared} editors={editors} />}
     </>
   );
 }

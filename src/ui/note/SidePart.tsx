@@ -7,7 +7,6 @@ import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import type { CheckView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { Findings } from "./check/Findings";
-import { ChosenField } from "./letter/ChosenField";
 import { EnclosuresPart } from "./letter/EnclosuresPart";
 import { FieldTray } from "./letter/FieldTray";
 import { SenderPart } from "./letter/SenderPart";
@@ -27,10 +26,10 @@ const NOTE_KEYS: readonly KeyWords[] = [
   ["F8", "find a field to place; Enter places the first that is found, Escape goes back to the letter"],
   ["Ctrl + B, I, U", "bold, italics, underlined"],
   ["Ctrl + Z, Ctrl + Shift + Z", "undo, do again"],
-  ["Left and right arrow", "onto a field, to set it: its settings are the next part of the screen"],
+  ["Left and right arrow", "onto a field, to set it: Tab goes to its settings, which stand below it"],
 ];
 
-/** What can be placed in the letter, what the chosen field does, and what the check found. */
+/** What the check found, and what can be placed in the letter. */
 export function SidePart(props: SidePartProps) {
   const { editors, check, letter } = props;
   const [helping, setHelping] = useState(false);
@@ -39,8 +38,6 @@ export function SidePart(props: SidePartProps) {
   });
   return (
     <aside className="workspace-part" aria-label="Fields and findings">
-      <ChosenField editor={editors.subject} letter={letter} />
-      <ChosenField editor={editors.body} letter={letter} />
       <Findings check={check} note={props.note} onChange={props.onChange} onShow={props.onShow} />
       <FieldTray editors={editors} letter={letter} />
       <Button size="sm" variant="link" className="text-start" onClick={() => setHelping(true)}>

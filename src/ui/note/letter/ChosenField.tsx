@@ -2,6 +2,7 @@
 import type { Editor } from "@tiptap/react";
 import { useEditorState } from "@tiptap/react";
 import { X } from "lucide-react";
+import type { RefObject } from "react";
 import { Button, Form } from "react-bootstrap";
 import { USUAL_DETAILS } from "@/core/letter/blockModel";
 import { FIELD_FORMATS } from "@/core/letter/fieldValue";
@@ -10,13 +11,21 @@ import { shownCategories } from "@/core/model/shownCategories";
 import { useTitles } from "@/ui/shared/useTitles";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
+import { AtCaret } from "./AtCaret";
 import { BLOCK_WORDS } from "./LiveBlock";
 import { setChosen } from "./setChosen";
 
 const MOST_DAYS = 366;
 
+interface ChosenFieldProps {
+  readonly editor: Editor;
+  readonly letter: LetterView;
+  /** The paper that it stands on. */
+  readonly within: RefObject<HTMLElement | null>;
+}
+
 /** The field or block that is chosen in an editor: how it is written, and what stands in when there is nothing. */
-export function ChosenField({ editor, letter }: { editor: Editor; letter: LetterView }) {
+export function ChosenField({ editor, letter, within }: ChosenFieldProps) {
   const chosen = useEditorState({
     editor,
     selector: ({ editor: current }) => {
@@ -37,7 +46,7 @@ export function ChosenField({ editor, letter }: { editor: Editor; letter: Letter
   const set = (attributes: Record<string, unknown>) => setChosen(editor, attributes);
   const formats = isField && field ? FIELD_FORMATS[field.kind] : [];
   return (
-    <div className="sheet">
+    <AtCaret editor={editor} within={within}>
       <h2>
         {isField ? (field?.label ?? "Field") : (BLOCK_WORDS[chosen.type as keyof typeof BLOCK_WORDS] ?? "Picture")}
       </h2>
@@ -104,7 +113,7 @@ export function ChosenField({ editor, letter }: { editor: Editor; letter: Letter
       <Button size="sm" variant="link" className="mt-1" onClick={() => editor.chain().focus().deleteSelection().run()}>
         Take it out
       </Button>
-    </div>
+    </AtCaret>
   );
 }
 

@@ -1,5 +1,5 @@
 "use client";
-import { ChevronLeft, ChevronRight } from "lucide-react";
+import { ChevronLeft, ChevronRight, PanelLeft, PanelRight } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { Button, Dropdown } from "react-bootstrap";
@@ -14,6 +14,12 @@ import { useLetterActions } from "./useLetterActions";
 export const LOOKS = ["writing", "phone", "plain text"] as const;
 export type Look = (typeof LOOKS)[number];
 
+/** Which of the parts beside the letter are folded away. */
+export interface Folded {
+  readonly who: boolean;
+  readonly side: boolean;
+}
+
 interface LetterBarProps {
   readonly note: Note;
   readonly people: PeopleView;
@@ -22,14 +28,26 @@ interface LetterBarProps {
   readonly onLook: (look: Look) => void;
   readonly onShow: (letterKey: string) => void;
   readonly step: (by: number) => void;
+  readonly folded: Folded;
+  readonly onFold: (folded: Folded) => void;
 }
 
 /** Which letter is shown and how: stepping, finding a student, the ones worth a look, and what can be done with it. */
-export function LetterBar({ note, people, letter, look, onLook, onShow, step }: LetterBarProps) {
+export function LetterBar({ note, people, letter, look, onLook, onShow, step, folded, onFold }: LetterBarProps) {
   const shown = people.letters[letter.place];
   return (
     <div className="d-grid gap-1">
       <div className="d-flex align-items-center gap-2">
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          aria-label="Who gets it, beside the letter"
+          title={folded.who ? "Show who gets it" : "Fold away who gets it"}
+          aria-pressed={!folded.who}
+          onClick={() => onFold({ ...folded, who: !folded.who })}
+        >
+          <PanelLeft size={16} aria-hidden />
+        </Button>
         <Button
           size="sm"
           variant="outline-secondary"
@@ -60,6 +78,16 @@ export function LetterBar({ note, people, letter, look, onLook, onShow, step }: 
             "No letter to show: nobody is written to yet."
           )}
         </p>
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          aria-label="Fields and findings, beside the letter"
+          title={folded.side ? "Show fields and findings" : "Fold away fields and findings"}
+          aria-pressed={!folded.side}
+          onClick={() => onFold({ ...folded, side: !folded.side })}
+        >
+          <PanelRight size={16} aria-hidden />
+        </Button>
       </div>
       <div className="d-flex flex-wrap align-items-center gap-2 small">
         <FindLetter people={people} onShow={onShow} />

@@ -1,19 +1,21 @@
 "use client";
 import { EditorContent } from "@tiptap/react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { isRightToLeft } from "@/core/languages/letterWords";
 import { letterBodySchema } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";
 import { LetterHeadView } from "@/ui/shared/LetterHeadView";
 import { useAnswer } from "@/ui/shared/useAnswer";
+import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import type { PeopleView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
+import { ChosenField } from "./ChosenField";
 import { LETTER_EXTENSIONS } from "./editorExtensions";
 import { FIND_FIELD_ID } from "./FieldTray";
 import { FinishedLetter } from "./FinishedLetter";
 import { LanguageLine } from "./LanguageLine";
-import { LetterBar, type Look } from "./LetterBar";
+import { type Folded, LetterBar, type Look } from "./LetterBar";
 import { LetterTools } from "./LetterTools";
 import { ShownLetterContext } from "./LiveBlock";
 import type { LetterEditors } from "./useLetterEditors";
@@ -29,31 +31,32 @@ interface LetterPartProps {
   readonly language: string;
   readonly onLanguage: (language: string) => void;
   readonly onChange: (part: Partial<Note>) => void;
+  readonly folded: Folded;
+  readonly onFold: (folded: Folded) => void;
 }
 
 /** The letter as the family will see it, with the values of the student now shown. */
 export function LetterPart(props: LetterPartProps) {
-  const { note, editors, people, letter, onShow, language, onLanguage, onChange } = props;
+  const { note, editors, people, letter, onShow, language, onLanguage, onChange, folded, onFold } = props;
   const [look, setLook] = useState<Look>("writing");
+  const paper = useRef<HTMLDivElement>(null);
   const step = (by: number) => {
     const next = people.letters[letter.place + by];
     if (next) onShow(next.key);
   };
+  // From wherever in the workspace: who, the letter, the fields.
+  useWindowKeys((event) => {
+    if (event.key === "F8") document.getElementById(FIND_FIELD_ID)?.focus();
+    if (!event.altKey || (event.key !== "PageDown" && event.key !== "PageUp")) return;
+    event.preventDefault();
+    step(event.key === "PageDown" ? 1 : -1);
+  });
   return (
-    <section
-      className="workspace-part is-letter"
-      aria-label="Letter"
-      onKeyDown={(event) => {
-        if (event.key === "F8") document.getElementById(FIND_FIELD_ID)?.focus();
-        if (!event.altKey || (event.key !== "PageDown" && event.key !== "PageUp")) return;
-        event.preventDefault();
-        step(event.key === "PageDown" ? 1 : -1);
-      }}
-    >
-      <LetterBar note={note} people={people} letter={letter} look={look} onLook={setLook} onShow={onShow} step={step} />
-      <LanguageLine note={note} letter={letter} language={language} onLanguage={onLanguage} onChange={onChange} />
-      {look === "writing" ? (
-        <>
+    <section className="workspace-part is-letter" aria-label="Letter">
+      <div className="letter-bars">
+        <LetterBar {...{ note, people, letter, look, onShow, step, folded, onFold }} onLook={setLook} />
+        <LanguageLine note={note} letter={letter} language={language} onLanguage={onLanguage} onChange={onChange} />
+        {look === "writing" && (
           <LetterTools body={editors.body}>
             <WrittenElsewhere
               editor={editors.body}
@@ -63,11 +66,17 @@ export function LetterPart(props: LetterPartProps) {
               into="letter"
             />
           </LetterTools>
+        )}
+      </div>
+      {look === "writing" ? (
+        <>
           <ShownLetterContext value={letter}>
-            <div className="letter-paper" lang={language} dir={isRightToLeft(language) ? "rtl" : undefined}>
+            <div ref={paper} className="letter-paper" lang={language} dir={isRightToLeft(language) ? "rtl" : undefined}>
               <LetterHeadView />
               <EditorContent className="letter-subject letter-editor" editor={editors.subject} />
               <EditorContent className="letter-body letter-editor" editor={editors.body} />
+              <ChosenField editor={editors.subject} letter={letter} within={paper} />
+              <ChosenField editor={editors.body} letter={letter} within={paper} />
             </div>
           </ShownLetterContext>
           <LetterReading note={note} letterKey={letter.key} />

@@ -2,7 +2,7 @@
 import { EditorContent } from "@tiptap/react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { removing } from "@/core/change/change";
 import { baseLanguage, isRightToLeft, LETTER_LANGUAGES } from "@/core/languages/letterWords";
@@ -174,6 +174,7 @@ const MORE_BLOCKS = [
 /** The words of a page in one language, with what can be placed in them. */
 function Writing({ design, words, onWords, onDesign, about, period }: WritingProps) {
   const editors = usePageEditors(words, onWords);
+  const paper = useRef<HTMLDivElement>(null);
   const parts = JSON.stringify(pagePartsOf(words));
   const made = useAnswer(
     async (engine) => (about ? engine.page(about, period, JSON.parse(parts)) : undefined),
@@ -189,27 +190,29 @@ function Writing({ design, words, onWords, onDesign, about, period }: WritingPro
   return (
     <ShownLetterContext value={letter}>
       <aside className="workspace-part" aria-label="What stands in it">
-        <ChosenField editor={editors.body} letter={letter} />
         <ChosenPageBlock editor={editors.body} />
         <PageLookPart design={design} onChange={onDesign} />
         <FieldTray editors={editors} letter={letter} into="page" more={MORE_BLOCKS} />
       </aside>
       <section className="workspace-part is-letter" aria-label="The page as it is written">
-        <LetterTools body={editors.body}>
-          <WrittenElsewhere
-            editor={editors.body}
-            extensions={PAGE_EXTENSIONS}
-            schema={pageBodySchema}
-            letter={letter}
-            into="page"
-          />
-        </LetterTools>
+        <div className="letter-bars">
+          <LetterTools body={editors.body}>
+            <WrittenElsewhere
+              editor={editors.body}
+              extensions={PAGE_EXTENSIONS}
+              schema={pageBodySchema}
+              letter={letter}
+              into="page"
+            />
+          </LetterTools>
+        </div>
         <div className="page-line small" lang={words.language} dir={direction}>
           <span className="quiet">Head</span>
           <EditorContent className="letter-editor" editor={editors.head} />
         </div>
-        <div className="letter-paper" lang={words.language} dir={direction}>
+        <div ref={paper} className="letter-paper" lang={words.language} dir={direction}>
           <EditorContent className="letter-body letter-editor" editor={editors.body} />
+          <ChosenField editor={editors.body} letter={letter} within={paper} />
         </div>
         <div className="page-line small" lang={words.language} dir={direction}>
           <span className="quiet">Foot</span>
