@@ -22,12 +22,14 @@ async function writeSubject(words: string): Promise<void> {
 
 test("a template with Polish and Arabic words is taken to another browser and sent: each family gets its own", async () => {
   await beginNote(page, "How things stand");
-  await choose(page, "Words in", "Polish");
+  await choose(page, "One more language", "Polish");
+  await waitForWords(page, "not yet read by a native speaker");
   await writeSubject(SUBJECTS.pl ?? "");
-  await choose(page, "Words in", "Arabic");
+  await choose(page, "One more language", "Arabic");
   await page.waitForSelector(".letter-paper[dir=rtl]");
   await writeSubject(SUBJECTS.ar ?? "");
-  await press(page, "Keep as a template");
+  await press(page, "Keep as a template …");
+  await press(page, "Keep it");
   await waitForWords(page, "was kept as a template");
   await press(page, "Notes", "link");
   const session = await page.createCDPSession();

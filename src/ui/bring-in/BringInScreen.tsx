@@ -7,6 +7,7 @@ import { Head } from "@/ui/frame/Head";
 import { failureWords } from "@/ui/shared/failureWords";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
 import { askToKeep } from "@/ui/shared/storage";
+import { sayTrouble, troubleIsOver } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 import type { BroughtInAbout, Progress } from "@/workers/bringIn/bringInApi";
 import { BroughtInHistory } from "./BroughtInHistory";
@@ -32,15 +33,16 @@ export function BringInScreen() {
     try {
       const done = await bringIn.apply();
       if (!done.ok) {
-        toast.error(done.words, { duration: Number.POSITIVE_INFINITY });
+        sayTrouble(done.words);
         return;
       }
+      troubleIsOver();
       toast(`Brought in: ${done.words}. It can be taken back under “Bring in” at any time.`);
       setLast(done.about);
       void askOnce(await office.read.broughtInNewestFirst());
       if (then === "write") await writeToThese(done.about);
     } catch (cause) {
-      toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
+      sayTrouble(failureWords(cause));
     }
   };
 

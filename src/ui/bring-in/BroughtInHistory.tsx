@@ -1,11 +1,11 @@
 "use client";
 import { Button } from "react-bootstrap";
-import { toast } from "sonner";
 import { broughtInName } from "@/core/change/broughtIn";
 import { classLabel } from "@/core/model/schoolClass";
 import { counted } from "@/core/words";
 import { failureWords } from "@/ui/shared/failureWords";
 import { formatMoment } from "@/ui/shared/formatMoment";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -16,9 +16,9 @@ export function BroughtInHistory() {
   const turn = async (id: string) => {
     try {
       const done = await office.turnBroughtIn(id);
-      if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+      if (!done.ok) sayTrouble(done.problem);
     } catch (cause) {
-      toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
+      sayTrouble(failureWords(cause));
     }
   };
   const classWords = (ids: readonly string[]) => {

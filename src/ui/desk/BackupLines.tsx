@@ -1,9 +1,9 @@
 "use client";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
-import { toast } from "sonner";
 import { backupDue } from "@/core/backup/backupDue";
 import { takePlansOver } from "@/office/settleRestored";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -40,8 +40,7 @@ export function OtherComputerLine() {
   const { office } = useVine();
   const waits = useKept((read) => read.plansWaitForWord(), []);
   if (!waits) return null;
-  const take = () =>
-    takePlansOver(office).catch((cause: Error) => toast.error(cause.message, { duration: Number.POSITIVE_INFINITY }));
+  const take = () => takePlansOver(office).catch((cause: Error) => sayTrouble(cause.message));
   return (
     <li>
       <div className="line-main">

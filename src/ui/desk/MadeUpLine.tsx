@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
-import { toast } from "sonner";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -11,10 +11,7 @@ export function MadeUpLine() {
   const isMadeUp = useKept((read) => read.isMadeUp(), []) === true;
   const [asked, setAsked] = useState(false);
   if (!isMadeUp) return null;
-  const begin = () =>
-    office
-      .emptyEverything()
-      .catch((cause: Error) => toast.error(cause.message, { duration: Number.POSITIVE_INFINITY }));
+  const begin = () => office.emptyEverything().catch((cause: Error) => sayTrouble(cause.message));
   return (
     <p className="made-up" role="note">
       <span>

@@ -5,6 +5,7 @@ import { toast } from "sonner";
 import { numberedName } from "@/core/families/addressList";
 import { byFamilyName } from "@/core/model/student";
 import { counted } from "@/core/words";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useTurnChange } from "@/ui/shared/useTurnChange";
@@ -29,7 +30,7 @@ export function AnswersSheet() {
       const answer = waiting.find((one) => one.id === id);
       if (!answer || (state === "taken in" && !studentId)) continue;
       const done = await office.settleAnswer(answer, state, studentId);
-      if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+      if (!done.ok) sayTrouble(done.problem);
       else if (done.seq !== undefined) settled.push(done.seq);
     }
     const [first] = list;

@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
-import { toast } from "sonner";
 import { setNothingLeaves } from "@/office/nothingLeaves";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -16,7 +16,7 @@ export function NothingLeavesSwitch({ id }: { id: string }) {
   const turn = async () => {
     setIsBusy(true);
     await setNothingLeaves(office, !isOn).catch((cause: Error) =>
-      toast.error(`That could not be set: ${cause.message}`, { duration: Number.POSITIVE_INFINITY }),
+      sayTrouble(`That could not be set: ${cause.message}`),
     );
     setIsBusy(false);
   };

@@ -7,6 +7,7 @@ import { feedbackNoteId } from "@/core/marking/feedbackNote";
 import type { Assignment } from "@/core/model/assignment";
 import type { Plan } from "@/core/model/plan";
 import { newPlan } from "@/office/beginStanding";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -45,7 +46,7 @@ export function FeedbackByItself({ assignment }: { assignment: Assignment }) {
     const said = way ? `Feedback on “${assignment.title}” goes ${words}.` : "Feedback goes when you send it.";
     const done = await office.plans.setPlan(plan, next, said);
     if (done.ok) toast(said);
-    else toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+    else sayTrouble(done.problem);
   };
   return (
     <Form.Group controlId="feedback-by-itself" className="mt-2 mb-2">

@@ -2,19 +2,18 @@
 import Link from "next/link";
 import { useCallback, useMemo, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { adding } from "@/core/change/change";
+import { instantOf } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import { noteKindSchema } from "@/core/model/noteKind";
-import { noteWordsSchema } from "@/core/model/template";
 import type { NoteEditingState } from "@/office/noteEditing";
 import { Head } from "@/ui/frame/Head";
 import { failureWords } from "@/ui/shared/failureWords";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { useAnswer } from "@/ui/shared/useAnswer";
-import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, PeopleView } from "@/workers/engine/peopleView";
 import type { LetterView } from "@/workers/engine/shownLetter";
+import { KeepTemplate } from "./KeepTemplate";
 import type { Folded } from "./letter/LetterBar";
 import { LetterPart } from "./letter/LetterPart";
 import { livePartsOf } from "./letter/livePartsOf";
@@ -24,15 +23,16 @@ import { SendSheet } from "./send/SendSheet";
 import { useNoteEditing } from "./useNoteEditing";
 import { WhoPart } from "./who/WhoPart";
 
+const NOON = 12;
+
 /** One screen for a whole note: who, the letter, the tray and the findings, the sentence that says what would be sent. */
 export function NoteWorkspace({ initial }: { initial: Note }) {
-  const { office, now } = useVine();
+  const { today } = useVine();
   const editing = useNoteEditing(initial);
   const { note, keeping, clash, wordsFromElsewhere } = editing.state;
   const [shownKey, setShownKey] = useState<string>();
   const [sending, setSending] = useState(false);
   const change = editing.change;
-  const keepTemplate = useChange();
   const [language, setLanguage] = useState(initial.language);
   const [folded, setFolded] = useState<Folded>({ who: false, side: false });
   const words = note.variants.find((one) => one.language === language) ?? note;
@@ -51,18 +51,10 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
     [id, selection, audience, leftOutRecipientIds, recipientChoices, perFamily, onlyNew],
   );
   const people = useAnswer((engine) => engine.people(who), [who]);
-  const check = useAnswer((engine) => engine.check(note, now()), [note]);
+  // Whatever the hour of writing is: of the hour at which it leaves the send sheet speaks.
+  const check = useAnswer((engine) => engine.check(note, instantOf(today, NOON)), [note, today]);
   const live = JSON.stringify(livePartsOf(words));
   const letter = useAnswer((engine) => engine.letter(who, JSON.parse(live), shownKey), [who, live, shownKey]);
-  const keepAsTemplate = async () => {
-    const { match, conditions } = note.selection;
-    const words = noteWordsSchema.parse({ ...note, match, conditions });
-    const template = { ...words, id: office.around.newId(), changedAt: now() };
-    await keepTemplate(
-      adding("templates", [template]),
-      `“${note.name}” was kept as a template. Begin with it under Notes.`,
-    );
-  };
   if (!people || !check || !letter) return <Skeleton words="Opening the note" />;
 
   return (
@@ -90,9 +82,7 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
                 <option key={kind}>{kind}</option>
               ))}
             </Form.Select>
-            <Button size="sm" variant="link" className="text-nowrap" onClick={keepAsTemplate}>
-              Keep as a template
-            </Button>
+            <KeepTemplate note={note} />
             <Link className="btn btn-link btn-sm text-nowrap" href={`/notes/${note.id}/plan`}>
               Plan …
             </Link>

@@ -4,6 +4,7 @@ import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import { takeMessage } from "@/office/mailDesk";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 
 const TAKEN = {
@@ -21,7 +22,7 @@ export function DropMessage() {
     for (const file of files) {
       await takeMessage(office, file).then(
         (about) => toast(TAKEN[about]),
-        (cause: Error) => toast.error(cause.message, { duration: Number.POSITIVE_INFINITY }),
+        (cause: Error) => sayTrouble(cause.message),
       );
     }
   };

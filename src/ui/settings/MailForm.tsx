@@ -13,6 +13,7 @@ import {
   USUAL_PORTS,
 } from "@/core/delivery/mailSettings";
 import { keepMailSettings, tryMailSettings } from "@/office/mailDesk";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 
 type Way = "sending" | "reading";
@@ -69,7 +70,7 @@ export function MailForm({
           toast("The mail settings are kept.");
         }
       } catch (cause) {
-        toast.error((cause as Error).message, { duration: Number.POSITIVE_INFINITY });
+        sayTrouble((cause as Error).message);
       } finally {
         setBusy(undefined);
       }

@@ -9,6 +9,7 @@ import { type DaysOff, daysOffSchema, schoolYearOf } from "@/core/model/schoolYe
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
@@ -38,9 +39,7 @@ export function SchoolDaysSheet() {
       setDays([...daysOff, ...fresh].sort((a, b) => a.from.localeCompare(b.from)));
       if (found.length > 0) toast(`${counted(fresh.length, "entry", "entries")} taken in. Keep them below.`);
     } catch (cause) {
-      toast.error(`“${file.name}” could not be read, so nothing was taken in: ${(cause as Error).message}`, {
-        duration: Number.POSITIVE_INFINITY,
-      });
+      sayTrouble(`“${file.name}” could not be read, so nothing was taken in: ${(cause as Error).message}`);
     }
   };
   return (

@@ -11,6 +11,7 @@ import { LARGE_SCHOOL } from "@/demo/demoSchool";
 import { wholeDemo } from "@/demo/demoStanding";
 import { Head } from "@/ui/frame/Head";
 import { chooseTheme, chosenTheme, type Theme } from "@/ui/frame/theme";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
@@ -205,7 +206,7 @@ function DataSheet() {
                   setAsked(undefined);
                   await replace().then(
                     () => toast(done),
-                    (cause: Error) => toast.error(cause.message, { duration: Number.POSITIVE_INFINITY }),
+                    (cause: Error) => sayTrouble(cause.message),
                   );
                 }}
               >

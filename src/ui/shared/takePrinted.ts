@@ -1,6 +1,7 @@
 import { toast } from "sonner";
 import { listed } from "@/core/words";
 import type { PrintedReports } from "@/office/printReports";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { download } from "./download";
 
 const MOST_NAMED = 5;
@@ -8,7 +9,7 @@ const MOST_NAMED = 5;
 /** Hands a file that was made for paper over, or says why there is none; gives whether there is. */
 export function takePrinted(made: PrintedReports, words?: string): boolean {
   if (!made.ok) {
-    toast.error(made.problem, { duration: Number.POSITIVE_INFINITY });
+    sayTrouble(made.problem);
     return false;
   }
   download(made.fileName, made.bytes, made.type);

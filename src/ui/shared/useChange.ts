@@ -4,6 +4,7 @@ import { useCallback } from "react";
 import { toast } from "sonner";
 import type { ChangeAbout } from "@/core/change/changeEntry";
 import type { Wanted } from "@/office/office";
+import { sayTrouble, troubleIsOver } from "@/ui/shared/trouble";
 import { failureWords } from "./failureWords";
 import { screenOf } from "./screenOf";
 import { useTurnChange } from "./useTurnChange";
@@ -26,14 +27,15 @@ export function useChange(): (wanted: Wanted, words: string, choices?: Choices) 
     async (wanted, words, { quietly = false, ...about } = {}) => {
       try {
         const done = await office.commit(wanted, { words, screen, ...about });
-        if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
-        else if (done.seq !== undefined && !quietly) {
+        if (!done.ok) sayTrouble(done.problem);
+        else troubleIsOver();
+        if (done.ok && done.seq !== undefined && !quietly) {
           const { seq } = done;
           toast(words, { action: { label: "Take back", onClick: () => void turn({ seq }) } });
         }
         return done.ok;
       } catch (cause) {
-        toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
+        sayTrouble(failureWords(cause));
         return false;
       }
     },

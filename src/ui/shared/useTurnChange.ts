@@ -2,6 +2,7 @@
 import { useCallback } from "react";
 import { toast } from "sonner";
 import type { Office } from "@/office/office";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { failureWords } from "./failureWords";
 import { useVine } from "./VineContext";
 
@@ -14,14 +15,14 @@ export function useTurnChange(): (wanted: Parameters<Office["turnChange"]>[0]) =
         const { entry, ...done } = await office.turnChange(wanted);
         if (!done.ok) {
           // Where there is nothing to turn no line is named, and that is no trouble.
-          if (entry) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+          if (entry) sayTrouble(done.problem);
           else toast(done.problem);
         } else if (entry) {
           const isBack = entry.takenBackAt === undefined;
           toast(`${isBack ? "Taken back" : "Made again"}: ${entry.words}`);
         }
       } catch (cause) {
-        toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
+        sayTrouble(failureWords(cause));
       }
     },
     [office],

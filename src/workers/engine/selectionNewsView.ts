@@ -3,13 +3,15 @@ import { selectedKey, selectionNews } from "@/core/model/keptSelection";
 import type { Selection } from "@/core/model/selection";
 import { planNote } from "@/core/selection/planNote";
 import { counted, listed } from "@/core/words";
-import { labelOf, nameOf } from "./peopleView";
+import { labelOf, nameOf, noteSentence } from "./peopleView";
 
 /** Who is in a selection now, and who was not, or is no longer. */
 export interface SelectionNewsView {
   /** Everybody who is in it, by `selectedKey`. */
   readonly keys: readonly string[];
   readonly students: number;
+  /** The selection as a sentence. */
+  readonly sentence: string;
   readonly come: readonly string[];
   /** "2 new: Ana Wójcik and Ben Ode. No longer: Cy Li." Empty where nothing changed. */
   readonly words: string;
@@ -27,9 +29,10 @@ export function selectionNewsView(
   const { come, gone } = selectionNews(seen, keys);
   return {
     keys,
+    sentence: noteSentence(index, { selection }),
     students: new Set(selected.map(({ studentId }) => studentId)).size,
     come,
-    words: [sentence("new", come, index), sentence("no longer in it", gone, index)].filter(Boolean).join(" "),
+    words: [newsOf("new", come, index), newsOf("no longer in it", gone, index)].filter(Boolean).join(" "),
   };
 }
 
@@ -41,7 +44,7 @@ const NOBODY = {
   perFamily: false,
 };
 
-function sentence(what: string, keys: readonly string[], index: FiguresIndex): string {
+function newsOf(what: string, keys: readonly string[], index: FiguresIndex): string {
   if (keys.length === 0) return "";
   const named = keys.map((key) => {
     const [classId = "", studentId = ""] = key.split("/");

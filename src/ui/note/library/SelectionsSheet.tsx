@@ -109,7 +109,9 @@ function SelectionLine({
     <li>
       <div className="line-main">
         {name}
-        <div className="quiet small">{news ? counted(news.students, "student") : "…"} now</div>
+        <div className="quiet small">
+          {news ? counted(news.students, "student") : "…"} now{keptSelectionId && news && `: ${news.sentence}`}
+        </div>
         {seenAt !== undefined && news?.words && (
           <div className="small" data-private>
             Since {formatDay(dayOfInstant(seenAt), "short")}: {news.words}

@@ -3,12 +3,12 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { toast } from "sonner";
 import { planSentence } from "@/core/delivery/plans/planSentence";
 import { type ReadyMadeStanding, readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
 import type { Plan } from "@/core/model/plan";
 import { beginStanding, turnPlan } from "@/office/beginStanding";
 import { formatMoment } from "@/ui/shared/formatMoment";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -49,7 +49,7 @@ function StandingLine({ plan, name, above }: { plan: Plan; name: string; above: 
     setIsBusy(true);
     const done = await turnPlan(office, plan, !plan.isOn, name);
     setIsBusy(false);
-    if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+    if (!done.ok) sayTrouble(done.problem);
   };
   const moveUp = async () => {
     if (!above) return;
@@ -109,7 +109,7 @@ function BeginStanding() {
   const begin = async (ready: ReadyMadeStanding) => {
     const { done, note } = await beginStanding(office, ready);
     if (done.ok) router.push(`/notes/${note.id}/plan`);
-    else toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+    else sayTrouble(done.problem);
   };
   return (
     <div className="mt-2">

@@ -2,7 +2,6 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { toast } from "sonner";
 import { planSentence } from "@/core/delivery/plans/planSentence";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
@@ -10,6 +9,7 @@ import { newPlan, turnPlan, USUAL_PLAN } from "@/office/beginStanding";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { Skeleton } from "@/ui/shared/Skeleton";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";
@@ -47,7 +47,7 @@ function NoPlan({ note }: { note: Note }) {
   const begin = async () => {
     const plan = await newPlan(office, note.id, USUAL_PLAN);
     const done = await office.plans.setPlan(undefined, plan, `“${note.name}” has a plan now. It is off.`);
-    if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+    if (!done.ok) sayTrouble(done.problem);
   };
   return (
     <section className="sheet empty">
@@ -77,7 +77,7 @@ function Planned({ note, plan }: { note: Note; plan: Plan }) {
     setIsTurning(true);
     const done = await turnPlan(office, plan, !plan.isOn, note.name);
     setIsTurning(false);
-    if (!done.ok) toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+    if (!done.ok) sayTrouble(done.problem);
   };
   const remove = () =>
     change(

@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
-import { toast } from "sonner";
 import type { Run } from "@/core/delivery/plans/run";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** The teacher's word on a run that asks: it goes, or it does not. */
@@ -14,9 +14,9 @@ export function RunWord({ run }: { run: Run }) {
     setIsBusy(true);
     try {
       const problem = await work();
-      if (problem) toast.error(problem, { duration: Number.POSITIVE_INFINITY });
+      if (problem) sayTrouble(problem);
     } catch (cause) {
-      toast.error(`That could not be done: ${(cause as Error).message}`, { duration: Number.POSITIVE_INFINITY });
+      sayTrouble(`That could not be done: ${(cause as Error).message}`);
     }
     setIsBusy(false);
   };

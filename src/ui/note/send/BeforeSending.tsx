@@ -37,7 +37,7 @@ export interface Sending {
 /** What stands before a round leaves: when, by what limit, the cautions to be seen, the words to be typed, every recipient. */
 export function BeforeSending(props: Sending & { onSent: (roundId: string) => void }) {
   const { note, people, onClose, onSent } = props;
-  const { office, world } = useVine();
+  const { office, world, now } = useVine();
   const line = usePostLine();
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const [ticked, setTicked] = useState<readonly string[]>([]);
@@ -56,8 +56,8 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const [finished, setFinished] = useState(0);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
-  // For now the note's own check holds; another time may have other cautions.
-  const then = useAnswer(async (asked) => (at === undefined ? undefined : asked.check(note, at)), [note, at]);
+  // Each time has cautions of its own: what leaves at night, or at another time than now.
+  const then = useAnswer((asked) => asked.check(note, at ?? now()), [note, at]);
   const check = then ?? props.check;
   const confirmed = useKept((read) => read.realIsConfirmed(), []);
   const cautions = check.findings.filter(({ finding }) => isCaution(finding));
@@ -199,7 +199,14 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
         <Button
           onClick={send}
           disabled={
-            busy || !laid.mayGo || unseen > 0 || !allTyped || !hasSender || check.stops > 0 || confirmed === undefined
+            busy ||
+            !then ||
+            !laid.mayGo ||
+            unseen > 0 ||
+            !allTyped ||
+            !hasSender ||
+            check.stops > 0 ||
+            confirmed === undefined
           }
         >
           {busy

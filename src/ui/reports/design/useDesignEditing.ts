@@ -1,9 +1,9 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { toast } from "sonner";
 import { sameData, updating } from "@/core/change/change";
 import type { PageDesign } from "@/core/model/pageDesign";
 import { failureWords } from "@/ui/shared/failureWords";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** How long one goes on typing before a step of it is kept. */
@@ -33,10 +33,10 @@ export function useDesignEditing(initial: PageDesign): {
       });
       if (done.ok) return setKept(next);
       latest.current.kept = before;
-      toast.error(done.problem, { duration: Number.POSITIVE_INFINITY });
+      sayTrouble(done.problem);
     } catch (cause) {
       latest.current.kept = before;
-      toast.error(failureWords(cause), { duration: Number.POSITIVE_INFINITY });
+      sayTrouble(failureWords(cause));
     }
   }, [office]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each change of the design begins the time anew

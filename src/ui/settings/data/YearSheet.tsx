@@ -1,13 +1,13 @@
 "use client";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { toast } from "sonner";
 import { updating } from "@/core/change/change";
 import { dayOfInstant } from "@/core/model/day";
 import { classLabel } from "@/core/model/schoolClass";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
 import { closeYear } from "@/office/closeYear";
+import { sayTrouble } from "@/ui/shared/trouble";
 import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
@@ -34,7 +34,7 @@ export function YearSheet() {
       () => office.around.reload(),
       (cause: Error) => {
         setIsBusy(false);
-        toast.error(`The year was not closed. ${cause.message}`, { duration: Number.POSITIVE_INFINITY });
+        sayTrouble(`The year was not closed. ${cause.message}`);
       },
     );
   };
