@@ -237,7 +237,7 @@ test("a family that reads another language gets the words in it, figures and hea
   await waitForWords(page, "go in English to guardians who read another language.");
   await choose(page, "Add a condition", "language");
   await page.waitForFunction(() => document.querySelector(".sentence")?.textContent?.includes("whose family reads"));
-  await choose(page, "Words in", "Spanish");
+  await choose(page, "One more language", "Spanish");
   await page.locator(".letter-subject .tiptap").click();
   await page.keyboard.down("Control");
   await page.keyboard.press("a");
