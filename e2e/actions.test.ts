@@ -29,6 +29,7 @@ async function sendAway(actions: Actions): Promise<void> {
     await actions.act("a caution seen", () => box.click());
   await actions.click("Send", ".modal-footer .btn-primary:not(:disabled)");
   await untilSettled(page);
+  await press(page, "Back to the note");
 }
 
 test("missing work goes to every family that it concerns in five actions, from the desk", async () => {

@@ -28,7 +28,7 @@ test("a template with Polish and Arabic words is taken to another browser and se
   await choose(page, "One more language", "Arabic");
   await page.waitForSelector(".letter-paper[dir=rtl]");
   await writeSubject(SUBJECTS.ar ?? "");
-  await press(page, "Keep as a template …");
+  await press(page, "Template …");
   await press(page, "Keep it");
   await waitForWords(page, "was kept as a template");
   await press(page, "Notes", "link");

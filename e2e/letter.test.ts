@@ -120,7 +120,7 @@ test("the letter is kept as HTML and Markdown, and all of them as messages, with
 });
 
 test("a note was kept as a template, renamed, and begun with again", async () => {
-  await press(page, "Keep as a template …");
+  await press(page, "Template …");
   await press(page, "Keep it");
   await waitForWords(page, "was kept as a template");
   await press(page, "Notes", "link");

@@ -94,7 +94,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
   }
   return (
     <>
-      <Head title="Gradebook" about={view && shown && <Counts view={view} period={period} />}>
+      <Head title="Gradebook">
         <Link className="btn btn-outline-primary" href="/gradebook/seating">
           Seating
         </Link>
@@ -187,6 +187,9 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
               <button type="button" className="btn btn-link btn-sm" onClick={() => setOpen("keys")}>
                 Keys (?)
               </button>
+              <span className="ms-auto">
+                <Counts view={view} period={period} />
+              </span>
             </div>
             <div className={beside ? "grid-beside has-side" : "grid-beside"}>
               {view.work.length === 0 &&

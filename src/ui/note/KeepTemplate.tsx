@@ -14,8 +14,14 @@ export function KeepTemplate({ note }: { note: Note }) {
   const [isOpen, setOpen] = useState(false);
   return (
     <>
-      <Button size="sm" variant="link" className="text-nowrap" onClick={() => setOpen(true)}>
-        Keep as a template …
+      <Button
+        size="sm"
+        variant="link"
+        className="text-nowrap"
+        title="Keep its words as a template"
+        onClick={() => setOpen(true)}
+      >
+        Template …
       </Button>
       {isOpen && <TemplateName note={note} onClose={() => setOpen(false)} />}
     </>

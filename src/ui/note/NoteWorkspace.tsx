@@ -66,7 +66,7 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
             <Form.Control
               size="sm"
               aria-label="Name of this note"
-              style={{ maxWidth: "20rem" }}
+              style={{ minWidth: "9rem", maxWidth: "20rem" }}
               value={note.name}
               onChange={(event) => change({ name: event.target.value })}
             />
