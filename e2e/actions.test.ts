@@ -7,7 +7,7 @@ import { Actions } from "./support/actions";
 import { fill, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered } from "./support/mailboxes";
-import { setTakeBack, untilSettled } from "./support/steps";
+import { setTakeBack } from "./support/steps";
 
 journey();
 const folder = temporaryFolder();
@@ -28,7 +28,7 @@ async function sendAway(actions: Actions): Promise<void> {
   for (const box of await page.$$(".modal-body .finding .form-check-input"))
     await actions.act("a caution seen", () => box.click());
   await actions.click("Send", ".modal-footer .btn-primary:not(:disabled)");
-  await untilSettled(page);
+  await page.waitForFunction(() => /\b(\d+) of \1 letters settled/.test(document.body.textContent ?? ""));
   await press(page, "Back to the note");
 }
 

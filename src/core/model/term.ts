@@ -20,7 +20,17 @@ export function currentPeriod({ terms }: { terms: ReadonlyMap<string, Term> }, t
   return currentTerm([...terms.values()], today)?.id ?? WHOLE_YEAR;
 }
 
+/** The name of the term that a gradebook without any is given: nobody named it. */
+export const UNNAMED_TERM = "This term";
+
+/** Whether somebody named a term. */
+export function hasNamedTerm(terms: Iterable<Term>): boolean {
+  return [...terms].some(({ name }) => name !== UNNAMED_TERM);
+}
+
 /** What a period is called in a sentence or a heading. */
 export function periodName(period: Period, terms: readonly Term[]): string | undefined {
-  return period === WHOLE_YEAR ? "the whole year" : terms.find((term) => term.id === period)?.name;
+  if (period === WHOLE_YEAR) return "the whole year";
+  const name = terms.find((term) => term.id === period)?.name;
+  return name === UNNAMED_TERM ? UNNAMED_TERM.toLowerCase() : name;
 }

@@ -32,10 +32,10 @@ interface StarterRow {
   readonly conditions: (assignment: string) => readonly SelectionPart[];
 }
 
-/** The ready-made notes in the product's own words, in English. */
-export function starterWords(starter: Starter, assignment: string, hasTerms = true): StarterWords {
+/** The ready-made notes in the product's own words, in English. `known`: what the gradebook has, everything unless it is said. */
+export function starterWords(starter: Starter, assignment: string, known: Partial<StarterAbout> = {}): StarterWords {
   const { conditions, ...row } = ROWS[starter];
-  const about: StarterAbout = { assignment, hasTerms };
+  const about: StarterAbout = { hasTerms: true, hasWork: true, ...known, assignment };
   const letter = starter === "empty" ? EMPTY_LETTER : writeStarter(starter, ENGLISH, about);
   return {
     ...row,

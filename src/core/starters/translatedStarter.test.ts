@@ -35,8 +35,13 @@ describe.each(others)("the ready-made letters in %s", (language) => {
   });
 
   test.each(written)("“%s” is found again as it was begun, and no more once a word was written on it", (starter) => {
-    for (const hasTerms of [true, false]) {
-      const { subject, body } = starterWords(starter, "Salinity lab", hasTerms);
+    for (const [hasTerms, hasWork] of [
+      [true, true],
+      [true, false],
+      [false, true],
+      [false, false],
+    ] as const) {
+      const { subject, body } = starterWords(starter, "Salinity lab", { hasTerms, hasWork });
       const translated = translatedStarter({ subject, body }, language);
       if (!translated) throw new Error("It is written in that language.");
       expect(isOwnTranslation(translated, language)).toBe(true);

@@ -3,7 +3,7 @@ import type { Note } from "../model/note";
 import { ENGLISH } from "./english";
 import { starterPhrasesIn } from "./startersByLanguage";
 import { STARTERS } from "./starterWords";
-import { writeStarter } from "./writeStarter";
+import { type StarterAbout, writeStarter } from "./writeStarter";
 
 type LetterOf = Pick<Note, "subject" | "body">;
 
@@ -14,15 +14,10 @@ type LetterOf = Pick<Note, "subject" | "body">;
 export function translatedStarter(letter: LetterOf, language: string): LetterOf | undefined {
   const phrases = starterPhrasesIn(language);
   if (!phrases || phrases === ENGLISH) return undefined;
-  const titles = ["", ...assignmentsIn(letter)];
   for (const starter of STARTERS) {
     if (starter === "empty") continue;
-    for (const assignment of titles) {
-      for (const hasTerms of [true, false]) {
-        const about = { assignment, hasTerms };
-        if (sameLetter(letter, writeStarter(starter, ENGLISH, about))) return writeStarter(starter, phrases, about);
-      }
-    }
+    const about = aboutsOf(letter).find((one) => sameLetter(letter, writeStarter(starter, ENGLISH, one)));
+    if (about) return writeStarter(starter, phrases, about);
   }
   return undefined;
 }
@@ -31,13 +26,17 @@ export function translatedStarter(letter: LetterOf, language: string): LetterOf 
 export function isOwnTranslation(letter: LetterOf, language: string): boolean {
   const phrases = starterPhrasesIn(language);
   if (!phrases || phrases === ENGLISH) return false;
-  const titles = ["", ...assignmentsIn(letter)];
   return STARTERS.some(
     (starter) =>
-      starter !== "empty" &&
-      titles.some((assignment) =>
-        [true, false].some((hasTerms) => sameLetter(letter, writeStarter(starter, phrases, { assignment, hasTerms }))),
-      ),
+      starter !== "empty" && aboutsOf(letter).some((one) => sameLetter(letter, writeStarter(starter, phrases, one))),
+  );
+}
+
+/** All that a ready-made letter with these words may have hung on. */
+function aboutsOf(letter: LetterOf): StarterAbout[] {
+  const both = [true, false];
+  return ["", ...assignmentsIn(letter)].flatMap((assignment) =>
+    both.flatMap((hasTerms) => both.map((hasWork) => ({ assignment, hasTerms, hasWork }))),
   );
 }
 

@@ -22,6 +22,8 @@ export interface StarterAbout {
   readonly assignment: string;
   /** Whether the gradebook has terms that could be named. */
   readonly hasTerms: boolean;
+  /** Whether any work is known that could be missing: averages alone tell nothing of it. */
+  readonly hasWork: boolean;
 }
 
 interface Letter {
@@ -60,7 +62,8 @@ class StarterWriting {
       case "progress": {
         const { subject, stands, missing: lead } = phrases.progress;
         const averages: PlainBlockNode = { type: "averagesTable" };
-        return [subject, line(stands), averages, passage(isMissing, [line(lead), missing], [missing]), ...closing];
+        const list = about.hasWork ? [passage(isMissing, [line(lead), missing], [missing])] : [];
+        return [subject, line(stands), averages, ...list, ...closing];
       }
       case "missing work": {
         const { subject, lead, canStill } = phrases.missingWork;
@@ -69,8 +72,10 @@ class StarterWriting {
       case "below a threshold": {
         const { subject, early, helps, nothingMissing } = phrases.below;
         const averages: PlainBlockNode = { type: "averagesTable" };
-        const helping = passage(isMissing, [line(helps), missing], [missingWork(nothingMissing)]);
-        return [subject, line(early), averages, helping, ...closing];
+        const helping = about.hasWork
+          ? [passage(isMissing, [line(helps), missing], [missingWork(nothingMissing)])]
+          : [];
+        return [subject, line(early), averages, ...helping, ...closing];
       }
       case "below on one assignment": {
         const { subject, didNotGoWell, canStill, glad } = phrases.belowOnOne;
@@ -101,7 +106,8 @@ class StarterWriting {
       case "end of term": {
         const { subject, over, missing: lead, allIn } = phrases.endOfTerm;
         const averages: PlainBlockNode = { type: "averagesTable" };
-        return [subject, line(over), averages, passage(isMissing, [line(lead), missing], [line(allIn)]), ...closing];
+        const list = about.hasWork ? [passage(isMissing, [line(lead), missing], [line(allIn)])] : [];
+        return [subject, line(over), averages, ...list, ...closing];
       }
       case "weekly digest": {
         const { subject, did, quiet, coming, nothingComing, missing: lead } = phrases.week;

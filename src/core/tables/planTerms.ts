@@ -2,7 +2,7 @@ import { applyChange, type Change, setRows } from "../change/change";
 import { freshId } from "../matching/freshId";
 import { nameKey } from "../matching/nameKey";
 import { addDays, type Day } from "../model/day";
-import { currentTerm, type Term } from "../model/term";
+import { currentTerm, type Term, UNNAMED_TERM } from "../model/term";
 import type { World } from "../model/world";
 import { cellReader } from "./joinRows";
 import { readDate } from "./readDate";
@@ -34,7 +34,7 @@ export function ensureTerm(world: World, today: Day): { change: Change; after: W
   if (world.terms.size > 0) return { change: {}, after: world };
   const term: Term = {
     id: "term-1",
-    name: "This term",
+    name: UNNAMED_TERM,
     from: addDays(today, -DAYS_AROUND_TODAY),
     to: addDays(today, DAYS_AROUND_TODAY),
   };

@@ -24,7 +24,7 @@ export function useWriteToThese(): (about: BroughtInAbout) => Promise<void> {
         ? ownColumnsNote(ownColumns, students, [...world.settings.values()][0])
         : fittingStarter(world, classIds);
     await createNote(words, {
-      classIds,
+      classIds: classIds.length === world.classes.size ? "all" : classIds,
       period: currentPeriod(world, today),
       // Whole classes need no list of names.
       conditions: isAll ? [] : [{ kind: "chosen", studentIds: [...studentIds] }],

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { adding } from "@/core/change/change";
 import type { NoteWords } from "@/core/model/template";
-import { currentPeriod } from "@/core/model/term";
+import { currentPeriod, hasNamedTerm } from "@/core/model/term";
 import { severalAtOnce } from "@/core/selection/severalAtOnce";
 import { type Starter, starterWords } from "@/core/starters/starterWords";
 import { noteFrom, type PointedOut } from "@/core/starters/startNote";
@@ -19,13 +19,21 @@ export function useCreateNote(): (
   pointedOut?: PointedOut,
   keptSelectionId?: string,
 ) => Promise<void> {
-  const { office, world, today } = useVine();
+  const { office, today } = useVine();
   const change = useChange();
   const assignment = useLatestAssignment();
   const router = useRouter();
   return async (words, pointedOut, keptSelectionId) => {
+    // What was brought in just now may not have been drawn yet.
+    const { world } = office;
     const period = currentPeriod(world, today);
-    const note = noteFrom(typeof words === "string" ? starterWords(words, assignment, world.terms.size > 0) : words, {
+    const { classIds } = pointedOut ?? { classIds: "all" as const };
+    const isAsked = (id: string) => classIds === "all" || classIds.includes(id);
+    const known = {
+      hasTerms: hasNamedTerm(world.terms.values()),
+      hasWork: [...world.assignments.values()].some(({ classId }) => isAsked(classId)),
+    };
+    const note = noteFrom(typeof words === "string" ? starterWords(words, assignment, known) : words, {
       id: office.around.newId(),
       now: office.around.now(),
       period,
