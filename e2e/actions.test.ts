@@ -48,7 +48,6 @@ test("missing work goes to every family that it concerns in five actions, from t
 test("one family is answered in three actions, from its reply", async () => {
   await page.click(".stem a[href='/practice']");
   await page.waitForSelector(".phone");
-  const before = (await delivered(server.dataFolder)).length;
   await fill(page, "Write back as this family", "May we talk on Thursday?");
   await press(page, "Write back");
   await page.click(".stem a[href='/record']");
@@ -59,9 +58,9 @@ test("one family is answered in three actions, from its reply", async () => {
   await actions.press("Send");
   await waitForWords(page, "is on its way");
   expect(actions.count()).toBeLessThanOrEqual(3);
-  await expect.poll(async () => (await delivered(server.dataFolder)).length).toBe(before + 1);
-  const last = (await delivered(server.dataFolder)).find(({ mail }) => mail.text?.includes("Thursday at four"));
-  expect(last?.mail.subject).toMatch(/^Re: /);
+  const answers = async () =>
+    (await delivered(server.dataFolder)).filter(({ mail }) => mail.text?.includes("Gladly, on Thursday"));
+  await expect.poll(async () => (await answers()).map(({ mail }) => mail.subject?.slice(0, 4))).toEqual(["Re: "]);
   // It was read by being answered.
   await page.waitForFunction(() => !document.body.textContent?.includes("1 new reply"));
 });
