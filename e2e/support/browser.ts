@@ -9,6 +9,8 @@ const LONGEST_WAIT_MS = 300_000;
 export function launchBrowser(profile?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: CHROMIUM,
+    // What is waited for ends by its own limit first.
+    protocolTimeout: 2 * LONGEST_WAIT_MS,
     ...(profile !== undefined && { userDataDir: profile }),
     args: [
       "--headless",
