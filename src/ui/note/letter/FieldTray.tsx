@@ -2,6 +2,7 @@
 import { useRef, useState } from "react";
 import { Form } from "react-bootstrap";
 import { FIELD_GROUPS } from "@/core/letter/field";
+import { fieldAbout } from "@/core/letter/fieldAbout";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import type { LetterView } from "@/workers/engine/shownLetter";
 import { BLOCK_WORDS } from "./LiveBlock";
@@ -93,6 +94,7 @@ export function FieldTray({ editors, letter, into = "letter", more = [] }: Field
                   <button
                     type="button"
                     draggable
+                    aria-description={fieldAbout(id)}
                     onDragStart={(event) =>
                       // The editor takes it in as it takes in anything that is pasted.
                       event.dataTransfer.setData("text/html", `<span data-field="${escaped(id)}"></span>`)
@@ -103,6 +105,11 @@ export function FieldTray({ editors, letter, into = "letter", more = [] }: Field
                     <span className="tray-value" data-private>
                       {value || "no value"}
                     </span>
+                    {fieldAbout(id) && (
+                      <span className="tray-about" aria-hidden>
+                        {fieldAbout(id)}
+                      </span>
+                    )}
                   </button>
                 </li>
               ))}
