@@ -4,11 +4,11 @@ import { adding } from "@/core/change/change";
 import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { deleteDatabase, openDatabase } from "@/store/openDatabase";
-import { currentDatabaseName, useDatabase } from "@/store/whichDatabase";
+import { currentDatabaseName, formerDatabase, useDatabase } from "@/store/whichDatabase";
 import { closeYear } from "./closeYear";
 import { moveHouse } from "./moveHouse";
 import type { Office } from "./office";
-import { readyBackup } from "./putBack";
+import { readyBackup, takePutBack } from "./putBack";
 import { TestBrowser } from "./testing";
 
 // What the disk does is never the end of anything: what was kept stays whole, and it is said what is safe.
@@ -107,6 +107,30 @@ test.each([0, 3, 60, 300])(
     await closeYear(again, { [first ?? ""]: "ends" });
     const next = await browser.open();
     expect([next.world.classes.size, next.world.assignments.size]).toEqual([before.classes.size - 1, 0]);
+  },
+);
+
+test.each([0, 1])(
+  "what was kept of before is still there where taking it back breaks off after %d records, and comes back whole then",
+  async (after) => {
+    const base = `faults-${turn}`;
+    const office = await browser.open(school);
+    const before = office.world;
+    const [first] = office.world.classes.keys();
+    await closeYear(office, { [first ?? ""]: "ends" });
+    const next = await browser.open();
+    const closed = next.world;
+    const former = await formerDatabase(base);
+    if (!former) throw new Error("What was there before is kept.");
+    fillUp(after);
+    await expect(takePutBack(next, former)).rejects.toThrow();
+    heal();
+    const again = await browser.open();
+    expect(again.world).toEqual(closed);
+    expect(await formerDatabase(base)).toEqual(former);
+    await takePutBack(again, former);
+    expect((await browser.open()).world).toEqual(before);
+    expect(await formerDatabase(base)).toBeUndefined();
   },
 );
 
