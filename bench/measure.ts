@@ -33,6 +33,6 @@ export async function compare(
   return { ...about, ...result, unit: "ms", ratio: result.ours / result.peer };
 }
 
-function median(values: readonly number[]): number {
+export function median(values: readonly number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 }

@@ -6,6 +6,7 @@ import { isMainThread } from "node:worker_threads";
 import { backupBench } from "./backup";
 import { checkBench } from "./check";
 import { figuresBench } from "./figures";
+import { findBench } from "./find";
 import type { Comparison } from "./measure";
 import { mergeBench } from "./merge";
 import { paperBench, paperBenchWorker } from "./paper";
@@ -19,6 +20,7 @@ import { typingBench } from "./typing";
 const BENCHES: Readonly<Record<string, () => Comparison[] | Promise<Comparison[]>>> = {
   tables: tablesBench,
   figures: figuresBench,
+  find: findBench,
   typing: typingBench,
   merge: async () => [await mergeBench()],
   check: async () => [await checkBench()],
