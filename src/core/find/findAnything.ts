@@ -2,31 +2,29 @@ import { nameKey } from "../matching/nameKey";
 import { type Findable, FOUND_KINDS, type FoundKind } from "./findable";
 
 /**
- * What has all the words that somebody types, in any order, each whole or in part; the best first, no more than `most` of a
- * kind. Accents, case and punctuation make no difference. Nothing typed finds nothing.
+ * What has all the words that somebody types, in any order, each whole or in part; the best first, equally good ones in
+ * the order in which they were given, no more than `most` of a kind. Accents, case and punctuation make no difference.
+ * Nothing typed finds nothing.
  */
 export function findAnything(findables: readonly Findable[], words: string, most: number): Findable[] {
   const wanted = nameKey(words).split(" ").filter(Boolean);
   if (wanted.length === 0) return [];
-  const byKind = new Map<FoundKind, { one: Findable; rank: number }[]>();
+  /** By kind: by rank, no more than can be named. */
+  const byKind = new Map<FoundKind, Findable[][]>(FOUND_KINDS.map((kind) => [kind, RANKS.map(() => [])]));
   for (const one of findables) {
     if (!wanted.every((part) => one.key.includes(part))) continue;
-    const known = byKind.get(one.kind);
-    const hit = { one, rank: rankOf(one, wanted) };
-    if (known) known.push(hit);
-    else byKind.set(one.kind, [hit]);
+    const hits = byKind.get(one.kind)?.[rankOf(one, wanted)];
+    if (hits && hits.length < most) hits.push(one);
   }
-  const groups = FOUND_KINDS.flatMap((kind) => {
-    const hits = byKind.get(kind);
-    if (!hits) return [];
-    hits.sort((a, b) => a.rank - b.rank || collator.compare(a.one.title, b.one.title));
-    return [hits.slice(0, most)];
+  const groups = [...byKind.values()].flatMap((ranks) => {
+    const best = ranks.findIndex((hits) => hits.length > 0);
+    return best < 0 ? [] : [{ best, hits: ranks.flat().slice(0, most) }];
   });
   // The kind with the best hit stands first; those of one kind stay together.
-  return groups.sort((a, b) => (a[0]?.rank ?? 0) - (b[0]?.rank ?? 0)).flatMap((hits) => hits.map(({ one }) => one));
+  return groups.sort((one, other) => one.best - other.best).flatMap(({ hits }) => hits);
 }
 
-const collator = new Intl.Collator("en", { sensitivity: "base", numeric: true });
+const RANKS = [0, 1, 2, 3, 4];
 
 /** 0 where the title is just these words, 1 where words of it begin with them, 2 where they stand within it, 3 elsewhere. */
 function rankOf({ titleKey, key }: Findable, wanted: readonly string[]): number {

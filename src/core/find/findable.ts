@@ -28,7 +28,7 @@ export function findable(
   return { ...part, titleKey: nameKey(part.title), key: nameKey([part.title, part.about, ...more].join(" ")) };
 }
 
-/** Everybody and everything of the gradebook that can be found. Students taken out of their classes are not among them. */
+/** Everybody and everything of the gradebook that can be found, by the alphabet. Students taken out of their classes are not among them. */
 export function findablesOf(world: World): Findable[] {
   const found: Findable[] = [];
   const classesOf = new Map<string, string[]>();
@@ -61,8 +61,10 @@ export function findablesOf(world: World): Findable[] {
     const about = [schoolClass && classLabel(schoolClass), dueDate && dayWords(dueDate)].filter(Boolean).join("; ");
     found.push(findable({ kind: "assignment", id, title, about }));
   }
-  return found;
+  return found.sort((a, b) => collator.compare(a.title, b.title));
 }
+
+const collator = new Intl.Collator("en", { sensitivity: "base", numeric: true });
 
 function studentCount(count: number): string {
   return count === 1 ? "1 student" : `${count} students`;
