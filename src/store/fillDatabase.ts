@@ -4,7 +4,7 @@ import { FILES } from "./backupSource";
 import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
-import { TABLES } from "./tables";
+import { TABLES, type TableName } from "./tables";
 
 /**
  * A new database that a backup is read into. Data of an older version is laid down as that version had it, and brought along
@@ -12,13 +12,16 @@ import { TABLES } from "./tables";
  */
 export function fillDatabase(name: string): BackupTarget & { close(): void } {
   let database: VineDatabase | undefined;
+  // What is of the present version is held against it as it comes; older data once it was brought along.
+  let isCurrent = false;
   const opened = () => {
     if (!database) throw new Error("Nothing was begun.");
     return database;
   };
   return {
-    dataVersion: SCHEMA_VERSIONS.at(-1)?.version ?? 1,
+    dataVersion: NEWEST,
     async begin(dataVersion) {
+      isCurrent = dataVersion === NEWEST;
       database = openDatabase(
         name,
         SCHEMA_VERSIONS.filter(({ version }) => version <= dataVersion),
@@ -27,6 +30,7 @@ export function fillDatabase(name: string): BackupTarget & { close(): void } {
       return new Set(database.tables.map((table) => table.name));
     },
     async put(table, records) {
+      if (isCurrent) for (const record of records) refuseRecord(table as TableName, record);
       await opened().table(table).bulkAdd(records);
     },
     async putFile(sha256, bytes) {
@@ -38,21 +42,25 @@ export function fillDatabase(name: string): BackupTarget & { close(): void } {
     async finish() {
       opened().close();
       database = openDatabase(name);
-      await refuseBroken(database);
+      if (!isCurrent) await refuseBroken(database);
+      // Every school has settings.
+      if ((await database.classes.count()) > 0 && (await database.settings.count()) === 0)
+        throw new BackupProblem("damaged");
     },
     close: () => database?.close(),
   };
 }
 
+const NEWEST = SCHEMA_VERSIONS.at(-1)?.version ?? 1;
+
 /** Errors: `BackupProblem`, where a record is not what its table holds. */
 async function refuseBroken(database: VineDatabase): Promise<void> {
   await everyRowOf(database, (name, rows) => {
-    for (const row of rows) {
-      const { error } = TABLES[name].schema.safeParse(row);
-      if (error) throw new BackupProblem("damaged", { cause: new Error(`${name}: ${error.message}`) });
-    }
+    for (const row of rows) refuseRecord(name, row);
   });
-  // Every school has settings.
-  if ((await database.classes.count()) > 0 && (await database.settings.count()) === 0)
-    throw new BackupProblem("damaged");
+}
+
+function refuseRecord(name: TableName, record: Record<string, unknown>): void {
+  const { error } = TABLES[name].schema.safeParse(record);
+  if (error) throw new BackupProblem("damaged", { cause: new Error(`${name}: ${error.message}`) });
 }
