@@ -96,6 +96,11 @@ export function FamilyPanel({ student, onClose }: FamilyPanelProps) {
           draft={one}
           place={place}
           before={opened.guardians.get(one.guardian.id)}
+          sharedWith={[...opened.students.values()]
+            .filter(
+              ({ id, guardians }) => id !== student?.id && guardians.some((g) => g.guardianId === one.guardian.id),
+            )
+            .map(fullName)}
           onChange={(next) => setGuardians(draft.guardians.map((known) => (known === one ? next : known)))}
           onFirst={() => setGuardians([one, ...draft.guardians.filter((known) => known !== one)])}
           onRemove={() => setGuardians(draft.guardians.filter((known) => known !== one))}

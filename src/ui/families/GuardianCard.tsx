@@ -1,7 +1,9 @@
 "use client";
+import type { ReactNode } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { GuardianDraft } from "@/core/families/familyDraft";
 import { type Confirmation, confirmationSchema, type Guardian, wantsNoLetters } from "@/core/model/guardian";
+import { listed } from "@/core/words";
 import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { AddressField } from "./AddressField";
 import { WhyOfLetters } from "./WhyOfLetters";
@@ -15,18 +17,32 @@ export const CONFIRMATION_WORDS: Record<Confirmation, string> = {
   stopped: "stopped the letters",
 };
 
+/** A control with its words above it; what tells it from those of others is its own label. */
+function Labelled({ words, children }: { words: string; children: ReactNode }) {
+  return (
+    <div className="flex-fill labelled">
+      <span className="quiet" aria-hidden>
+        {words}
+      </span>
+      {children}
+    </div>
+  );
+}
+
 interface GuardianCardProps {
   readonly draft: GuardianDraft;
   readonly place: number;
   /** As it was before it was edited; none of somebody new. */
   readonly before: Guardian | undefined;
+  /** Brothers and sisters whose guardian this is too, by name. */
+  readonly sharedWith: readonly string[];
   readonly onChange: (draft: GuardianDraft) => void;
   readonly onFirst: () => void;
   readonly onRemove: () => void;
 }
 
 /** One guardian of a student, to be edited; the first is the first contact. */
-export function GuardianCard({ draft, place, before, onChange, onFirst, onRemove }: GuardianCardProps) {
+export function GuardianCard({ draft, place, before, sharedWith, onChange, onFirst, onRemove }: GuardianCardProps) {
   const { guardian, relation } = draft;
   const set = (part: Partial<Guardian>) => onChange({ ...draft, guardian: { ...guardian, ...part } });
   const addresses = guardian.addresses.length > 0 ? guardian.addresses : [""];
@@ -36,22 +52,29 @@ export function GuardianCard({ draft, place, before, onChange, onFirst, onRemove
   return (
     <fieldset className="card-person">
       <legend className="small">{place === 0 ? "First contact" : `Guardian ${place + 1}`}</legend>
+      {sharedWith.length > 0 && (
+        <p className="quiet small mb-1" data-private>
+          Also of {listed(sharedWith)}: but for the relation, what is changed here is changed for them too.
+        </p>
+      )}
       <div className="d-grid gap-2" data-private>
         <div className="d-flex gap-2">
-          <Form.Control
-            size="sm"
-            aria-label={`Given name of guardian ${place + 1}`}
-            placeholder="Given name"
-            value={guardian.givenName}
-            onChange={(event) => set({ givenName: event.target.value })}
-          />
-          <Form.Control
-            size="sm"
-            aria-label={`Family name of guardian ${place + 1}`}
-            placeholder="Family name"
-            value={guardian.familyName}
-            onChange={(event) => set({ familyName: event.target.value })}
-          />
+          <Labelled words="Given name">
+            <Form.Control
+              size="sm"
+              aria-label={`Given name of guardian ${place + 1}`}
+              value={guardian.givenName}
+              onChange={(event) => set({ givenName: event.target.value })}
+            />
+          </Labelled>
+          <Labelled words="Family name">
+            <Form.Control
+              size="sm"
+              aria-label={`Family name of guardian ${place + 1}`}
+              value={guardian.familyName}
+              onChange={(event) => set({ familyName: event.target.value })}
+            />
+          </Labelled>
         </div>
         {addresses.map((address, at) => (
           <AddressField
@@ -64,50 +87,57 @@ export function GuardianCard({ draft, place, before, onChange, onFirst, onRemove
           />
         ))}
         <div className="d-flex gap-2">
-          <Form.Control
-            size="sm"
-            aria-label={`Relation of guardian ${place + 1}`}
-            placeholder="Relation"
-            value={relation}
-            onChange={(event) => onChange({ ...draft, relation: event.target.value })}
-          />
-          <Form.Select
-            size="sm"
-            aria-label={`Language of guardian ${place + 1}`}
-            value={guardian.language}
-            onChange={(event) => set({ language: event.target.value })}
-          >
-            {!FAMILY_LANGUAGES.some(({ tag }) => tag === guardian.language) && <option>{guardian.language}</option>}
-            {FAMILY_LANGUAGES.map(({ tag, words }) => (
-              <option key={tag} value={tag}>
-                {words}
-              </option>
-            ))}
-          </Form.Select>
+          <Labelled words="Relation">
+            <Form.Control
+              size="sm"
+              aria-label={`Relation of guardian ${place + 1}`}
+              value={relation}
+              onChange={(event) => onChange({ ...draft, relation: event.target.value })}
+            />
+          </Labelled>
+          <Labelled words="Language">
+            <Form.Select
+              size="sm"
+              aria-label={`Language of guardian ${place + 1}`}
+              value={guardian.language}
+              onChange={(event) => set({ language: event.target.value })}
+            >
+              {!FAMILY_LANGUAGES.some(({ tag }) => tag === guardian.language) && <option>{guardian.language}</option>}
+              {FAMILY_LANGUAGES.map(({ tag, words }) => (
+                <option key={tag} value={tag}>
+                  {words}
+                </option>
+              ))}
+            </Form.Select>
+          </Labelled>
         </div>
         <div className="d-flex gap-2">
-          <Form.Select
-            size="sm"
-            aria-label={`Whether guardian ${place + 1} may be written to`}
-            value={guardian.confirmation}
-            onChange={(event) => set({ confirmation: confirmationSchema.parse(event.target.value) })}
-          >
-            {confirmationSchema.options.map((option) => (
-              <option key={option} value={option}>
-                {CONFIRMATION_WORDS[option]}
-              </option>
-            ))}
-          </Form.Select>
-          <Form.Select
-            size="sm"
-            aria-label={`How often guardian ${place + 1} hears`}
-            value={guardian.frequency}
-            onChange={(event) => set({ frequency: event.target.value as Guardian["frequency"] })}
-          >
-            <option value="each letter">each letter</option>
-            <option value="daily">daily</option>
-            <option value="weekly">weekly</option>
-          </Form.Select>
+          <Labelled words="May be written to">
+            <Form.Select
+              size="sm"
+              aria-label={`Whether guardian ${place + 1} may be written to`}
+              value={guardian.confirmation}
+              onChange={(event) => set({ confirmation: confirmationSchema.parse(event.target.value) })}
+            >
+              {confirmationSchema.options.map((option) => (
+                <option key={option} value={option}>
+                  {CONFIRMATION_WORDS[option]}
+                </option>
+              ))}
+            </Form.Select>
+          </Labelled>
+          <Labelled words="How often">
+            <Form.Select
+              size="sm"
+              aria-label={`How often guardian ${place + 1} hears`}
+              value={guardian.frequency}
+              onChange={(event) => set({ frequency: event.target.value as Guardian["frequency"] })}
+            >
+              <option value="each letter">each letter</option>
+              <option value="daily">daily</option>
+              <option value="weekly">weekly</option>
+            </Form.Select>
+          </Labelled>
         </div>
         {guardian.frequency !== "each letter" && (
           <Form.Check

@@ -2,7 +2,9 @@
 import { useEffect, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { answerProblems, type CardAnswer, MAX_GUARDIANS_PER_ANSWER } from "@/core/families/cardAnswer";
+import { nameKey } from "@/core/matching/nameKey";
 import type { CardQuestion, PublishedCard } from "@/core/model/contactCard";
+import { shortHash } from "@/core/model/shortHash";
 import { FAMILY_LANGUAGES } from "./familyLanguages";
 import { sendAnswer } from "./sendAnswer";
 
@@ -17,8 +19,8 @@ export function CardForm({ card }: { card: PublishedCard }) {
   const [trouble, setTrouble] = useState("");
 
   useEffect(() => {
-    // The same phone keeps the number of its answer, so that a second one corrects the first.
-    setAnswer(keptAnswer(card.id) ?? newAnswer(card.id));
+    // Made here alone: each phone has numbers of its own.
+    setAnswer(newAnswer(card.id));
   }, [card.id]);
   if (!answer) return null;
 
@@ -33,8 +35,11 @@ export function CardForm({ card }: { card: PublishedCard }) {
     setState("sending");
     setTrouble("");
     try {
-      await sendAnswer(answer);
-      localStorage.setItem(storageKey(card.id), JSON.stringify(answer));
+      const key = storageKey(answer);
+      const numbered = { ...answer, answerId: localStorage.getItem(key) ?? answer.answerId };
+      await sendAnswer(numbered);
+      localStorage.setItem(key, numbered.answerId);
+      setAnswer(numbered);
       setState("sent");
     } catch (cause) {
       setTrouble((cause as Error).message);
@@ -264,17 +269,12 @@ function fieldId(path: string): string {
   return `card-${path.replaceAll(".", "-")}`;
 }
 
-function storageKey(cardId: string): string {
-  return `vine-note-card-${cardId}`;
-}
-
-function keptAnswer(cardId: string): CardAnswer | undefined {
-  try {
-    const kept = JSON.parse(localStorage.getItem(storageKey(cardId)) ?? "null") as CardAnswer | null;
-    return kept && Object.keys(answerProblems(kept)).length === 0 ? kept : undefined;
-  } catch {
-    return undefined;
-  }
+/**
+ * The number of the answer that this phone gave for a student, so that a second one corrects the first. Of what a family
+ * wrote nothing is kept: the next one may fill the card in on the same phone.
+ */
+function storageKey({ cardId, studentName }: CardAnswer): string {
+  return `vine-note-card-${cardId}-${shortHash(nameKey(studentName))}`;
 }
 
 function newAnswer(cardId: string): CardAnswer {
