@@ -121,6 +121,9 @@ describe("from a gradebook file to a family's mailbox", () => {
   test("the gradebook shows the averages worked out by hand", async () => {
     // Rows are drawn as they come into view: here all of them must.
     await page.setViewport({ width: 1280, height: 1400 });
+    // Categories stand folded into the overall average until they are asked for.
+    await page.keyboard.press("c");
+    await page.waitForFunction(() => document.querySelector(".grid thead")?.textContent?.includes("weight"));
     await page.waitForFunction(
       (count) => document.querySelectorAll(".grid tbody tr:not([aria-hidden])").length === count,
       {},

@@ -25,7 +25,7 @@ const LATELY_DAYS = 28;
 export const FIGURE_FIELDS: readonly Field[] = [
   percentField("overall", "Overall average", ({ figures }) => figures.overall),
   // Where categories have weights, or the average came from elsewhere, points added up are not what it is made of.
-  textField("overall.points", "Figures", "Points behind the overall average", (context) => {
+  textField("overall.points", "Figures", "Points, earned of possible", (context) => {
     const { index, gradebook, student, period, figures, language, schoolClass } = context;
     const isYearOfTerms = period === WHOLE_YEAR && schoolClass.year === "mean of terms";
     if (!figures.overall || figures.overall.imported || schoolClass.method !== "points" || isYearOfTerms)

@@ -1,4 +1,5 @@
 import { isRightToLeft } from "../languages/letterWords";
+import { isEmptyHead } from "../model/letterHead";
 import type { Settings } from "../model/settings";
 import type { BlockModel } from "./blockModel";
 import { linkedText } from "./linkedText";
@@ -43,7 +44,7 @@ const UNSAFE = new RegExp(`[&<>"']|${RIGHT_TO_LEFT.source}`);
 
 /** What stands above a letter: the school with its crest, a line under it, a rule in its colour; nothing where none was written. */
 export function letterHeadHtml({ schoolName, letterHead }: Pick<Settings, "schoolName" | "letterHead">): string {
-  if (!letterHead) return "";
+  if (!letterHead || isEmptyHead(schoolName, letterHead)) return "";
   const { picture, line, accent } = letterHead;
   const crest = picture
     ? `<td style="padding:0 14px 10px 0"><img src="${escapeAttribute(picture.src)}" alt="" width="${picture.width}" style="${STYLES.picture}"></td>`

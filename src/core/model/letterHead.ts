@@ -22,3 +22,8 @@ export const letterHeadSchema = z.object({
   accent: z.string().regex(/^#[0-9a-f]{6}$/),
 });
 export type LetterHead = z.infer<typeof letterHeadSchema>;
+
+/** Whether nothing would stand in a head: a line of its colour alone is none. */
+export function isEmptyHead(school: string, { picture, line }: LetterHead): boolean {
+  return !school && !line && !picture;
+}

@@ -1,4 +1,4 @@
-import type { LetterHead } from "../model/letterHead";
+import { isEmptyHead, type LetterHead } from "../model/letterHead";
 import { MM_PER_PX } from "./millimetres";
 import type { PaperLetterHead, PaperPictures } from "./paperContent";
 
@@ -9,7 +9,7 @@ export function letterHeadOf(
   school: string,
   letterHead: LetterHead | undefined,
 ): { head: PaperLetterHead; pictures: PaperPictures } | undefined {
-  if (!letterHead) return undefined;
+  if (!letterHead || isEmptyHead(school, letterHead)) return undefined;
   const { picture, line } = letterHead;
   return {
     head: { school, line, ...(picture && { picture: { file: CREST, width: picture.width * MM_PER_PX } }) },

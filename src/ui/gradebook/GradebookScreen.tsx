@@ -131,7 +131,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
                 <TermOptions wholeYear="Whole year" />
               </select>
               <label>
-                Students by{" "}
+                Order{" "}
                 <select
                   className="grid-pick"
                   value={order}
@@ -253,7 +253,7 @@ function Counts({ view, period }: { view: GradebookView; period: Period }) {
         ? counted(shownCount, "assignment")
         : `${counted(shownCount, "assignment")}${name ? ` in ${name}` : ""}, ${inYear} in the year`;
   const students = counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student");
-  return <>{[students, work, view.method].filter(Boolean).join("; ")}</>;
+  return <>{[students, work, view.method].filter(Boolean).join("; ")}.</>;
 }
 
 /**

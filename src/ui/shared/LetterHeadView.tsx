@@ -1,5 +1,6 @@
 "use client";
 import type { CSSProperties } from "react";
+import { isEmptyHead } from "@/core/model/letterHead";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { useVine } from "./VineContext";
 
@@ -7,7 +8,7 @@ import { useVine } from "./VineContext";
 export function LetterHeadView() {
   const { world } = useVine();
   const { schoolName, letterHead } = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  if (!letterHead) return null;
+  if (!letterHead || isEmptyHead(schoolName, letterHead)) return null;
   const { picture, line, accent } = letterHead;
   return (
     <div className="letter-head" style={{ "--accent": accent } as CSSProperties}>
