@@ -82,7 +82,10 @@
     )
   } else if kind == "image" { aligned(image(node.file, width: mm(node.width), alt: of(node, "alt", ""))) } else if (
     kind == "pageBreak"
-  ) { pagebreak(weak: true) } else if kind == "sign" {
+  ) {
+    // Where several papers share a page none of them can begin another one.
+    if run.page.toAPage > 1 { v(6mm) } else { pagebreak(weak: true) }
+  } else if kind == "sign" {
     block(above: 14mm, width: 75mm, breakable: false, {
       line(length: 100%, stroke: 0.5pt)
       v(-0.35em)
