@@ -25,6 +25,7 @@ async function keepFile(action: string, ending: string): Promise<Buffer> {
 
 test("a field is found by a word, placed, and written in the format that is picked", async () => {
   await beginNote(page, "Empty note");
+  await press(page, "One for each child and class");
   await page.locator(".letter-subject .tiptap").click();
   await page.keyboard.type("Figures");
   await page.locator(".letter-body .tiptap").click();
@@ -299,6 +300,7 @@ test("a picture is placed, said in words, and travels inside the message", async
 
 test("a block that is placed leaves the one that is chosen where it is; a trend is a picture with words", async () => {
   await beginNote(page, "Empty note");
+  await press(page, "One for each child and class");
   await page.locator(".letter-body .tiptap").click();
   for (const block of ["Trend as a picture", "Score and comment on an assignment", "What handing in would do"])
     await press(page, block);
