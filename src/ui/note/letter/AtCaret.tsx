@@ -1,6 +1,6 @@
 "use client";
 import type { Editor } from "@tiptap/react";
-import { type ReactNode, type RefObject, useLayoutEffect, useRef, useState } from "react";
+import { type ReactNode, type RefObject, useEffect, useLayoutEffect, useReducer, useRef, useState } from "react";
 
 interface AtCaretProps {
   readonly editor: Editor;
@@ -15,6 +15,13 @@ const GAP_PX = 6;
 export function AtCaret({ editor, within, children }: AtCaretProps) {
   const card = useRef<HTMLDivElement>(null);
   const [place, setPlace] = useState({ top: 0, left: 0 });
+  const [, measureAgain] = useReducer((times: number) => times + 1, 0);
+  // A picture that came moves what stands below it, and nothing is drawn anew for that.
+  useEffect(() => {
+    const watch = new ResizeObserver(measureAgain);
+    for (const one of within.current?.querySelectorAll(".letter-editor") ?? []) watch.observe(one);
+    return () => watch.disconnect();
+  }, [within]);
   // After every drawing: what is chosen moves when other values stand before it.
   useLayoutEffect(() => {
     const node = editor.view.nodeDOM(editor.state.selection.from);
