@@ -129,15 +129,6 @@ function ScoreCell({
       role="gridcell"
       aria-selected={isChosen}
       onClick={(event) => editing.current.choose({ row: place, column: at }, event.shiftKey)}
-      onMouseDown={(event) => {
-        // Dragged over, more cells are chosen, and not the words in them.
-        if (event.button !== 0 || (isHead && draft !== undefined)) return;
-        event.preventDefault();
-        event.currentTarget.closest("table")?.focus();
-      }}
-      onMouseEnter={(event) => {
-        if (event.buttons === 1) editing.current.choose({ row: place, column: at }, true);
-      }}
       onDoubleClick={() => editing.current.begin({ row: place, column: at })}
       data-private
     >
