@@ -1,4 +1,4 @@
-import { expect, test } from "vitest";
+import { test } from "vitest";
 import { fullName } from "@/core/model/student";
 import { demoSchool } from "@/demo/demoSchool";
 import { press, waitForWords } from "./support/browser";
