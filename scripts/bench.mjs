@@ -1,5 +1,5 @@
-// Measures ours beside peers: everything, or the parts that are named, as in `npm run bench -- backup`. The code is bundled as it is shipped: run from its sources, helpers for readable names
-// would be measured along with it.
+// Measures ours beside peers: everything, or the parts that are named, as in `npm run bench -- backup`. The code is
+// bundled as it is shipped: run from its sources, helpers for readable names would be measured along with it.
 import { spawnSync } from "node:child_process";
 import path from "node:path";
 import { ensureBuilt, ensureInstalled, ROOT } from "./lib/prepare.mjs";

@@ -22,7 +22,7 @@ import {
 import type { Recipe } from "@/core/tables/recipe";
 import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
-import { countedChanges } from "@/store/countedChanges";
+import { type CountedChanges, countedChanges } from "@/store/countedChanges";
 import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
 import { forgetPress } from "@/store/keepPress";
@@ -360,20 +360,24 @@ export class Office {
    */
   async upToDate(): Promise<number> {
     for (;;) {
-      const { all, ofData } = await this.around.locks.request(CHANGING_LOCK, () => countedChanges(this.database));
+      const { all, ofData } = await this.wholeChanges();
       if (this.changesHeard.hasAll(ofData)) return all;
       await this.inTurn(() => this.loadAnew());
     }
   }
 
   /** Makes a change: what it touches leaves no more first, and nothing is made anew before the change is known everywhere. */
-  private async changing<Done extends Commit>(touch: Touch, keep: () => Promise<Done>): Promise<Done> {
-    const done = await this.around.locks.request(
+  private changing<Done extends Commit>(touch: Touch, keep: () => Promise<Done>): Promise<Done> {
+    return this.around.locks.request(
       CHANGING_LOCK,
       async () => this.spread(await this.plans.touch(touch), await keep()),
       "shared",
     );
-    return done as Done;
+  }
+
+  /** How many changes were whole at a moment at which none was half made. */
+  private wholeChanges(): Promise<CountedChanges> {
+    return this.around.locks.request(CHANGING_LOCK, () => countedChanges(this.database));
   }
 
   /** Tells the engine, the screens and the other tabs of a change that is kept. */
@@ -401,7 +405,7 @@ export class Office {
 
   private async loadAnew(): Promise<void> {
     this.generation += 1;
-    const { ofData } = await this.around.locks.request(CHANGING_LOCK, () => countedChanges(this.database));
+    const { ofData } = await this.wholeChanges();
     const records = await loadWorld(this.database);
     const written = await writtenAbout(this.database);
     const today = todayOf(this.around);

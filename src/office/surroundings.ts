@@ -17,7 +17,7 @@ export type LockMode = "alone" | "shared" | "if free";
 
 /** One at a time, in this tab and in all others, where nothing else is said. What is not free is undefined. */
 export interface Locks {
-  request<Answer>(name: string, work: () => Promise<Answer>): Promise<Answer>;
+  request<Answer>(name: string, work: () => Promise<Answer>, mode?: Exclude<LockMode, "if free">): Promise<Answer>;
   request<Answer>(name: string, work: () => Promise<Answer>, mode: LockMode): Promise<Answer | undefined>;
 }
 

@@ -1,8 +1,8 @@
 import { nameKey } from "../matching/nameKey";
-import type { Day } from "../model/day";
 import { classLabel } from "../model/schoolClass";
 import { fullName } from "../model/student";
 import type { World } from "../model/world";
+import { counted } from "../words";
 
 /** What can be found, in the order in which equally good ones are named. */
 export const FOUND_KINDS = ["student", "guardian", "class", "assignment", "note", "round", "action"] as const;
@@ -29,13 +29,16 @@ export function findable(
 }
 
 /** Everybody and everything of the gradebook that can be found, by the alphabet. Students taken out of their classes are not among them. */
-export function findablesOf(world: World): Findable[] {
+export function findablesOf(world: World): readonly Findable[] {
+  // The same each time the line is opened, as long as nothing was changed.
+  const known = ofWorlds.get(world);
+  if (known) return known;
   const found: Findable[] = [];
   const classesOf = new Map<string, string[]>();
   for (const one of world.classes.values()) {
     for (const id of one.studentIds) classesOf.set(id, [...(classesOf.get(id) ?? []), classLabel(one)]);
     found.push(
-      findable({ kind: "class", id: one.id, title: classLabel(one), about: studentCount(one.studentIds.length) }),
+      findable({ kind: "class", id: one.id, title: classLabel(one), about: counted(one.studentIds.length, "student") }),
     );
   }
   const childrenOf = new Map<string, string[]>();
@@ -58,18 +61,14 @@ export function findablesOf(world: World): Findable[] {
   }
   for (const { id, title, classId, dueDate } of world.assignments.values()) {
     const schoolClass = world.classes.get(classId);
-    const about = [schoolClass && classLabel(schoolClass), dueDate && dayWords(dueDate)].filter(Boolean).join("; ");
+    const about = [schoolClass && classLabel(schoolClass), dueDate && `due ${dueDate}`].filter(Boolean).join("; ");
     found.push(findable({ kind: "assignment", id, title, about }));
   }
-  return found.sort((a, b) => collator.compare(a.title, b.title));
+  found.sort((a, b) => collator.compare(a.title, b.title));
+  ofWorlds.set(world, found);
+  return found;
 }
+
+const ofWorlds = new WeakMap<World, readonly Findable[]>();
 
 const collator = new Intl.Collator("en", { sensitivity: "base", numeric: true });
-
-function studentCount(count: number): string {
-  return count === 1 ? "1 student" : `${count} students`;
-}
-
-function dayWords(day: Day): string {
-  return `due ${day}`;
-}

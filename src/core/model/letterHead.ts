@@ -23,6 +23,9 @@ export const letterHeadSchema = z.object({
 });
 export type LetterHead = z.infer<typeof letterHeadSchema>;
 
+/** A head while nothing was written or chosen: the school, in the usual colour. */
+export const PLAIN_HEAD: LetterHead = { line: "", accent: PLAIN_ACCENT };
+
 /** Whether nothing would stand in a head: a line of its colour alone is none. */
 export function isEmptyHead(school: string, { picture, line }: LetterHead): boolean {
   return !school && !line && !picture;

@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { type FieldNode, type SignatureDocument, signatureDocumentSchema } from "./letterBody";
-import { letterHeadSchema, PLAIN_ACCENT } from "./letterHead";
+import { letterHeadSchema, PLAIN_HEAD } from "./letterHead";
 import { daysOffSchema } from "./schoolYear";
 
 /** There is one settings record, under this id. */
@@ -60,6 +60,6 @@ export const DEFAULT_SETTINGS: Settings = {
   signature: PLAIN_SIGNATURE,
   schoolName: "",
   // Letters look like letters from the first on; it says nothing while the school has no name.
-  letterHead: { line: "", accent: PLAIN_ACCENT },
+  letterHead: PLAIN_HEAD,
   takeBackSeconds: 20,
 };

@@ -2,26 +2,13 @@ import type { SelectionPart } from "../model/condition";
 import type { NoteKind } from "../model/noteKind";
 import type { NoteWords } from "../model/template";
 import { ENGLISH } from "./english";
-import { type StarterAbout, writeStarter } from "./writeStarter";
+import { type StarterAbout, WRITTEN_STARTERS, writeStarter } from "./writeStarter";
 
 /** A ready-made note: what it says, to whom, and what it is good for. */
 export type StarterWords = NoteWords & { readonly about: string };
 
 /** The notes to begin with, in the order in which they are offered. */
-export const STARTERS = [
-  "progress",
-  "missing work",
-  "below a threshold",
-  "below on one assignment",
-  "well done",
-  "improved",
-  "feedback",
-  "welcome",
-  "meeting",
-  "end of term",
-  "weekly digest",
-  "empty",
-] as const;
+export const STARTERS = [...WRITTEN_STARTERS, "empty"] as const;
 export type Starter = (typeof STARTERS)[number];
 
 /** Whom a starter is for, and what it is good for. */

@@ -22,9 +22,6 @@ const BY_LANGUAGE: Readonly<Record<string, StarterPhrases>> = {
   zh: CHINESE,
 };
 
-/** The languages that the ready-made letters are written in. */
-export const STARTER_LANGUAGES: readonly string[] = Object.keys(BY_LANGUAGE);
-
 /** What the ready-made letters say in a language (BCP 47); none where they are not written in it. */
 export function starterPhrasesIn(language: string): StarterPhrases | undefined {
   return BY_LANGUAGE[baseLanguage(language)];

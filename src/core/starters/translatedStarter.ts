@@ -1,9 +1,9 @@
 import { sameLetter } from "../letter/sameLetter";
 import type { Note } from "../model/note";
 import { ENGLISH } from "./english";
+import type { StarterPhrases } from "./starterPhrases";
 import { starterPhrasesIn } from "./startersByLanguage";
-import { STARTERS } from "./starterWords";
-import { type StarterAbout, writeStarter } from "./writeStarter";
+import { type StarterAbout, WRITTEN_STARTERS, type WrittenStarter, writeStarter } from "./writeStarter";
 
 type LetterOf = Pick<Note, "subject" | "body">;
 
@@ -14,22 +14,27 @@ type LetterOf = Pick<Note, "subject" | "body">;
 export function translatedStarter(letter: LetterOf, language: string): LetterOf | undefined {
   const phrases = starterPhrasesIn(language);
   if (!phrases || phrases === ENGLISH) return undefined;
-  for (const starter of STARTERS) {
-    if (starter === "empty") continue;
-    const about = aboutsOf(letter).find((one) => sameLetter(letter, writeStarter(starter, ENGLISH, one)));
-    if (about) return writeStarter(starter, phrases, about);
-  }
-  return undefined;
+  const known = recognised(letter, ENGLISH);
+  return known && writeStarter(known.starter, phrases, known.about);
 }
 
 /** Whether the words of a language are those that came along with it, of whichever ready-made letter. */
 export function isOwnTranslation(letter: LetterOf, language: string): boolean {
   const phrases = starterPhrasesIn(language);
-  if (!phrases || phrases === ENGLISH) return false;
-  return STARTERS.some(
-    (starter) =>
-      starter !== "empty" && aboutsOf(letter).some((one) => sameLetter(letter, writeStarter(starter, phrases, one))),
-  );
+  return phrases !== undefined && phrases !== ENGLISH && recognised(letter, phrases) !== undefined;
+}
+
+/** Which ready-made letter somebody has before them, word for word in the phrases of a language. */
+function recognised(
+  letter: LetterOf,
+  phrases: StarterPhrases,
+): { readonly starter: WrittenStarter; readonly about: StarterAbout } | undefined {
+  const abouts = aboutsOf(letter);
+  for (const starter of WRITTEN_STARTERS) {
+    const about = abouts.find((one) => sameLetter(letter, writeStarter(starter, phrases, one)));
+    if (about) return { starter, about };
+  }
+  return undefined;
 }
 
 /** All that a ready-made letter with these words may have hung on. */

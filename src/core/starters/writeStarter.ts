@@ -2,19 +2,21 @@ import { field, missingWork, passage, text } from "../letter/letterParts";
 import type { BlockNode, InlineNode, LetterBody, LetterSubject, PlainBlockNode } from "../model/letterBody";
 import type { StarterPhrases } from "./starterPhrases";
 
-/** The ready-made letters that have words. */
-export type WrittenStarter =
-  | "progress"
-  | "missing work"
-  | "below a threshold"
-  | "below on one assignment"
-  | "well done"
-  | "improved"
-  | "feedback"
-  | "welcome"
-  | "meeting"
-  | "end of term"
-  | "weekly digest";
+/** The ready-made letters that have words, in the order in which they are offered. */
+export const WRITTEN_STARTERS = [
+  "progress",
+  "missing work",
+  "below a threshold",
+  "below on one assignment",
+  "well done",
+  "improved",
+  "feedback",
+  "welcome",
+  "meeting",
+  "end of term",
+  "weekly digest",
+] as const;
+export type WrittenStarter = (typeof WRITTEN_STARTERS)[number];
 
 /** What a ready-made letter hangs on beside its language. */
 export interface StarterAbout {
@@ -32,6 +34,8 @@ interface Letter {
 }
 
 const WEEK_DAYS = 7;
+const AVERAGES: PlainBlockNode = { type: "averagesTable" };
+const IS_MISSING = [{ kind: "missing" as const, atLeast: 1 }];
 const SIGNATURE: PlainBlockNode = { type: "signature" };
 
 /** A ready-made letter in the words of one language. */
@@ -57,13 +61,13 @@ class StarterWriting {
     const line = (words: string) => this.line(words);
     const closing = [line(phrases.closing), SIGNATURE];
     const missing = missingWork(phrases.nothingMissing);
-    const isMissing = [{ kind: "missing" as const, atLeast: 1 }];
+    /** What is said of missing work; nothing where no work is known that could be. */
+    const ofMissing = (lead: string, otherwise: PlainBlockNode) =>
+      about.hasWork ? [passage(IS_MISSING, [line(lead), missing], [otherwise])] : [];
     switch (starter) {
       case "progress": {
         const { subject, stands, missing: lead } = phrases.progress;
-        const averages: PlainBlockNode = { type: "averagesTable" };
-        const list = about.hasWork ? [passage(isMissing, [line(lead), missing], [missing])] : [];
-        return [subject, line(stands), averages, ...list, ...closing];
+        return [subject, line(stands), AVERAGES, ...ofMissing(lead, missing), ...closing];
       }
       case "missing work": {
         const { subject, lead, canStill } = phrases.missingWork;
@@ -71,11 +75,7 @@ class StarterWriting {
       }
       case "below a threshold": {
         const { subject, early, helps, nothingMissing } = phrases.below;
-        const averages: PlainBlockNode = { type: "averagesTable" };
-        const helping = about.hasWork
-          ? [passage(isMissing, [line(helps), missing], [missingWork(nothingMissing)])]
-          : [];
-        return [subject, line(early), averages, ...helping, ...closing];
+        return [subject, line(early), AVERAGES, ...ofMissing(helps, missingWork(nothingMissing)), ...closing];
       }
       case "below on one assignment": {
         const { subject, didNotGoWell, canStill, glad } = phrases.belowOnOne;
@@ -105,9 +105,7 @@ class StarterWriting {
       }
       case "end of term": {
         const { subject, over, missing: lead, allIn } = phrases.endOfTerm;
-        const averages: PlainBlockNode = { type: "averagesTable" };
-        const list = about.hasWork ? [passage(isMissing, [line(lead), missing], [line(allIn)])] : [];
-        return [subject, line(over), averages, ...list, ...closing];
+        return [subject, line(over), AVERAGES, ...ofMissing(lead, line(allIn)), ...closing];
       }
       case "weekly digest": {
         const { subject, did, quiet, coming, nothingComing, missing: lead } = phrases.week;
@@ -117,7 +115,7 @@ class StarterWriting {
           { type: "classLog", attrs: { days: WEEK_DAYS, whenNothing: quiet } },
           line(coming),
           { type: "upcomingWork", attrs: { days: 2 * WEEK_DAYS, whenNothing: nothingComing } },
-          passage(isMissing, [line(lead), missing]),
+          passage(IS_MISSING, [line(lead), missing]),
           SIGNATURE,
         ];
       }

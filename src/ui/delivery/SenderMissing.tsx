@@ -2,9 +2,8 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
+import { changeSettings } from "@/core/change/changeSettings";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
-import { SETTINGS_ID } from "@/core/model/settings";
 import { useChange } from "@/ui/shared/useChange";
 
 /** Nothing is sent without an address that families can reply to: it is asked for right here. */
@@ -13,13 +12,10 @@ export function SenderMissing() {
   const [address, setAddress] = useState("");
   const isGood = isGoodAddress(address.trim());
   const keep = () =>
-    change((now) => {
-      const settings = now.settings.get(SETTINGS_ID);
-      if (!settings) return {};
-      return {
-        settings: setRows<"settings">(now.settings, [[SETTINGS_ID, { ...settings, teacherAddress: address.trim() }]]),
-      };
-    }, "Your address is kept; families reply to it.");
+    change(
+      (now) => changeSettings(now, { teacherAddress: address.trim() }),
+      "Your address is kept; families reply to it.",
+    );
   return (
     <Form
       className="finding is-stop"

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
+import { changeSettings } from "@/core/change/changeSettings";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { useChange } from "@/ui/shared/useChange";
@@ -16,7 +16,7 @@ export function NameStep() {
   const [name, setName] = useState(known.teacherName);
   const [school, setSchool] = useState(known.schoolName);
   const [address, setAddress] = useState(known.teacherAddress);
-  const isGood = isGoodAddress(address.trim());
+  const isWrong = address.trim() !== "" && !isGoodAddress(address.trim());
   if (known.teacherName) {
     return (
       <p className="mb-0" data-private>
@@ -26,17 +26,17 @@ export function NameStep() {
     );
   }
   const keep = () =>
-    change((now) => {
-      const settings = now.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-      const named = { teacherName: name.trim(), schoolName: school.trim(), teacherAddress: address.trim() };
-      return { settings: setRows<"settings">(now.settings, [[SETTINGS_ID, { ...settings, ...named }]]) };
-    }, "Your name and school are kept; letters are signed with them.");
+    change(
+      (now) =>
+        changeSettings(now, { teacherName: name.trim(), schoolName: school.trim(), teacherAddress: address.trim() }),
+      "Your name and school are kept; letters are signed with them.",
+    );
   return (
     <Form
       className="name-step"
       onSubmit={(event) => {
         event.preventDefault();
-        if (name.trim() && (isGood || address.trim() === "")) void keep();
+        if (name.trim() && !isWrong) void keep();
       }}
     >
       <Form.Group controlId="first-name">
@@ -53,12 +53,12 @@ export function NameStep() {
           type="email"
           autoComplete="email"
           value={address}
-          isInvalid={address.trim() !== "" && !isGood}
+          isInvalid={isWrong}
           onChange={(event) => setAddress(event.target.value)}
         />
         <Form.Control.Feedback type="invalid">It should look like name@school.example.</Form.Control.Feedback>
       </Form.Group>
-      <Button type="submit" disabled={!name.trim() || (address.trim() !== "" && !isGood)}>
+      <Button type="submit" disabled={!name.trim() || isWrong}>
         Keep
       </Button>
     </Form>

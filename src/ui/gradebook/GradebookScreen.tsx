@@ -192,9 +192,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
               </span>
             </div>
             <div className={beside ? "grid-beside has-side" : "grid-beside"}>
-              {view.work.length === 0 &&
-              !view.hasAverages &&
-              countOf(columnsBefore(view, world)) === view.categories.length ? (
+              {view.work.length === 0 && !view.hasAverages && moreCount === view.categories.length ? (
                 <EmptyState
                   title="No work in this term yet"
                   words="Add an assignment, bring in scores, or choose another term."

@@ -3,7 +3,7 @@ import { useRef } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import { updating } from "@/core/change/change";
-import { type LetterHead, LONGEST_HEAD_LINE, PLAIN_ACCENT } from "@/core/model/letterHead";
+import { type LetterHead, LONGEST_HEAD_LINE, PLAIN_HEAD } from "@/core/model/letterHead";
 import { DEFAULT_SETTINGS, SETTINGS_ID, type Settings } from "@/core/model/settings";
 import { noPictureWords, readPicture } from "@/ui/note/letter/readPicture";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
@@ -11,7 +11,6 @@ import { LetterHeadView } from "@/ui/shared/LetterHeadView";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 
-const EMPTY_HEAD: LetterHead = { line: "", accent: PLAIN_ACCENT };
 const WIDEST_CREST_PX = 90;
 
 /** What stands above letters, in a mail and on paper, and what they are printed on. */
@@ -24,7 +23,7 @@ export function LetterHeadSheet() {
   const keep = (part: Partial<Settings>, words: string) =>
     change(updating("settings", settings, { ...settings, ...part }), words, { joins: "letter head" });
   const set = (part: Partial<LetterHead>) =>
-    keep({ letterHead: { ...(letterHead ?? EMPTY_HEAD), ...part } }, "The head of letters was changed.");
+    keep({ letterHead: { ...(letterHead ?? PLAIN_HEAD), ...part } }, "The head of letters was changed.");
   const take = async (file: File) => {
     const picture = await readPicture(file);
     if (!picture) return toast.error(noPictureWords(file));

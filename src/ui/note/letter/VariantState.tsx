@@ -1,6 +1,6 @@
 "use client";
 import { Button } from "react-bootstrap";
-import { setRows } from "@/core/change/change";
+import { changeSettings } from "@/core/change/changeSettings";
 import { baseLanguage } from "@/core/languages/letterWords";
 import { isDraft } from "@/core/letter/draftVariant";
 import type { Note } from "@/core/model/note";
@@ -27,7 +27,7 @@ export function VariantState({ note, variant, onChange }: VariantStateProps) {
     const confirm = () =>
       onChange({ variants: note.variants.map((one) => (one === variant ? { ...one, isConfirmed: true } : one)) });
     return (
-      <span className="variant-state" role="status">
+      <span role="status">
         A draft: these are still the {languageName(note.language)} words, so nobody gets them.{" "}
         <Button size="sm" variant="link" className="p-0" onClick={confirm}>
           They are right as they are
@@ -35,18 +35,17 @@ export function VariantState({ note, variant, onChange }: VariantStateProps) {
       </span>
     );
   }
-  if (!isOwnTranslation(variant, language) || settings.readLanguages?.includes(base)) return null;
+  if (settings.readLanguages?.includes(base) || !isOwnTranslation(variant, language)) return null;
   const confirmRead = () =>
     change(
       (now) => {
-        const known = now.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-        const readLanguages = [...new Set([...(known.readLanguages ?? []), base])];
-        return { settings: setRows<"settings">(now.settings, [[SETTINGS_ID, { ...known, readLanguages }]]) };
+        const { readLanguages = [] } = now.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
+        return changeSettings(now, { readLanguages: [...new Set([...readLanguages, base])] });
       },
       `The ready-made words in ${languageName(language)} count as read.`,
     );
   return (
-    <span className="variant-state" role="status">
+    <span role="status">
       Translated with care, not yet read by a native speaker.{" "}
       <Button size="sm" variant="link" className="p-0" onClick={confirmRead}>
         Somebody who speaks {languageName(language)} has read them

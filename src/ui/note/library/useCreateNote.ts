@@ -4,6 +4,7 @@ import { adding } from "@/core/change/change";
 import type { NoteWords } from "@/core/model/template";
 import { currentPeriod, hasNamedTerm } from "@/core/model/term";
 import { severalAtOnce } from "@/core/selection/severalAtOnce";
+import { hasWork } from "@/core/starters/fittingStarter";
 import { type Starter, starterWords } from "@/core/starters/starterWords";
 import { noteFrom, type PointedOut } from "@/core/starters/startNote";
 import { useChange } from "@/ui/shared/useChange";
@@ -27,11 +28,9 @@ export function useCreateNote(): (
     // What was brought in just now may not have been drawn yet.
     const { world } = office;
     const period = currentPeriod(world, today);
-    const { classIds } = pointedOut ?? { classIds: "all" as const };
-    const isAsked = (id: string) => classIds === "all" || classIds.includes(id);
     const known = {
       hasTerms: hasNamedTerm(world.terms.values()),
-      hasWork: [...world.assignments.values()].some(({ classId }) => isAsked(classId)),
+      hasWork: hasWork(world, pointedOut?.classIds ?? "all"),
     };
     const note = noteFrom(typeof words === "string" ? starterWords(words, assignment, known) : words, {
       id: office.around.newId(),
