@@ -71,9 +71,9 @@ test("the progress letter is written from an empty page by keyboard alone", asyn
   await page.keyboard.press("Enter");
   await page.waitForSelector(".letter-body .tiptap");
   await page.keyboard.press("F6");
-  // Nothing can be sent yet: the foot is passed over, and the parts begin anew.
+  // Nothing can be sent yet, but the foot has a way to one letter for each child and class.
   const who = "[aria-label='Who gets it']";
-  for (const part of [who, ".is-letter", "aside", ".stem", who, ".is-letter"]) {
+  for (const part of [who, ".is-letter", "aside", ".foot", ".stem", who, ".is-letter"]) {
     await page.keyboard.press("F6");
     await page.waitForFunction((one) => document.activeElement?.closest(one), {}, part);
   }
@@ -130,6 +130,7 @@ test("it is sent by keyboard alone: stops left out, a letter opened, cautions se
   }
   await page.waitForSelector(".foot button:not(:disabled)");
   await goOnTo(".foot");
+  await tabTo(await wordsOf(page, ".foot .btn-primary"));
   await page.keyboard.press("Enter");
   await page.waitForSelector(".modal-body .who-open");
   await goOnTo(".modal-body");

@@ -61,10 +61,10 @@ test("who can’t be reached by mail gets the letter on paper, is left out of th
   await beginNote(page, "How things stand");
   await waitForWords(page, "Print for these 2 instead");
   await press(page, "Print for these 2 instead");
-  await waitForWords(page, "4 letters in Letters, How things stand.pdf. The record keeps them as printed.", 300_000);
+  await waitForWords(page, "2 letters in Letters, How things stand.pdf. The record keeps them as printed.", 300_000);
   await page.waitForFunction(() => !/Print for these/.test(document.body.textContent ?? ""));
   await press(page, "Record", "link");
-  await waitForWords(page, "4 letters printed on paper");
+  await waitForWords(page, "2 letters printed on paper");
 });
 
 test("a student’s sheet has all for a talk; turned to the family, the class and what is private are gone", async () => {

@@ -48,8 +48,9 @@ export async function enclose(page: Page, file: string): Promise<void> {
   await waitForWords(page, `${path.basename(file)} (`);
 }
 
-/** Ticks every caution of the send sheet. */
+/** Ticks every caution of the send sheet, once the reports that go along were looked at. */
 export async function seeCautions(page: Page): Promise<void> {
+  await page.waitForFunction(() => !document.body.textContent?.includes("Looking at the reports"));
   for (const box of await page.$$(".modal-body .finding .form-check-input")) await box.click();
 }
 

@@ -108,13 +108,14 @@ describe("a paper", () => {
     const full = { ...(paper as NonNullable<typeof paper>), name: "Bo", content: long };
     const slips = await draw({ ...EMPTY_RUN, papers: [...seven, full], page: { ...EMPTY_RUN.page, toAPage: 3 } });
     expect(slips).toMatchObject({ pages: 3, cut: ["Bo"] });
-    // A slip for several children begins no page between them.
+    // What would begin a page begins the next slip: seven, one for each of two children, and one more.
     const line = (words: string) => ({ type: "paragraph" as const, content: [words] });
     const ofTwo = { ...seven[0], content: [line("Ana"), { type: "pageBreak" as const }, line("Bo")] } as NonNullable<
       typeof paper
     >;
-    expect(await draw({ ...EMPTY_RUN, papers: [ofTwo], page: { ...EMPTY_RUN.page, toAPage: 3 } })).toMatchObject({
-      ...{ pages: 1, cut: [] },
+    const ten = [...seven, ofTwo, { ...ofTwo, content: [line("Cy")] }];
+    expect(await draw({ ...EMPTY_RUN, papers: ten, page: { ...EMPTY_RUN.page, toAPage: 3 } })).toMatchObject({
+      ...{ pages: 4, cut: [] },
     });
     expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven }))).toBe(7);
     expect(pagesOf(await draw({ ...EMPTY_RUN, papers: seven, twoSided: true }))).toBe(13);

@@ -44,7 +44,7 @@ export function drawPaper(
       return { ok: false, problem: wrong?.message ?? "It could not be laid out.", memory: memory() };
     }
     const [pages = 0] = JSON.parse(world.query(0, "<page-count>", "value")) as number[];
-    const cut = JSON.parse(world.query(0, "<cut>", "value")) as string[];
+    const cut = [...new Set(JSON.parse(world.query(0, "<cut>", "value")) as string[])];
     const about = { ok: true, pages, cut, boxes: boxes(run) } as const;
     const { result } = world.get_artifact(FORMATS[as], DIAGNOSTICS_AS_DATA) as { result: Uint8Array };
     if (as === "pdf" || !renderer) return { ...about, file: result, memory: memory() };

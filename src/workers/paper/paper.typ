@@ -83,7 +83,7 @@
   } else if kind == "image" { aligned(image(node.file, width: mm(node.width), alt: of(node, "alt", ""))) } else if (
     kind == "pageBreak"
   ) {
-    // Where several papers share a page none of them can begin another one.
+    // Within a slip nothing can begin another page.
     if run.page.toAPage > 1 { v(6mm) } else { pagebreak(weak: true) }
   } else if kind == "sign" {
     block(above: 14mm, width: 75mm, breakable: false, {
@@ -159,11 +159,19 @@
   flipped: sheet.across,
   margin: (top: mm(edge.at(0)), right: mm(edge.at(1)), bottom: mm(edge.at(2)), left: mm(edge.at(3))),
 )
+#let slips(paper) = {
+  let found = ((),)
+  for node in paper.content {
+    if node.type == "pageBreak" { found.push(()) } else { found.at(-1).push(node) }
+  }
+  found.filter(content => content.len() > 0).map(content => (..paper, content: content))
+}
 #let own(paper, body) = { set text(lang: paper.language, dir: way(paper.direction)); body }
 
 #if sheet.toAPage > 1 {
-  // Slips: each has its part of the page, with a line to cut along.
-  for (place-on, some) in run.papers.chunks(sheet.toAPage).enumerate() {
+  // Slips: each has its part of the page, with a line to cut along. What would begin a page, such as a family's next
+  // child, begins the next slip.
+  for (place-on, some) in run.papers.map(slips).flatten().chunks(sheet.toAPage).enumerate() {
     if place-on > 0 { pagebreak(weak: true) }
     block(height: 100%, width: 100%, grid(
       columns: 1fr,

@@ -52,7 +52,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const { enclosures = [] } = note;
   const canGoTogether = isAnnouncement(note) && people.letters.length > 1;
   const hasReports = (note.reports ?? []).length > 0;
-  const [laid, setLaid] = useState<LaidState>({ isOver: !hasReports, mayGo: !hasReports });
+  const [laid, setLaid] = useState<LaidState>({ mayGo: !hasReports, waitsFor: "" });
   const [finished, setFinished] = useState(0);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
@@ -190,7 +190,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
       <Modal.Footer>
         <span className="quiet small me-auto" role="status">
           {unseen > 0 && `${counted(unseen, "caution")} still to be ticked.`}
-          {unseen === 0 && laid.isOver && !laid.mayGo && "The reports are still to be looked at."}
+          {unseen === 0 && laid.waitsFor}
           {unseen === 0 && !allTyped && "A word is still to be typed."}
         </span>
         <Button variant="link" onClick={onClose}>

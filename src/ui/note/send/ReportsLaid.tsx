@@ -6,10 +6,10 @@ import { counted, listed } from "@/core/words";
 import { type LaidReports, layReports } from "@/office/layReports";
 import { useVine } from "@/ui/shared/VineContext";
 
-/** How far the reports of a note are looked at, and whether they may go. */
+/** Whether the reports of a note may go, and what they wait for otherwise, in words. */
 export interface LaidState {
-  readonly isOver: boolean;
   readonly mayGo: boolean;
+  readonly waitsFor: string;
 }
 
 interface ReportsLaidProps {
@@ -36,8 +36,12 @@ export function ReportsLaid({ note, onChange }: ReportsLaidProps) {
   }, [office, note]);
   const { done = 0, broken = [], runOver = [], withBoxes = [] } = laid ?? {};
   const needsWord = runOver.length + withBoxes.length > 0;
-  const mayGo = isOver && broken.length === 0 && (!needsWord || isSeen);
-  useEffect(() => onChange({ isOver, mayGo }), [onChange, isOver, mayGo]);
+  const waitsFor = ((): string => {
+    if (broken.length > 0) return "A report can’t be made.";
+    if (!isOver) return "The reports are still being looked at.";
+    return needsWord && !isSeen ? "What was found in the reports is still to be ticked." : "";
+  })();
+  useEffect(() => onChange({ mayGo: waitsFor === "", waitsFor }), [onChange, waitsFor]);
   return (
     <div className="mb-2" data-private>
       <p className="quiet small mb-1" role="status">

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 
 /** One of a few set words. */
 export function Words<Word extends string>({
@@ -86,6 +86,13 @@ function NumberPicker({
   step,
   onChange,
 }: AmountProps & { least: number; most: number; step: number | "any" }) {
+  // What she types stands as she typed it, also half of a number or none, until she goes elsewhere.
+  const [typed, setTyped] = useState<string>();
+  const take = (words: string) => {
+    setTyped(words);
+    const amount = Number(words);
+    if (words.trim() !== "" && Number.isFinite(amount)) onChange(Math.min(most, Math.max(least, amount)));
+  };
   return (
     <input
       type="number"
@@ -93,11 +100,9 @@ function NumberPicker({
       min={least}
       max={most}
       step={step}
-      value={value}
-      onChange={(event) => {
-        const typed = Number(event.target.value);
-        onChange(Number.isFinite(typed) ? Math.min(most, Math.max(least, typed)) : least);
-      }}
+      value={typed ?? value}
+      onChange={(event) => take(event.target.value)}
+      onBlur={() => setTyped(undefined)}
     />
   );
 }

@@ -52,6 +52,9 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
   const shownLetter = people.letters.find(({ key }) => key === shown);
   const noLetters = people.leftOutRecipients.length + people.leftOutByHand.length;
 
+  const shown = new Set(shownLetter?.matchKeys);
+  // A letter about several children is shown with the first of them.
+  const inSight = people.selected.find(({ key }) => shown.has(key));
   return (
     <section className="workspace-part" aria-label="Who gets it">
       <KeptSelectionBar note={note} kept={kept} news={news} onChange={onChange} />
@@ -80,9 +83,12 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
         <ul className="who-list small">
           {people.selected.map((match) => {
             const key = letterOf(match);
-            const isShown = shownLetter?.matchKeys.includes(match.key) === true;
             return (
-              <li key={match.key} ref={isShown ? intoView : undefined} className={isShown ? "is-shown" : ""}>
+              <li
+                key={match.key}
+                ref={match === inSight ? intoView : undefined}
+                className={shown.has(match.key) ? "is-shown" : ""}
+              >
                 <button
                   type="button"
                   className="who-open"
