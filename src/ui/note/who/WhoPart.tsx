@@ -52,9 +52,9 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
   const shownLetter = people.letters.find(({ key }) => key === shown);
   const noLetters = people.leftOutRecipients.length + people.leftOutByHand.length;
 
-  const shown = new Set(shownLetter?.matchKeys);
+  const inLetter = new Set(shownLetter?.matchKeys);
   // A letter about several children is shown with the first of them.
-  const inSight = people.selected.find(({ key }) => shown.has(key));
+  const inSight = people.selected.find(({ key }) => inLetter.has(key));
   return (
     <section className="workspace-part" aria-label="Who gets it">
       <KeptSelectionBar note={note} kept={kept} news={news} onChange={onChange} />
@@ -87,7 +87,7 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
               <li
                 key={match.key}
                 ref={match === inSight ? intoView : undefined}
-                className={shown.has(match.key) ? "is-shown" : ""}
+                className={inLetter.has(match.key) ? "is-shown" : ""}
               >
                 <button
                   type="button"
