@@ -77,6 +77,10 @@ test("the progress letter is written from an empty page by keyboard alone", asyn
     await page.keyboard.press("F6");
     await page.waitForFunction((one) => document.activeElement?.closest(one), {}, part);
   }
+  await goOnTo(".foot");
+  await page.keyboard.press("Enter");
+  await page.waitForFunction(() => !document.querySelector(".foot .btn-link"));
+  await goOnTo(".is-letter");
   await tabTo("Subject");
   await page.keyboard.type("How ");
   await place("first name");
