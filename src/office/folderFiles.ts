@@ -12,7 +12,8 @@ export function filesBeside(folder: FileSystemDirectoryHandle): FilesBeside {
   return {
     async names() {
       const names = new Set<string>();
-      for await (const name of (await files(true)).keys()) names.add(name);
+      const folder = await files(true);
+      for await (const name of folder.keys()) if (!(await isBrokenOff(folder, name))) names.add(name);
       return names;
     },
     async read(name) {
@@ -29,6 +30,11 @@ export function filesBeside(folder: FileSystemDirectoryHandle): FilesBeside {
   };
 }
 
+/** Whether a file was begun and the browser ended before it was written: it is empty then. */
+async function isBrokenOff(folder: FileSystemDirectoryHandle, name: string): Promise<boolean> {
+  return (await (await folder.getFileHandle(name)).getFile()).size === 0;
+}
+
 /** Writes a file whole: one of the name that was there before stands until the new one is all there. */
 export async function writeFile(
   folder: FileSystemDirectoryHandle,
@@ -42,17 +48,29 @@ export async function writeFile(
   return (await handle.getFile()).size;
 }
 
-/** Takes the backups out of a folder that are beyond the last ones. */
+/**
+ * Takes the backups out of a folder that are beyond the last ones, and those that were broken off, which must not push out one
+ * that is whole.
+ */
 export async function takeOutOld(folder: FileSystemDirectoryHandle): Promise<void> {
+  const whole: string[] = [];
+  for (const name of await backupsIn(folder)) {
+    if (await isBrokenOff(folder, name)) await folder.removeEntry(name);
+    else whole.push(name);
+  }
+  for (const name of outOfTurn(whole, KEPT_BACKUPS)) await folder.removeEntry(name);
+}
+
+async function backupsIn(folder: FileSystemDirectoryHandle): Promise<string[]> {
   const names: string[] = [];
   for await (const name of folder.keys()) names.push(name);
-  for (const name of outOfTurn(names, KEPT_BACKUPS)) await folder.removeEntry(name);
+  return outOfTurn(names, 0);
 }
 
 /** Deletes every backup of a folder, with the files beside them. */
 export async function deleteBackups(folder: FileSystemDirectoryHandle): Promise<void> {
-  const names: string[] = [];
-  for await (const name of folder.keys()) names.push(name);
-  for (const name of outOfTurn(names, 0)) await folder.removeEntry(name);
-  if (names.includes(FILES_FOLDER)) await folder.removeEntry(FILES_FOLDER, { recursive: true });
+  for (const name of await backupsIn(folder)) await folder.removeEntry(name);
+  await folder.removeEntry(FILES_FOLDER, { recursive: true }).catch((cause: DOMException) => {
+    if (cause.name !== "NotFoundError") throw cause;
+  });
 }

@@ -3,6 +3,7 @@ import type { BackupDifference } from "@/core/backup/difference";
 import type { Manifest } from "@/core/backup/manifest";
 import { dayOfInstant, formatDay } from "@/core/model/day";
 import { counted } from "@/core/words";
+import { backupPlace } from "@/store/backupPlace";
 import { carryOver } from "@/store/carryOver";
 import { forgetLaid, laidRounds } from "@/store/laidRounds";
 import { nothingWaits } from "@/store/nothingWaits";
@@ -42,7 +43,14 @@ export async function readyBackup(
   const worker = around.startBackup();
   try {
     const name = nextDatabaseName(around.databaseName, around.newId);
-    const read = await worker.api.read(file, passphrase, beside, name, onProgress);
+    const readWith = (files: typeof beside) => worker.api.read(file, passphrase, files, name, onProgress);
+    let read = await readWith(beside);
+    // Most lie in the folder that backups go into here; another one is asked for.
+    const { folder } = await backupPlace(database);
+    if (!read.ok && read.fault === "files missing" && !beside && folder) {
+      const again = await readWith(folder);
+      if (again.ok) read = again;
+    }
     if (!read.ok) return { ok: false, why: read.why };
     const difference = await worker.api.difference(name, database.name);
     const own = await databaseId(database, around.newId);

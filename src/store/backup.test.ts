@@ -152,7 +152,7 @@ test("a wrong passphrase, none, a newer version, no backup, a bomb, tricks in na
     return readAgain(await zip.close());
   };
   expect(await altered(() => undefined)).toEqual(manifest.tables);
-  expect(await altered((_entries, said) => Object.assign(said, { format: 2, tables: "otherwise" }))).toBe("newer");
+  expect(await altered((_entries, said) => Object.assign(said, { format: 3, tables: "otherwise" }))).toBe("newer");
   expect(await altered((_entries, said) => Object.assign(said, { dataVersion: 999 }))).toBe("newer");
   expect(await altered((entries) => entries.set("./../outside.txt", "x"))).toBe("damaged");
   expect(await altered((entries) => entries.set("tables/meta.jsonl", "{}\n"))).toBe("damaged");
@@ -173,7 +173,7 @@ test("somebody else can read one: age opens it, and inside are a manifest, lines
   const parts = unzipSync(await decrypter.decrypt(new Uint8Array(await closed.arrayBuffer())));
   const text = (name: string) => Buffer.from(parts[name] ?? []).toString();
   const manifest = JSON.parse(text("manifest.json"));
-  expect(manifest).toMatchObject({ kind: "Vine Note backup", format: 1 });
+  expect(manifest).toMatchObject({ kind: "Vine Note backup", format: 2 });
   const students = text("tables/students.jsonl").trimEnd().split("\n");
   expect(students.map((line) => JSON.parse(line))).toEqual(await database.students.toArray());
   expect(manifest.tables.students.records).toBe(students.length);

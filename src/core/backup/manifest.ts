@@ -8,11 +8,17 @@ export const SERVER_NAME = "server.json";
 /** A part for each table, a record on each line; and one for each file, named by its SHA-256. */
 export const tablePart = (table: string) => `tables/${table}.jsonl`;
 export const filePart = (sha256: string) => `files/${sha256}`;
-/** A file that lies encrypted beside backups that are made by themselves. */
-export const besideName = (sha256: string) => `${sha256}.age`;
+/**
+ * A file that lies encrypted beside backups that are made by themselves. Its name ends with the key that opens it (the end of
+ * an age recipient): one that was sealed with a key that nobody has any more is never taken for it.
+ */
+export const besideName = (sha256: string, recipient: string) => `${sha256}-${recipient.slice(-KEY_LETTERS)}.age`;
+/** As backups of the first format named it. */
+export const besideNameOfBefore = (sha256: string) => `${sha256}.age`;
+const KEY_LETTERS = 12;
 
 /** Rises when a backup is written in a way that older versions can't read. */
-export const BACKUP_FORMAT = 1;
+export const BACKUP_FORMAT = 2;
 /** No record is longer, in characters; more is damage, or somebody playing. */
 export const LONGEST_LINE = 64 * 1024 * 1024;
 /** No manifest is longer, in bytes. */

@@ -1,10 +1,11 @@
 import { BlobReader, configure, type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js/index-native.js";
-import { Decrypter } from "age-encryption";
+import { Decrypter, identityToRecipient } from "age-encryption";
 import type { BackupTarget, FilesBeside, OnProgress, OpenedBackup } from "@/core/backup/backupParts";
 import {
   BACKUP_FORMAT,
   BackupProblem,
   besideName,
+  besideNameOfBefore,
   filePart,
   LONGEST_LINE,
   LONGEST_MANIFEST_BYTES,
@@ -212,7 +213,8 @@ async function unsealed(
   sha256: string,
   identity: string,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const file = await beside?.read(besideName(sha256));
+  const named = besideName(sha256, await identityToRecipient(identity));
+  const file = (await beside?.read(named)) ?? (await beside?.read(besideNameOfBefore(sha256)));
   if (!file) throw new BackupProblem("files missing");
   const blob = await decrypted(file, (decrypter) => decrypter.addIdentity(identity), "damaged");
   return new Uint8Array(await blob.arrayBuffer());

@@ -65,6 +65,7 @@ export async function writeBackup(
   }
   const identity = beside && (beside.identity ?? (await generateX25519Identity()));
   const there = beside && (await beside.files.names());
+  const recipient = identity === undefined ? "" : await identityToRecipient(identity);
   const files: Record<string, number> = {};
   for (const sha256 of names) {
     const bytes = await source.file(sha256);
@@ -72,7 +73,8 @@ export async function writeBackup(
     if (!bytes) continue;
     files[sha256] = bytes.length;
     if (beside && identity !== undefined) {
-      if (!there?.has(besideName(sha256))) await beside.files.write(besideName(sha256), await sealed(bytes, identity));
+      const name = besideName(sha256, recipient);
+      if (!there?.has(name)) await beside.files.write(name, await sealed(bytes, recipient));
     } else await zip.add(filePart(sha256), new Uint8ArrayReader(bytes), { level: 0 });
     step();
   }
@@ -120,9 +122,9 @@ async function encrypted(
   return encrypter.encrypt(stream);
 }
 
-/** A file that only `identity` opens. */
-async function sealed(bytes: Uint8Array, identity: string): Promise<Uint8Array> {
+/** A file that only the identity of `recipient` opens. */
+function sealed(bytes: Uint8Array, recipient: string): Promise<Uint8Array> {
   const encrypter = new Encrypter();
-  encrypter.addRecipient(await identityToRecipient(identity));
+  encrypter.addRecipient(recipient);
   return encrypter.encrypt(bytes);
 }
