@@ -1,4 +1,5 @@
 import type { BackupDifference } from "@/core/backup/difference";
+import { RowsInOrder } from "./eachPageOf";
 import type { VineDatabase } from "./openDatabase";
 import type { TableName } from "./tables";
 
@@ -17,25 +18,22 @@ const COMPARED = [
   "talks",
 ] as const satisfies readonly TableName[];
 
-const ROWS_AT_ONCE = 500;
-
 /** What differs between a backup, in a database of its own, and what is here. */
 export async function differenceBetween(backup: VineDatabase, here: VineDatabase): Promise<BackupDifference[]> {
   const found: BackupDifference[] = [];
-  for (const name of COMPARED) {
-    const [theirs, ours] = await Promise.all([backup, here].map((one) => one.table(name).toCollection().primaryKeys()));
-    const known = new Set(ours);
-    const both = (theirs ?? []).filter((key) => known.has(key));
-    let differ = 0;
-    for (let from = 0; from < both.length; from += ROWS_AT_ONCE) {
-      const keys = both.slice(from, from + ROWS_AT_ONCE);
-      const [a = [], b = []] = await Promise.all([backup, here].map((one) => one.table(name).bulkGet(keys)));
-      differ += keys.filter((_key, place) => JSON.stringify(a[place]) !== JSON.stringify(b[place])).length;
+  for (const what of COMPARED) {
+    const [theirs, ours] = [new RowsInOrder(backup.table(what)), new RowsInOrder(here.table(what))];
+    const counts = { inBackup: 0, here: 0, differ: 0, onlyInBackup: 0, onlyHere: 0 };
+    // Both come in the order of their keys: what is on one side alone is passed before the other side goes on.
+    for (let [a, b] = [await theirs.next(), await ours.next()]; a || b; ) {
+      const order = a && b ? indexedDB.cmp(theirs.keyOf(a), ours.keyOf(b)) : a ? -1 : 1;
+      if (order === 0 && JSON.stringify(a) !== JSON.stringify(b)) counts.differ += 1;
+      if (order < 0) counts.onlyInBackup += 1;
+      if (order > 0) counts.onlyHere += 1;
+      if (order <= 0) [a, counts.inBackup] = [await theirs.next(), counts.inBackup + 1];
+      if (order >= 0) [b, counts.here] = [await ours.next(), counts.here + 1];
     }
-    found.push({
-      ...{ what: name, inBackup: theirs?.length ?? 0, here: ours?.length ?? 0, differ },
-      ...{ onlyInBackup: (theirs?.length ?? 0) - both.length, onlyHere: (ours?.length ?? 0) - both.length },
-    });
+    found.push({ what, ...counts });
   }
   return found;
 }

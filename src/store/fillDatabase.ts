@@ -33,11 +33,13 @@ export function fillDatabase(name: string): BackupTarget & { close(): void } {
       if (isCurrent) for (const record of records) refuseRecord(table as TableName, record);
       await opened().table(table).bulkAdd(records);
     },
-    async putFile(sha256, bytes) {
-      const files = opened().tables.some(({ name: one }) => one === FILES) ? FILES : "files";
+    async putFiles(some) {
+      const isNow = opened().tables.some(({ name: one }) => one === FILES);
+      // Older data named them otherwise.
+      const records = isNow ? some : some.map(({ sha256, bytes }) => ({ digest: sha256, bytes }));
       await opened()
-        .table(files)
-        .put(files === FILES ? { sha256, bytes } : { digest: sha256, bytes });
+        .table(isNow ? FILES : "files")
+        .bulkPut(records);
     },
     async finish() {
       opened().close();

@@ -19,6 +19,12 @@ export interface BackupSource {
   file(sha256: string): Promise<Uint8Array<ArrayBuffer> | undefined>;
 }
 
+/** A file, named by its SHA-256. */
+export interface FileBytes {
+  readonly sha256: string;
+  readonly bytes: ArrayBuffer;
+}
+
 /** What a backup is read into. */
 export interface BackupTarget {
   /** The version of the data of today. */
@@ -26,7 +32,7 @@ export interface BackupTarget {
   /** Makes ready for data of a version; gives the tables that it had. */
   begin(dataVersion: number): Promise<ReadonlySet<string>>;
   put(table: string, records: readonly Record<string, unknown>[]): Promise<void>;
-  putFile(sha256: string, bytes: ArrayBuffer): Promise<void>;
+  putFiles(files: readonly FileBytes[]): Promise<void>;
   /** Brings the data to the version of today. Errors: a record that does not hold. */
   finish(): Promise<void>;
 }

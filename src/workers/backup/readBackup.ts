@@ -1,6 +1,6 @@
 import { BlobReader, configure, type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js/index-native.js";
 import { Decrypter, identityToRecipient } from "age-encryption";
-import type { BackupTarget, FilesBeside, OnProgress, OpenedBackup } from "@/core/backup/backupParts";
+import type { BackupTarget, FileBytes, FilesBeside, OnProgress, OpenedBackup } from "@/core/backup/backupParts";
 import {
   BACKUP_FORMAT,
   BackupProblem,
@@ -16,13 +16,15 @@ import {
   SERVER_NAME,
   tablePart,
 } from "@/core/backup/manifest";
+import { Batches } from "./batches";
 import { Hashing, hashOf } from "./hashing";
 
 configure({ useWebWorkers: false });
 
 const AGE_HEAD = "age-encryption.org/v1";
 const ZIP_HEAD = "PK";
-const RECORDS_AT_ONCE = 500;
+const RECORDS_AT_ONCE = 1_000;
+const BYTES_AT_ONCE = 4_000_000;
 
 /**
  * Reads a backup into a target, and gives what it says of itself. Every part is held against its SHA-256, its length and its
@@ -52,15 +54,17 @@ export async function readBackup(
       await readTable(partNamed(parts, tablePart(table)), part, (records) => target.put(table, records));
       step();
     }
+    const laid = new Batches<FileBytes>(BYTES_AT_ONCE, (some) => target.putFiles(some));
     for (const [sha256, length] of files) {
       const bytes =
         manifest.filesBeside === undefined
           ? await wholePart(partNamed(parts, filePart(sha256)), length)
           : await unsealed(beside, sha256, manifest.filesBeside);
       if (bytes.length !== length || (await hashOf(bytes)) !== sha256) throw new BackupProblem("damaged");
-      await target.putFile(sha256, bytes.buffer);
+      await laid.add({ sha256, bytes: bytes.buffer }, length);
       step();
     }
+    await laid.end();
     const server = manifest.server && (await textOf(partNamed(parts, SERVER_NAME), manifest.server));
     await target.finish();
     return { manifest, server };
@@ -173,23 +177,20 @@ async function textOf(part: FileEntry, { bytes, sha256 }: Part): Promise<string>
 async function readTable(
   part: FileEntry,
   { records, bytes, sha256 }: Part,
-  put: (records: Record<string, unknown>[]) => Promise<void>,
+  put: (records: readonly Record<string, unknown>[]) => Promise<void>,
 ): Promise<void> {
   const hashing = new Hashing();
   const decoder = new TextDecoder("utf-8", { fatal: true });
   let rest = "";
   let count = 0;
-  let batch: Record<string, unknown>[] = [];
+  const laid = new Batches<Record<string, unknown>>(RECORDS_AT_ONCE, put);
   const take = async (text: string) => {
     const lines = `${rest}${text}`.split("\n");
     rest = lines.pop() ?? "";
     if (rest.length > LONGEST_LINE) throw new BackupProblem("damaged");
     for (const line of lines) {
-      batch.push(recordOf(line));
+      await laid.add(recordOf(line), 1);
       count += 1;
-      if (batch.length < RECORDS_AT_ONCE) continue;
-      await put(batch);
-      batch = [];
     }
   };
   await eachChunk(part, bytes, async (chunk) => {
@@ -197,7 +198,7 @@ async function readTable(
     await take(decoder.decode(chunk, { stream: true }));
   });
   await take(decoder.decode());
-  if (batch.length > 0) await put(batch);
+  await laid.end();
   if (rest !== "" || count !== records || hashing.bytes !== bytes || hashing.end() !== sha256)
     throw new BackupProblem("damaged");
 }
