@@ -13,8 +13,8 @@ import { stored } from "./support/stored";
 journey();
 const folder = temporaryFolder();
 const PASSPHRASE = "low tide at noon";
-/** How often the browser is killed while a backup is put back; `npm run crash` asks for more. */
-const KILLS = Number(process.env.VINE_CRASHES ?? 3);
+/** How often the browser is killed, once in each deed at least; `npm run crash` asks for more. */
+const KILLS = Number(process.env.VINE_CRASHES ?? 4);
 const SEED = Number(process.env.VINE_SEED ?? 20261129);
 const LONGEST_MOVE_MS = 700;
 const school = demoSchool(TODAY);
@@ -41,6 +41,17 @@ async function lookInto(on: Page, file: string, passphrase = ""): Promise<void> 
   await fill(on, "Its passphrase, where it has one", passphrase);
   await press(on, "Look into it");
   await waitForWords(on, "is whole and can be put back");
+}
+
+/** The browser's own folders are of the same kind as those of the computer, and need no hand to choose them. */
+async function withOwnFolders(on: Page): Promise<void> {
+  await on.evaluateOnNewDocument(() => {
+    Object.assign(window, {
+      showDirectoryPicker: () =>
+        navigator.storage.getDirectory().then((root) => root.getDirectoryHandle("backups", { create: true })),
+    });
+  });
+  await on.goto(`${server.url}/settings`);
 }
 
 async function count(on: Page, table: string): Promise<number> {
@@ -147,14 +158,7 @@ test("a student is erased after a typed word, and the year is closed and taken b
 });
 
 test("into a folder backups go by themselves: files once, the last of a day, and one that is gone is told on the desk", async () => {
-  // The browser's own folders are of the same kind as those of the computer, and need no hand to choose them.
-  await page.evaluateOnNewDocument(() => {
-    Object.assign(window, {
-      showDirectoryPicker: () =>
-        navigator.storage.getDirectory().then((root) => root.getDirectoryHandle("backups", { create: true })),
-    });
-  });
-  await page.goto(`${server.url}/settings`);
+  await withOwnFolders(page);
   await fill(page, "Passphrase", PASSPHRASE);
   await fill(page, "The same once more", PASSPHRASE);
   await press(page, "Into a folder by itself …");
@@ -180,25 +184,95 @@ test("into a folder backups go by themselves: files once, the last of a day, and
   await waitForWords(page, "is not there any more. Connect the disk it is on, or choose a folder anew.");
 });
 
-test(`the browser is killed ${KILLS} times while a backup is put back (seed ${SEED}): all is as before, or all is as in the backup`, async () => {
+/** What may be killed at any moment: how it begins, and what may be there afterwards beside what was there before. */
+interface Deed {
+  readonly name: string;
+  begin(on: Page, file: string): Promise<void>;
+  done(before: State): State;
+  /** Ms that it waits before it does anything. */
+  readonly restMs?: number;
+}
+
+interface State {
+  readonly students: number;
+  readonly scoreColumns: number;
+}
+
+const DEEDS: readonly Deed[] = [
+  {
+    name: "a backup is put back",
+    async begin(on, file) {
+      await lookInto(on, file);
+      await press(on, "Put it back");
+    },
+    // It was made after a student was erased.
+    done: () => ({ students: school.students.length - 1, scoreColumns: school.scoreColumns.length }),
+  },
+  {
+    name: "a student is erased",
+    async begin(on) {
+      const [student] = await stored<(typeof school.students)[number]>(on, "students");
+      const name = `${student?.givenName} ${student?.familyName}, student ${student?.studentNumber}`;
+      await fill(on, "A student or a guardian", name);
+      await press(on, "Erase …");
+      await fill(on, "Type erase to go on", "erase");
+      await press(on, "Erase for good");
+    },
+    done: ({ students, scoreColumns }) => ({ students: students - 1, scoreColumns }),
+  },
+  {
+    name: "a backup is made into a folder",
+    async begin(on) {
+      await on.click("#backup-open");
+      await on.locator("::-p-xpath(//button[contains(., 'folder') and contains(., '…')])").click();
+    },
+    done: (before) => before,
+    restMs: 4_000,
+  },
+  {
+    name: "the year is closed",
+    async begin(on) {
+      await on.click("#backup-open");
+      await press(on, "Make a backup");
+      await waitForWords(on, "holds everything");
+      await press(on, "Close the year …");
+      await press(on, "Close the year");
+    },
+    done: ({ students }) => ({ students, scoreColumns: 0 }),
+  },
+];
+
+async function stateOf(on: Page): Promise<State> {
+  return { students: await count(on, "students"), scoreColumns: await count(on, "scoreColumns") };
+}
+
+/** Nothing that stands there speaks of a student who is not there. */
+async function holdsTogether(on: Page): Promise<void> {
+  const known = new Set((await stored<{ id: string }>(on, "students")).map(({ id }) => id));
+  const columns = await stored<{ scores: Record<string, unknown> }>(on, "scoreColumns");
+  const strangers = columns.flatMap(({ scores }) => Object.keys(scores)).filter((id) => !known.has(id));
+  expect(strangers).toEqual([]);
+  expect(await count(on, "guardians")).toBeGreaterThan(0);
+}
+
+test(`the browser is killed ${KILLS} times while a backup is put back or made, a student is erased, the year is closed (seed ${SEED}): all is as before, or all is done`, async () => {
   const random = new Random(SEED);
   const [file = ""] = readdirSync(folder).filter((name) => name.endsWith(".zip"));
   const profile = path.join(folder, "profile");
-  const found = new Set<number>();
+  let allowed: readonly State[] = [{ students: school.students.length, scoreColumns: school.scoreColumns.length }];
   for (let kill = 0; kill <= KILLS; kill += 1) {
     const browser = await launchBrowser(profile);
     try {
       const on = await openPage(browser, `${server.url}/settings`);
-      const [students, guardians] = [await count(on, "students"), await count(on, "guardians")];
-      // The demo school is here at first; the backup has a student less.
-      expect([school.students.length, school.students.length - 1]).toContain(students);
-      expect(guardians > 0).toBe(true);
-      expect(await count(on, "scoreColumns")).toBe(school.scoreColumns.length);
-      found.add(students);
-      if (kill === KILLS) break;
-      await lookInto(on, path.join(folder, file));
-      await press(on, "Put it back");
-      const killAt = Date.now() + random.whole(0, LONGEST_MOVE_MS);
+      await withOwnFolders(on);
+      const state = await stateOf(on);
+      expect(allowed).toContainEqual(state);
+      await holdsTogether(on);
+      const deed = DEEDS[kill % DEEDS.length];
+      if (kill === KILLS || !deed) break;
+      allowed = [state, deed.done(state)];
+      await deed.begin(on, path.join(folder, file));
+      const killAt = Date.now() + (deed.restMs ?? 0) + random.whole(0, LONGEST_MOVE_MS);
       await expect.poll(() => Date.now() >= killAt, { interval: 5 }).toBe(true);
     } finally {
       const ended = new Promise((resolve) => browser.process()?.once("exit", resolve));
@@ -206,5 +280,4 @@ test(`the browser is killed ${KILLS} times while a backup is put back (seed ${SE
       await ended;
     }
   }
-  expect(found.size).toBeGreaterThan(0);
 });

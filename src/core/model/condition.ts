@@ -7,8 +7,29 @@ import { noteKindSchema } from "./noteKind";
 export const comparisonSchema = z.enum(["below", "at most", "at least", "above"]);
 export type Comparison = z.infer<typeof comparisonSchema>;
 
-/** How a value of an own column is compared. */
-export const ownComparisonSchema = z.enum(["is", "is not", "contains", "at most", "at least", "before", "empty"]);
+/** A figure of percent or points may also lie between two thresholds; both belong to it, whichever was typed first. */
+export const rangeComparisonSchema = z.enum([...comparisonSchema.options, "between"]);
+export type RangeComparison = z.infer<typeof rangeComparisonSchema>;
+
+/** What a figure is held against. */
+export interface Bounds {
+  readonly comparison: RangeComparison;
+  readonly threshold: number;
+  /** The other threshold of "between". */
+  readonly upTo?: number | undefined;
+}
+
+/** How a value of an own column is compared; several values of "is one of" stand with commas between, numbers with semicolons. */
+export const ownComparisonSchema = z.enum([
+  "is",
+  "is one of",
+  "is not",
+  "contains",
+  "at most",
+  "at least",
+  "before",
+  "empty",
+]);
 export type OwnComparison = z.infer<typeof ownComparisonSchema>;
 
 const percentSchema = z.number().min(0).max(1000);
@@ -36,14 +57,26 @@ export type Since = z.infer<typeof sinceSchema>;
 
 /** One condition of a selection, as plain data. Averages are compared by their shown value. */
 export const conditionSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("overall"), comparison: comparisonSchema, percent: percentSchema }),
-  z.object({ kind: z.literal("category"), category: z.string(), comparison: comparisonSchema, percent: percentSchema }),
+  z.object({
+    kind: z.literal("overall"),
+    comparison: rangeComparisonSchema,
+    percent: percentSchema,
+    upTo: percentSchema.optional(),
+  }),
+  z.object({
+    kind: z.literal("category"),
+    category: z.string(),
+    comparison: rangeComparisonSchema,
+    percent: percentSchema,
+    upTo: percentSchema.optional(),
+  }),
   /** An assignment goes by its title, so that one condition serves the classes that share it. */
   z.object({
     kind: z.literal("assignment"),
     assignment: z.string(),
-    comparison: comparisonSchema,
+    comparison: rangeComparisonSchema,
     value: z.number().min(0).max(100_000),
+    upTo: z.number().min(0).max(100_000).optional(),
     unit: z.enum(["percent", "points"]),
   }),
   z.object({ kind: z.literal("assignment status"), assignment: z.string(), status: assignmentStatusSchema }),
@@ -60,8 +93,9 @@ export const conditionSchema = z.discriminatedUnion("kind", [
   z.object({
     kind: z.literal("any assignment"),
     category: z.string(),
-    comparison: comparisonSchema,
+    comparison: rangeComparisonSchema,
     percent: percentSchema,
+    upTo: percentSchema.optional(),
     withinDays: countSchema,
   }),
   /** Whose birthday is today. */
@@ -113,6 +147,29 @@ export type ConditionGroup = z.infer<typeof groupSchema>;
 /** A condition, or some of them in brackets. */
 export const selectionPartSchema = z.union([conditionSchema, groupSchema]);
 export type SelectionPart = z.infer<typeof selectionPartSchema>;
+
+/** Whether a value lies where the bounds say. */
+export function liesWithin(value: number, bounds: Bounds): boolean {
+  if (bounds.comparison !== "between") return compares(value, bounds.comparison, bounds.threshold);
+  const [from, to] = endsOf(bounds);
+  return value >= from && value <= to;
+}
+
+/** The lower and the upper end of "between". */
+export function endsOf({ threshold, upTo = threshold }: Bounds): readonly [number, number] {
+  return threshold <= upTo ? [threshold, upTo] : [upTo, threshold];
+}
+
+/** How far a value is from the nearest threshold. */
+export function awayFrom(value: number, { threshold, upTo = threshold }: Bounds): number {
+  return Math.min(Math.abs(value - threshold), Math.abs(value - upTo));
+}
+
+/** "below 70 %", "between 60 % and 70 %": bounds in words, the thresholds as `amount` writes them. */
+export function boundsWords(bounds: Bounds, amount: (threshold: number) => string): string {
+  if (bounds.comparison !== "between") return `${bounds.comparison} ${amount(bounds.threshold)}`;
+  return `between ${endsOf(bounds).map(amount).join(" and ")}`;
+}
 
 /** Whether a value stands as a comparison says. */
 export function compares(value: number, comparison: Comparison, threshold: number): boolean {

@@ -1,5 +1,5 @@
 import type { ClassColumns } from "../figures/classColumns";
-import { type Comparison, compares, type SelectionPart } from "../model/condition";
+import { awayFrom, type Bounds, liesWithin, type SelectionPart } from "../model/condition";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Selection } from "../model/selection";
 import { titleKey } from "../model/titleKey";
@@ -30,11 +30,11 @@ export function certainlyOutside(
 function outsideOf(part: SelectionPart, schoolClass: SchoolClass, columns: ClassColumns): Outside | undefined {
   switch (part.kind) {
     case "overall":
-      return averageOutside(columns.overall, part.comparison, part.percent);
+      return averageOutside(columns.overall, { ...part, threshold: part.percent });
     case "category": {
       const place = schoolClass.categories.findIndex(({ name }) => titleKey(name) === titleKey(part.category));
       const column = columns.categories[place];
-      return column && averageOutside(column, part.comparison, part.percent);
+      return column && averageOutside(column, { ...part, threshold: part.percent });
     }
     case "missing":
       return countOutside(columns.missing, part.atLeast);
@@ -52,11 +52,11 @@ function outsideOf(part: SelectionPart, schoolClass: SchoolClass, columns: Class
 /** A shown average is at most half a percent from the exact one; a whole one more leaves nothing to doubt. */
 const REACH = NEAR_MISS_PERCENT + 1;
 
-function averageOutside(column: Float64Array, comparison: Comparison, threshold: number): Outside {
+function averageOutside(column: Float64Array, bounds: Bounds): Outside {
   return (place) => {
     const shown = column[place] ?? Number.NaN;
     // Without an average both comparisons are false: such a student is judged, to be listed apart.
-    return Math.abs(shown - threshold) > REACH && !compares(shown, comparison, threshold);
+    return awayFrom(shown, bounds) > REACH && !liesWithin(shown, bounds);
   };
 }
 

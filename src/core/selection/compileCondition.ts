@@ -2,7 +2,7 @@ import type { Average } from "../figures/average";
 import { averageChange } from "../figures/averageChange";
 import { fractionToNumber } from "../figures/fraction";
 import { markingState } from "../figures/markScore";
-import { type Comparison, type Condition, compares } from "../model/condition";
+import { awayFrom, type Bounds, type Condition, compares, liesWithin, type RangeComparison } from "../model/condition";
 import { isJudged, levelOf, pointsOf } from "../model/criterion";
 import { addDays, type Day } from "../model/day";
 import { ownValueText, readOwnValue } from "../model/ownColumn";
@@ -187,7 +187,7 @@ function judgeOwnColumn(row: SelectionRow, condition: Extract<Condition, { kind:
 /** Every assignment that was marked lately is compared; those without points to compare are none of it. */
 function judgeAnyAssignment(
   row: SelectionRow,
-  { category, comparison, percent, withinDays }: Extract<Condition, { kind: "any assignment" }>,
+  { category, comparison, percent, upTo, withinDays }: Extract<Condition, { kind: "any assignment" }>,
 ): Judged {
   const wanted = row.schoolClass.categories.find(({ name }) => titleKey(name) === titleKey(category));
   if (category !== "" && !wanted)
@@ -198,7 +198,7 @@ function judgeAnyAssignment(
       return [];
     if (assignment.pointsPossible === 0) return [];
     const value = percentOf(points, assignment.pointsPossible);
-    return compares(value, comparison, percent)
+    return liesWithin(value, { comparison, threshold: percent, upTo })
       ? [{ id: assignment.id, title: assignment.title, percent: Math.round(value * 100) / 100 }]
       : [];
   });
@@ -257,15 +257,16 @@ function judgeCount(count: number, atLeast: number, reasonOf: (holds: boolean) =
 
 function judgeAverage(
   average: Average | undefined,
-  { comparison, percent }: { comparison: Comparison; percent: number },
+  { comparison, percent, upTo }: { comparison: RangeComparison; percent: number; upTo?: number | undefined },
   decimals: number,
   of: string,
 ): Judged {
   if (!average) return { position: "no average", reason: { kind: "no average", ...(of !== "overall" && { of }) } };
-  const holds = compares(average.shown, comparison, percent);
+  const bounds: Bounds = { comparison, threshold: percent, ...(upTo !== undefined && { upTo }) };
+  const holds = liesWithin(average.shown, bounds);
   return {
-    position: holds ? "selected" : isNear(average, comparison, percent) ? "near miss" : "outside",
-    reason: { kind: "average", of, comparison, threshold: percent, average, decimals, holds },
+    position: holds ? "selected" : isNear(average, bounds) ? "near miss" : "outside",
+    reason: { kind: "average", of, ...bounds, average, decimals, holds },
   };
 }
 
@@ -293,9 +294,9 @@ function judgeChange(row: SelectionRow, condition: Extract<Condition, { kind: "c
 }
 
 /** Close by the shown value, or on the other side of the threshold by the exact one. */
-function isNear(average: Average, comparison: Comparison, threshold: number): boolean {
-  if (Math.abs(fractionToNumber(average.exact) - threshold) <= NEAR_MISS_PERCENT) return true;
-  return exactHolds(average, comparison, threshold);
+function isNear(average: Average, bounds: Bounds): boolean {
+  if (awayFrom(fractionToNumber(average.exact), bounds) <= NEAR_MISS_PERCENT) return true;
+  return exactHolds(average, bounds);
 }
 
 /** An assignment without points has nothing to compare; missing work is another condition. */
@@ -309,17 +310,18 @@ function judgeAssignment(
     return { position: "no average", reason: { kind: "no score", assignment: condition.assignment } };
   }
   const value = condition.unit === "points" ? points : percentOf(points, possible);
-  const holds = compares(value, condition.comparison, condition.value);
+  const { comparison, value: threshold, upTo } = condition;
+  const bounds: Bounds = { comparison, threshold, ...(upTo !== undefined && { upTo }) };
+  const holds = liesWithin(value, bounds);
   const reach = condition.unit === "percent" ? NEAR_MISS_PERCENT : (possible * NEAR_MISS_PERCENT) / 100;
   return {
-    position: holds ? "selected" : Math.abs(value - condition.value) <= reach ? "near miss" : "outside",
+    position: holds ? "selected" : awayFrom(value, bounds) <= reach ? "near miss" : "outside",
     reason: {
       kind: "assignment",
       assignment: condition.assignment,
       points,
       possible,
-      comparison: condition.comparison,
-      threshold: condition.value,
+      ...bounds,
       unit: condition.unit,
       holds,
     },

@@ -11,6 +11,7 @@ import {
   conditionSchema,
   type MatchRule,
   ownComparisonSchema,
+  rangeComparisonSchema,
   type SelectionPart,
 } from "../model/condition";
 import { addDays, dayOfInstant, instantOf } from "../model/day";
@@ -111,23 +112,25 @@ function ownColumn(name: string, type: OwnType, classId: string, values: OwnColu
   return { id: `${name}-${classId}`, name, type, classId, from: "", values };
 }
 
-const comparison = fc.constantFrom("below", "at most", "at least", "above");
+const comparison = fc.constantFrom(...rangeComparisonSchema.options);
 const percent = fc.integer({ min: 0, max: 240 }).map((halves) => halves / 2);
 const assignment = fc.constantFrom("Assignment 0", "assignment 1", "Assignment 2", "No such assignment");
 const condition: fc.Arbitrary<Condition> = fc
   .oneof(
-    fc.record({ kind: fc.constant("overall"), comparison, percent }),
+    fc.record({ kind: fc.constant("overall"), comparison, percent, upTo: percent }),
     fc.record({
       kind: fc.constant("category"),
       category: fc.constantFrom("Labs", "quizzes", "None"),
       comparison,
       percent,
+      upTo: percent,
     }),
     fc.record({
       kind: fc.constant("assignment"),
       assignment,
       comparison,
       value: percent,
+      upTo: percent,
       unit: fc.constantFrom("percent", "points"),
     }),
     fc.record({
@@ -164,7 +167,18 @@ const condition: fc.Arbitrary<Condition> = fc
       kind: fc.constant("own column"),
       column: fc.constantFrom("bus", "Mile", "form", "phone", "no such column"),
       comparison: fc.constantFrom(...ownComparisonSchema.options),
-      value: fc.constantFrom("", "quay street", "Pier", "9", "9,0", "2026-11-20", "yes", "no"),
+      value: fc.constantFrom(
+        "",
+        "quay street",
+        "Pier",
+        "9",
+        "9,0",
+        "pier, Quay Street",
+        "9, 12",
+        "2026-11-20",
+        "yes",
+        "no",
+      ),
     }),
     fc.record({
       kind: fc.constant("change"),
@@ -204,13 +218,14 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
       one.conditions.map((inner) => plainTruth(index, period, studentId, inner)),
     );
   const figures = index.figures("class", studentId, period);
-  const compare = (value: number | undefined, sign: string, threshold: number) => {
+  const compare = (value: number | undefined, sign: string, threshold: number, upTo = threshold) => {
     if (value === undefined) return undefined;
     return {
       below: value < threshold,
       "at most": value <= threshold,
       "at least": value >= threshold,
       above: value > threshold,
+      between: (value >= threshold && value <= upTo) || (value >= upTo && value <= threshold),
     }[sign];
   };
   const inPeriod = [...world.assignments.values()].filter(({ termId }) => period === "year" || termId === period);
@@ -221,10 +236,10 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
   letters.sort((a, b) => a.at - b.at);
   switch (one.kind) {
     case "overall":
-      return compare(figures.overall?.shown, one.comparison, one.percent);
+      return compare(figures.overall?.shown, one.comparison, one.percent, one.upTo);
     case "category": {
       const place = schoolClass.categories.findIndex(({ name }) => name.toLowerCase() === one.category.toLowerCase());
-      return compare(figures.categoryAverages[place]?.shown, one.comparison, one.percent);
+      return compare(figures.categoryAverages[place]?.shown, one.comparison, one.percent, one.upTo);
     }
     case "assignment":
     case "assignment status": {
@@ -247,10 +262,10 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
         }[one.status];
       }
       if (!found || isMissing || score?.points === undefined) return undefined;
-      if (one.unit === "points") return compare(score.points, one.comparison, one.value);
+      if (one.unit === "points") return compare(score.points, one.comparison, one.value, one.upTo);
       return found.pointsPossible === 0
         ? undefined
-        : compare((100 * score.points) / found.pointsPossible, one.comparison, one.value);
+        : compare((100 * score.points) / found.pointsPossible, one.comparison, one.value, one.upTo);
     }
     case "missing":
       return figures.missing.length >= one.atLeast;
@@ -299,15 +314,24 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
       const wanted = one.value.toLowerCase();
       const numbers = [value, Number(wanted.replace(",", "."))] as const;
       const bothNumbers = typeof numbers[0] === "number" && !Number.isNaN(numbers[1]);
+      const sameAs = (text: string) => {
+        const number = Number(text.replace(",", "."));
+        if (typeof value === "number") return Number.isNaN(number) ? undefined : value === number;
+        if (typeof value === "boolean") return /^(yes|no)$/.test(text) ? words === text : undefined;
+        return words === text;
+      };
       const bothDays = named[0]?.type === "date" && wanted.startsWith("2026");
       switch (one.comparison) {
         case "contains":
           return words.includes(wanted);
+        case "is one of": {
+          const each = wanted.split(typeof value === "number" ? ";" : ",").map((part) => sameAs(part.trim()));
+          return each.includes(true) || (each.includes(false) ? false : undefined);
+        }
         case "is":
         case "is not": {
-          const known = typeof value === "string" || bothNumbers || (value === Boolean(value) && /yes|no/.test(wanted));
-          const same = bothNumbers ? numbers[0] === numbers[1] : words === wanted;
-          return known ? same === (one.comparison === "is") : undefined;
+          const same = sameAs(wanted);
+          return same === undefined ? undefined : same === (one.comparison === "is");
         }
         case "at most":
           return bothNumbers ? numbers[0] <= numbers[1] : bothDays ? words <= wanted : undefined;

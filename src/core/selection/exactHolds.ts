@@ -1,8 +1,11 @@
 import type { Average } from "../figures/average";
 import { compareFractions, decimalFraction } from "../figures/fraction";
-import { type Comparison, compares } from "../model/condition";
+import { type Bounds, compares, endsOf } from "../model/condition";
 
-/** Whether the exact value alone, before rounding, would stand as the comparison says; the threshold in percent. */
-export function exactHolds(average: Average, comparison: Comparison, threshold: number): boolean {
-  return compares(compareFractions(average.exact, decimalFraction(threshold)), comparison, 0);
+/** Whether the exact value alone, before rounding, would lie where the bounds say; the thresholds in percent. */
+export function exactHolds(average: Average, bounds: Bounds): boolean {
+  const against = (threshold: number) => compareFractions(average.exact, decimalFraction(threshold));
+  if (bounds.comparison !== "between") return compares(against(bounds.threshold), bounds.comparison, 0);
+  const [from, to] = endsOf(bounds);
+  return against(from) >= 0 && against(to) <= 0;
 }

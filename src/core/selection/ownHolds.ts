@@ -10,6 +10,14 @@ export function ownHolds(value: OwnValue, comparison: OwnComparison, wanted: str
   if (comparison === "empty") return false;
   if (!wanted.trim()) return undefined;
   if (comparison === "contains") return titleKey(ownValueText(value)).includes(titleKey(wanted));
+  if (comparison === "is one of") {
+    const held = wanted
+      // Numbers are also written with a comma in them.
+      .split(typeof value === "number" ? ";" : /[;,]/)
+      .filter((one) => one.trim() !== "")
+      .map((one) => isSame(value, one.trim()));
+    return held.includes(true) || (held.includes(false) ? false : undefined);
+  }
   if (comparison === "is" || comparison === "is not") {
     const same = isSame(value, wanted);
     return same === undefined ? undefined : same === (comparison === "is");

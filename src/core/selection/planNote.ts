@@ -1,5 +1,6 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { fractionToNumber } from "../figures/fraction";
+import { awayFrom } from "../model/condition";
 import type { Note } from "../model/note";
 import type { Selection } from "../model/selection";
 import { certainlyOutside } from "./certainlyOutside";
@@ -76,7 +77,7 @@ export function planNote(index: FiguresIndex, note: NotePeople, rule?: Recipient
   return {
     ...lettersTo(index, note, selected, rule),
     selected,
-    nearMisses: byUrgency(byPosition["near miss"]),
+    nearMisses: byNearness(byPosition["near miss"]),
     noAverage: byPosition["no average"],
     leftOutByHand,
   };
@@ -85,6 +86,27 @@ export function planNote(index: FiguresIndex, note: NotePeople, rule?: Recipient
 /** The figure that decided orders the list: the furthest from its threshold first; others by class and family name. */
 function byUrgency(matches: readonly Match[]): Match[] {
   return [...matches].sort((a, b) => urgency(a) - urgency(b));
+}
+
+/** Who only just does not belong: the nearest to the threshold first. */
+function byNearness(matches: readonly Match[]): Match[] {
+  return [...matches].sort((a, b) => nearness(a) - nearness(b));
+}
+
+function nearness({ reasons: [first] }: Match): number {
+  switch (first?.kind) {
+    case "average":
+      return awayFrom(fractionToNumber(first.average.exact), first);
+    case "assignment":
+      return awayFrom(first.unit === "points" ? first.points : (first.points * 100) / first.possible, first);
+    case "missing":
+    case "count":
+      return -first.count;
+    case "change":
+      return -Math.abs(first.change);
+    default:
+      return 0;
+  }
 }
 
 function urgency({ reasons: [first] }: Match): number {

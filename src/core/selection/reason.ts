@@ -1,7 +1,14 @@
 import type { Average } from "../figures/average";
 import { formatExactPercent, formatPercent, formatTypedPercent } from "../figures/roundFraction";
 import type { ChecklistMark } from "../model/checklist";
-import { type AssignmentStatus, type Comparison, compares, type MarkingState } from "../model/condition";
+import {
+  type AssignmentStatus,
+  type Bounds,
+  boundsWords,
+  compares,
+  liesWithin,
+  type MarkingState,
+} from "../model/condition";
 import type { Day } from "../model/day";
 import type { NoteKind } from "../model/noteKind";
 import { counted } from "../words";
@@ -9,26 +16,22 @@ import { exactHolds } from "./exactHolds";
 
 /** Why one student is, or nearly is, in a selection: the figure that decided and what it was held against. */
 export type Reason =
-  | {
+  | ({
       kind: "average";
       /** "overall", or the name of a category. */
       of: string;
-      comparison: Comparison;
-      threshold: number;
       average: Average;
       decimals: number;
       holds: boolean;
-    }
-  | {
+    } & Bounds)
+  | ({
       kind: "assignment";
       assignment: string;
       points: number;
       possible: number;
-      comparison: Comparison;
-      threshold: number;
       unit: "percent" | "points";
       holds: boolean;
-    }
+    } & Bounds)
   | { kind: "assignment status"; assignment: string; status: AssignmentStatus; score: string; holds: boolean }
   | { kind: "criterion"; assignment: string; criterion: string; reached: string; holds: boolean }
   | { kind: "marked"; assignment: string; state: MarkingState | undefined; holds: boolean }
@@ -74,12 +77,12 @@ export type Reason =
 export function reasonWords(reason: Reason, classLabel: string): string {
   switch (reason.kind) {
     case "average":
-      return `${reason.of} ${averageWords(reason)} in ${classLabel}, ${position(reason)} ${formatTypedPercent(reason.threshold)}`;
+      return `${reason.of} ${averageWords(reason)} in ${classLabel}, ${position(reason)}`;
     case "assignment": {
       const scored = `${reason.points} of ${counted(reason.possible, "point")}`;
-      const threshold =
-        reason.unit === "percent" ? formatTypedPercent(reason.threshold) : counted(reason.threshold, "point");
-      return `${reason.assignment}: ${scored} in ${classLabel}, ${reason.holds ? reason.comparison : `not ${reason.comparison}`} ${threshold}`;
+      const amount = (threshold: number) =>
+        reason.unit === "percent" ? formatTypedPercent(threshold) : counted(threshold, "point");
+      return `${reason.assignment}: ${scored} in ${classLabel}, ${reason.holds ? "" : "not "}${boundsWords(reason, amount)}`;
     }
     case "assignment status":
       return `${reason.assignment}: ${reason.score} in ${classLabel}`;
@@ -158,18 +161,21 @@ export function languageName(tag: string): string {
 
 type AverageReason = Extract<Reason, { kind: "average" }>;
 
-/** On which side of the threshold a family would say the average is. */
-function position({ average, threshold, comparison, holds }: AverageReason): string {
-  if (holds) return comparison;
-  if (comparison === "at least" || comparison === "above")
-    return compares(average.shown, "below", threshold) ? "below" : "not above";
-  return comparison === "below" ? "not below" : "above";
+/** On which side of the threshold a family would say the average is: "not below 70 %". */
+function position(reason: AverageReason): string {
+  const { average, threshold, comparison, holds } = reason;
+  const words = boundsWords(reason, formatTypedPercent);
+  if (holds) return words;
+  if (comparison === "between" || comparison === "below") return `not ${words}`;
+  const side = comparison === "at most" ? "above" : compares(average.shown, "below", threshold) ? "below" : "not above";
+  return `${side} ${formatTypedPercent(threshold)}`;
 }
 
 /** The shown average; with the exact one where it lies on the other side of the threshold. */
-function averageWords({ average, threshold, comparison, decimals }: AverageReason): string {
+function averageWords(reason: AverageReason): string {
+  const { average, decimals } = reason;
   const shown = formatPercent(average.shown, decimals);
-  return exactHolds(average, comparison, threshold) === compares(average.shown, comparison, threshold)
+  return exactHolds(average, reason) === liesWithin(average.shown, reason)
     ? shown
     : `${shown} (exactly ${formatExactPercent(average.exact)})`;
 }

@@ -26,6 +26,14 @@ const SAID: readonly (readonly [Condition, string])[] = [
     { kind: "assignment", assignment: "Quiz", comparison: "above", value: 4, unit: "points" },
     "who have above 4 points on Quiz",
   ],
+  [
+    { kind: "overall", comparison: "between", percent: 70, upTo: 60 },
+    "whose overall average is between 60\u00a0% and 70\u00a0%",
+  ],
+  [
+    { kind: "assignment", assignment: "Quiz", comparison: "between", value: 1, upTo: 4, unit: "points" },
+    "who have between 1 point and 4 points on Quiz",
+  ],
   [{ kind: "assignment status", assignment: "Quiz", status: "not handed in" }, "whose Quiz is not handed in"],
   [
     { kind: "criterion", assignment: "Talk", criterion: "Method", comparison: "at most", value: "sound" },
@@ -78,6 +86,10 @@ const SAID: readonly (readonly [Condition, string])[] = [
   [{ kind: "checklist", checklist: "Boat trip form", mark: "not done" }, "whose Boat trip form is not done"],
   [{ kind: "checklist", checklist: "", mark: "done" }, "whose checklist is done"],
   [{ kind: "own column", column: "Bus", comparison: "is not", value: "Quay" }, "whose Bus is not Quay"],
+  [
+    { kind: "own column", column: "Bus", comparison: "is one of", value: "Quay, Pier" },
+    "whose Bus is one of Quay, Pier",
+  ],
   [{ kind: "own column", column: "Bus", comparison: "empty", value: "" }, "whose Bus is empty"],
   [
     { kind: "own column", column: "Form due", comparison: "before", value: "2026-11-12" },
@@ -136,6 +148,13 @@ const REASONS: readonly (readonly [Reason, string])[] = [
   [{ kind: "no average" }, `no average yet in ${CLASS}`],
   [{ kind: "no score", assignment: "Quiz" }, `Quiz: no points in ${CLASS}`],
   [{ kind: "added by hand" }, `in ${CLASS}, added by hand`],
+  [
+    {
+      ...{ kind: "assignment", assignment: "Quiz", points: 7, possible: 10, unit: "percent", holds: false },
+      ...{ comparison: "between", threshold: 50, upTo: 60 },
+    },
+    `Quiz: 7 of 10 points in ${CLASS}, not between 50\u00a0% and 60\u00a0%`,
+  ],
 ];
 
 test.each(REASONS)("a reason has its figures: %j", (reason, words) => {

@@ -1,5 +1,13 @@
 import { formatTypedPercent } from "../figures/roundFraction";
-import type { Condition, MatchRule, OwnComparison, SelectionPart, Since } from "../model/condition";
+import {
+  type Bounds,
+  boundsWords,
+  type Condition,
+  type MatchRule,
+  type OwnComparison,
+  type SelectionPart,
+  type Since,
+} from "../model/condition";
 import { formatDay } from "../model/day";
 import type { Selection } from "../model/selection";
 import { counted, listed } from "../words";
@@ -58,11 +66,11 @@ function joined(match: MatchRule, parts: readonly string[]): string {
 export function conditionWords(condition: Condition, names: Pick<SentenceNames, "student">): string {
   switch (condition.kind) {
     case "overall":
-      return `whose overall average is ${condition.comparison} ${formatTypedPercent(condition.percent)}`;
+      return `whose overall average is ${percentWords(condition)}`;
     case "category":
-      return `whose average of ${condition.category} is ${condition.comparison} ${formatTypedPercent(condition.percent)}`;
+      return `whose average of ${condition.category} is ${percentWords(condition)}`;
     case "assignment":
-      return `who have ${condition.comparison} ${condition.unit === "percent" ? formatTypedPercent(condition.value) : counted(condition.value, "point")} on ${condition.assignment}`;
+      return `who have ${boundsWords({ ...condition, threshold: condition.value }, condition.unit === "percent" ? formatTypedPercent : (points) => counted(points, "point"))} on ${condition.assignment}`;
     case "assignment status":
       return `whose ${condition.assignment} is ${condition.status}`;
     case "criterion":
@@ -72,7 +80,7 @@ export function conditionWords(condition: Condition, names: Pick<SentenceNames, 
         ? `who are marked on ${condition.assignment}`
         : `whose marking of ${condition.assignment} is ${condition.state}`;
     case "any assignment":
-      return `who have ${condition.comparison} ${formatTypedPercent(condition.percent)} on any ${condition.category ? `assignment of ${condition.category}` : "assignment"} marked in the last ${counted(condition.withinDays, "day")}`;
+      return `who have ${percentWords(condition)} on any ${condition.category ? `assignment of ${condition.category}` : "assignment"} marked in the last ${counted(condition.withinDays, "day")}`;
     case "birthday":
       return "whose birthday is today";
     case "missing":
@@ -115,6 +123,7 @@ export function conditionWords(condition: Condition, names: Pick<SentenceNames, 
 
 const OWN_WORDS: Readonly<Record<OwnComparison, string>> = {
   is: "is",
+  "is one of": "is one of",
   "is not": "is not",
   contains: "contains",
   "at most": "is at most",
@@ -122,6 +131,11 @@ const OWN_WORDS: Readonly<Record<OwnComparison, string>> = {
   before: "is before",
   empty: "is empty",
 };
+
+/** "below 70 %", "between 60 % and 70 %". */
+function percentWords(condition: Pick<Bounds, "comparison" | "upTo"> & { readonly percent: number }): string {
+  return boundsWords({ ...condition, threshold: condition.percent }, formatTypedPercent);
+}
 
 /** The moment that figures are compared with, as a sentence says it: "since 12 November 2026". */
 function sinceWords(since: Since): string {

@@ -20,7 +20,7 @@ export function readyMadeSelections(latestAssignment: string): readonly ReadyMad
     },
     { name: "Missing work this term", starter: "missing work", conditions: [{ kind: "missing", atLeast: 1 }] },
     {
-      name: "One assignment not handed in",
+      name: latestAssignment ? `Not handed in: ${latestAssignment}` : "One assignment not handed in",
       starter: "missing work",
       conditions: [{ kind: "assignment status", assignment: latestAssignment, status: "not handed in" }],
     },

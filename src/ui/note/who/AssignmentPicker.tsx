@@ -148,7 +148,8 @@ export function OwnColumnCondition({ condition, onChange }: PickerProps<"own col
             aria-label="What it is compared with"
             type={type === "date" ? "date" : "text"}
             list="own-values"
-            size={12}
+            size={condition.comparison === "is one of" ? 24 : 12}
+            placeholder={condition.comparison === "is one of" ? "one, another, …" : ""}
             value={condition.value}
             onChange={(event) => onChange({ ...condition, value: event.target.value })}
           />
@@ -165,7 +166,7 @@ export function OwnColumnCondition({ condition, onChange }: PickerProps<"own col
 
 const MOST_OFFERED = 40;
 const OWN_COMPARISONS: Record<OwnType, readonly OwnComparison[]> = {
-  text: ["is", "is not", "contains", "empty"],
+  text: ["is", "is one of", "is not", "contains", "empty"],
   number: ["is", "is not", "at most", "at least", "empty"],
   date: ["is", "is not", "before", "at most", "at least", "empty"],
   "yes or no": ["is", "is not", "empty"],

@@ -1,6 +1,12 @@
 "use client";
 import { useMemo } from "react";
-import { assignmentStatusSchema, type Condition, comparisonSchema, markingStateSchema } from "@/core/model/condition";
+import {
+  assignmentStatusSchema,
+  type Bounds,
+  type Condition,
+  markingStateSchema,
+  rangeComparisonSchema,
+} from "@/core/model/condition";
 import { noteKindSchema } from "@/core/model/noteKind";
 import { shownCategories } from "@/core/model/shownCategories";
 import { useVine } from "@/ui/shared/VineContext";
@@ -283,11 +289,13 @@ function AssignmentCondition({ condition, onChange }: PickerProps<"assignment">)
   return (
     <>
       who have <ComparisonPicker condition={condition} onChange={onChange} />{" "}
-      <AmountPicker
+      <Amounts
         label="Score"
+        condition={condition}
         value={condition.value}
         most={100_000}
-        onChange={(value) => onChange({ ...condition, value })}
+        onChange={(part) => onChange({ ...condition, ...part })}
+        onValue={(value) => onChange({ ...condition, value })}
       />{" "}
       <Choice
         label="Percent or points"
@@ -312,15 +320,50 @@ function Threshold({ condition, onChange }: PickerProps<"overall" | "category" |
   return (
     <>
       <ComparisonPicker condition={condition} onChange={onChange} />{" "}
-      <AmountPicker
+      <Amounts
         label="Percent"
+        condition={condition}
         value={condition.percent}
-        onChange={(percent) => onChange({ ...condition, percent })}
+        onChange={(part) => onChange({ ...condition, ...part })}
+        onValue={(percent) => onChange({ ...condition, percent })}
       />{" "}
       %
     </>
   );
 }
+
+interface AmountsProps {
+  readonly label: string;
+  readonly condition: Pick<Bounds, "comparison" | "upTo">;
+  readonly value: number;
+  readonly most?: number;
+  readonly onChange: (part: { upTo: number }) => void;
+  readonly onValue: (value: number) => void;
+}
+
+/** One threshold, or the two of "between". */
+function Amounts({ label, condition, value, most, onChange, onValue }: AmountsProps) {
+  const limit = most !== undefined && { most };
+  return (
+    <>
+      <AmountPicker label={label} value={value} {...limit} onChange={onValue} />
+      {condition.comparison === "between" && (
+        <>
+          {" and "}
+          <AmountPicker
+            label={`${label}, the other end`}
+            value={condition.upTo ?? value}
+            {...limit}
+            onChange={(upTo) => onChange({ upTo })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+/** "between" begins with so much between its ends. */
+const FIRST_SPAN = 10;
 
 function ComparisonPicker({
   condition,
@@ -330,8 +373,12 @@ function ComparisonPicker({
     <Words
       label="Comparison"
       value={condition.comparison}
-      options={comparisonSchema.options}
-      onChange={(comparison) => onChange({ ...condition, comparison })}
+      options={rangeComparisonSchema.options}
+      onChange={(comparison) => {
+        const { upTo: _before, ...rest } = condition;
+        const from = "percent" in condition ? condition.percent : condition.value;
+        onChange(comparison === "between" ? { ...rest, comparison, upTo: from + FIRST_SPAN } : { ...rest, comparison });
+      }}
     />
   );
 }

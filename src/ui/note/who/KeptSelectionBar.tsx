@@ -7,6 +7,7 @@ import { dayOfInstant, formatDay } from "@/core/model/day";
 import type { KeptSelection } from "@/core/model/keptSelection";
 import type { Note } from "@/core/model/note";
 import type { Selection } from "@/core/model/selection";
+import { titleKey } from "@/core/model/titleKey";
 import type { NotePeople } from "@/core/selection/planNote";
 import { selectionOf } from "@/core/starters/readyMade";
 import { useChange } from "@/ui/shared/useChange";
@@ -76,7 +77,12 @@ export function KeptSelectionBar({ note, kept, news, onChange }: KeptSelectionBa
             ))}
           </optgroup>
         </Form.Select>
-        {!kept && <KeepByName onKeep={(name) => keep(name, office.around.newId())} />}
+        {!kept && (
+          <KeepByName
+            names={all.map(({ name }) => name)}
+            onKeep={(name) => keep(name, all.find((one) => sameName(one.name, name))?.id ?? office.around.newId())}
+          />
+        )}
       </div>
       {kept && isChanged && (
         <div role="status">
@@ -105,8 +111,18 @@ export function KeptSelectionBar({ note, kept, news, onChange }: KeptSelectionBa
   );
 }
 
+interface KeepByNameProps {
+  /** Those that are there: one of the same name is replaced, and two of one name are never made. */
+  readonly names: readonly string[];
+  readonly onKeep: (name: string) => Promise<void>;
+}
+
+function sameName(one: string, other: string): boolean {
+  return titleKey(one) === titleKey(other);
+}
+
 /** Asks for the name under which a selection is kept. */
-function KeepByName({ onKeep }: { onKeep: (name: string) => Promise<void> }) {
+function KeepByName({ names, onKeep }: KeepByNameProps) {
   const [name, setName] = useState<string>();
   if (name === undefined) {
     return (
@@ -133,7 +149,7 @@ function KeepByName({ onKeep }: { onKeep: (name: string) => Promise<void> }) {
         onKeyDown={(event) => event.key === "Escape" && setName(undefined)}
       />
       <Button type="submit" size="sm" disabled={!name.trim()}>
-        Keep
+        {names.some((one) => sameName(one, name)) ? "Replace it" : "Keep"}
       </Button>
     </Form>
   );
