@@ -1,3 +1,4 @@
+import type { Day } from "../model/day";
 import { ownColumnsOf } from "../model/ownColumn";
 import { classLabel } from "../model/schoolClass";
 import { shownCategories } from "../model/shownCategories";
@@ -122,23 +123,28 @@ export function hasSource(id: string, world: World): boolean {
 
 /**
  * The fields on offer: those of every letter, one for each own column, category, statement and, in a term or the whole year
- * (`isIn` says which work that is), assignment; names that classes share are offered once.
+ * (`isIn` says which work that is), assignment; names that classes share are offered once. Work comes in the order that letters
+ * speak of it: what is past due, the latest first, then what is to come.
  */
-export function fieldsFor(world: World, isIn: (termId: string) => boolean): Field[] {
+export function fieldsFor(world: World, isIn: (termId: string) => boolean, today: Day): Field[] {
   const distinct = (names: Iterable<string>) => [...new Map([...names].map((name) => [titleKey(name), name])).values()];
   const categories = distinct(
     [...world.classes.values()].flatMap((one) => shownCategories(one, world).map(({ name }) => name)),
   );
-  const latestFirst = [...world.assignments.values()]
-    .filter(({ termId }) => isIn(termId))
-    .sort((a, b) => (b.dueDate ?? "").localeCompare(a.dueDate ?? ""));
-  const titles = distinct(latestFirst.map(({ title }) => title));
+  const work = [...world.assignments.values()].filter(({ termId }) => isIn(termId));
+  const day = ({ dueDate = "" }: { readonly dueDate?: Day | undefined }) => dueDate;
+  const inOrder = [
+    ...work.filter((one) => day(one) && day(one) <= today).sort((a, b) => day(b).localeCompare(day(a))),
+    ...work.filter((one) => day(one) > today).sort((a, b) => day(a).localeCompare(day(b))),
+    ...work.filter((one) => !day(one)),
+  ];
+  const titles = distinct(inOrder.map(({ title }) => title));
   const criteria = distinct(
-    latestFirst.flatMap(({ title, rubric = [] }) =>
+    inOrder.flatMap(({ title, rubric = [] }) =>
       rubric.map(({ name }) => criterionKey({ assignment: title, criterion: name })),
     ),
   );
-  const withStatement = new Set(latestFirst.flatMap(({ title, statementId }) => (statementId ? titleKey(title) : [])));
+  const withStatement = new Set(inOrder.flatMap(({ title, statementId }) => (statementId ? titleKey(title) : [])));
   const offered = (kind: AssignmentFieldKind, title: string) =>
     kind !== "statement" || withStatement.has(titleKey(title));
   const ids = [
@@ -149,5 +155,5 @@ export function fieldsFor(world: World, isIn: (termId: string) => boolean): Fiel
     ),
     ...criteria.flatMap((key) => CRITERION_FIELD_KINDS.map((kind) => `criterion.${kind}.${key}`)),
   ];
-  return [...ownFields(world), ...FIELDS, ...ids.flatMap((id) => fieldById(id) ?? [])];
+  return [...FIELDS, ...ownFields(world), ...ids.flatMap((id) => fieldById(id) ?? [])];
 }

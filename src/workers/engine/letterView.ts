@@ -62,7 +62,7 @@ export function letterView(
   );
   const shown = letters[place];
   const { period } = note.selection;
-  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period);
+  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period, index.today);
   if (!shown) {
     const empty = fields.map(({ id, group, label, kind }) => ({ id, group, label, kind, value: "" }));
     return { ...EMPTY_LETTER_VIEW, fields: empty };
@@ -105,7 +105,7 @@ function valuesFor(
   { fields: fieldNodes, blocks }: Pick<LiveParts, "fields" | "blocks">,
 ): Pick<LetterView, "fields" | "placed" | "blocks" | "signature"> {
   const { index, period } = context;
-  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period);
+  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period, index.today);
   const placed = [...new Map(fieldNodes.map((attrs) => [fieldKey(attrs), attrs]))];
   return {
     fields: fields.map(({ id, group, label, kind }) => ({
