@@ -11,6 +11,11 @@ interface AtCaretProps {
 
 const GAP_PX = 6;
 
+/** What was chosen is chosen no more: the caret stands right after it. */
+export function putDown(editor: Editor): void {
+  editor.commands.focus(editor.state.selection.to);
+}
+
 /** Puts something right below what is chosen in the letter, wherever that goes: it is never out of sight of it. */
 export function AtCaret({ editor, within, children }: AtCaretProps) {
   const card = useRef<HTMLDivElement>(null);
@@ -35,8 +40,16 @@ export function AtCaret({ editor, within, children }: AtCaretProps) {
     };
     if (next.top !== place.top || next.left !== place.left) setPlace(next);
   });
+  // Also while the caret is in the letter: the card may lie over what she wants to read.
+  useEffect(() => {
+    const close = (event: KeyboardEvent) => event.key === "Escape" && putDown(editor);
+    const { dom } = editor.view;
+    dom.addEventListener("keydown", close);
+    return () => dom.removeEventListener("keydown", close);
+  }, [editor]);
   return (
-    <div ref={card} className="at-caret" style={place}>
+    // biome-ignore lint/a11y/noStaticElementInteractions: the controls in it have the focus; Escape leaves them all.
+    <div ref={card} className="at-caret" style={place} onKeyDown={({ key }) => key === "Escape" && putDown(editor)}>
       {children}
     </div>
   );

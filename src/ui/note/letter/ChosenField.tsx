@@ -11,7 +11,7 @@ import { shownCategories } from "@/core/model/shownCategories";
 import { useTitles } from "@/ui/shared/useTitles";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";
-import { AtCaret } from "./AtCaret";
+import { AtCaret, putDown } from "./AtCaret";
 import { BLOCK_WORDS } from "./LiveBlock";
 import { setChosen } from "./setChosen";
 
@@ -110,9 +110,14 @@ export function ChosenField({ editor, letter, within }: ChosenFieldProps) {
           />
         </Form.Group>
       )}
-      <Button size="sm" variant="link" className="mt-1" onClick={() => editor.chain().focus().deleteSelection().run()}>
-        Take it out
-      </Button>
+      <div className="d-flex justify-content-between mt-1">
+        <Button size="sm" variant="link" onClick={() => editor.chain().focus().deleteSelection().run()}>
+          Take it out
+        </Button>
+        <Button size="sm" variant="link" onClick={() => putDown(editor)}>
+          Done
+        </Button>
+      </div>
     </AtCaret>
   );
 }
