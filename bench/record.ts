@@ -59,7 +59,7 @@ async function opened(page: Page, url: string): Promise<{ list: number; search: 
   const lists: number[] = [];
   await page.goto(`${url}/notes`);
   for (let run = 0; run < RUNS; run += 1) {
-    await page.waitForSelector(".stem-node");
+    await page.waitForSelector(".stem:not(.is-opening) .stem-node");
     const from = Date.now();
     await page.click(".stem a[href='/record']");
     await page.waitForSelector("section[aria-labelledby=rounds] li");

@@ -16,7 +16,7 @@ async function main(): Promise<void> {
     const page = await openPage(browser, server.url);
     await setTakeBack(page, 1);
     await page.reload();
-    await page.waitForSelector(".stem-node");
+    await page.waitForSelector(".stem:not(.is-opening) .stem-node");
     await pictures(page, async (name) => {
       // A message that passes is no part of a screen.
       await page.waitForFunction(() => !document.querySelector("[data-sonner-toast]"));

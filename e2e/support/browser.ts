@@ -34,7 +34,7 @@ export async function openPage(context: Browser | BrowserContext, url: string): 
     throw error;
   });
   await page.goto(url);
-  await page.waitForSelector(".stem-node");
+  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
   return page;
 }
 

@@ -48,7 +48,7 @@ export async function readdress(page: Page, addresses: Record<string, string>): 
     await databaseInUse(page),
   );
   await page.reload();
-  await page.waitForSelector(".stem-node");
+  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
 }
 
 interface StoredLetter {

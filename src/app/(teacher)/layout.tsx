@@ -1,15 +1,15 @@
 import type { ReactNode } from "react";
-import { FindingFrame } from "@/ui/find/FindingFrame";
+import { OpeningFrame } from "@/ui/opening/OpeningFrame";
 
 /** The teacher's screens, in their frame. */
 export default function TeacherLayout({ children }: { children: ReactNode }) {
   return (
-    <FindingFrame
+    <OpeningFrame
       opensDemo={process.env.VINE_DEMO !== undefined && process.env.VINE_DEMO !== ""}
       demoStands={process.env.VINE_DEMO === "whole"}
       pinnedToday={process.env.VINE_TODAY || undefined}
     >
       {children}
-    </FindingFrame>
+    </OpeningFrame>
   );
 }

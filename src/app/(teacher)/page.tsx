@@ -1,4 +1,4 @@
-import { DeskScreen } from "@/ui/desk/DeskScreen";
+import { DeskScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <DeskScreen />;

@@ -1,18 +1,18 @@
 "use client";
-import { type ComponentType, type ReactNode, useEffect, useState } from "react";
+import { type ComponentType, type ReactNode, useState } from "react";
 import { Button } from "react-bootstrap";
 import { Toaster } from "sonner";
 import type { Office } from "@/office/office";
 import { FIND_KEY } from "@/ui/shared/findKey";
 import { LeavingProvider } from "@/ui/shared/LeavingProvider";
-import { Skeleton } from "@/ui/shared/Skeleton";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import { useVine, VineContext } from "@/ui/shared/VineContext";
 import { CoverProvider } from "./CoverProvider";
 import { goToNextPart } from "./goToNextPart";
+import { Opening } from "./Opening";
 import { Stem } from "./Stem";
-import { applyTheme, chosenTheme } from "./theme";
 import { useOffice } from "./useOffice";
+import { useTheme } from "./useTheme";
 import { useUndoKeys } from "./useUndoKeys";
 
 interface FrameProps {
@@ -30,13 +30,8 @@ interface FrameProps {
 /** What stays while the screens change: the stem, the data, the line to the post room. */
 export function Frame({ opensDemo, demoStands, pinnedToday, find, children }: FrameProps) {
   const office = useOffice(opensDemo, demoStands, pinnedToday);
-  useEffect(() => {
-    applyTheme(chosenTheme());
-    const system = window.matchMedia("(prefers-color-scheme: dark)");
-    const follow = () => applyTheme(chosenTheme());
-    system.addEventListener("change", follow);
-    return () => system.removeEventListener("change", follow);
-  }, []);
+  useTheme();
+  if (office === "opening") return <Opening />;
   return (
     <CoverProvider>
       <div className="frame">
@@ -44,13 +39,6 @@ export function Frame({ opensDemo, demoStands, pinnedToday, find, children }: Fr
           <main className="frame-screen">
             <OpeningBlocked />
           </main>
-        ) : office === "opening" ? (
-          <>
-            <nav className="stem" aria-label="Steps" />
-            <main className="frame-screen">
-              <Skeleton words="Opening your gradebook" />
-            </main>
-          </>
         ) : "failed" in office ? (
           <main className="frame-screen">
             <OpeningFailed cause={office.failed} />

@@ -1,4 +1,4 @@
-import { FamiliesScreen } from "@/ui/families/FamiliesScreen";
+import { FamiliesScreen } from "@/ui/opening/screens";
 
 interface PageProps {
   searchParams: Promise<{ student?: string }>;

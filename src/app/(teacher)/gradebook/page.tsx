@@ -1,4 +1,4 @@
-import { GradebookScreen } from "@/ui/gradebook/GradebookScreen";
+import { GradebookScreen } from "@/ui/opening/screens";
 
 interface PageProps {
   searchParams: Promise<{ class?: string; assignment?: string }>;

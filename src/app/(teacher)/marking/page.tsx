@@ -1,4 +1,4 @@
-import { MarkingScreen } from "@/ui/marking/MarkingScreen";
+import { MarkingScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <MarkingScreen />;

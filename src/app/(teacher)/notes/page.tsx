@@ -1,4 +1,4 @@
-import { NotesScreen } from "@/ui/note/library/NotesScreen";
+import { NotesScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <NotesScreen />;

@@ -1,4 +1,4 @@
-import { PracticeScreen } from "@/ui/practice/PracticeScreen";
+import { PracticeScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <PracticeScreen />;

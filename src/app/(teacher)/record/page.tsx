@@ -1,4 +1,4 @@
-import { RecordScreen } from "@/ui/record/RecordScreen";
+import { RecordScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <RecordScreen />;

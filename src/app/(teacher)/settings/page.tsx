@@ -1,4 +1,4 @@
-import { SettingsScreen } from "@/ui/settings/SettingsScreen";
+import { SettingsScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <SettingsScreen />;

@@ -1,4 +1,4 @@
-import { CardsScreen } from "@/ui/families/CardsScreen";
+import { CardsScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <CardsScreen />;

@@ -1,4 +1,4 @@
-import { BringInScreen } from "@/ui/bring-in/BringInScreen";
+import { BringInScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <BringInScreen />;

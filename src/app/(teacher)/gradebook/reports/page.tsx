@@ -1,4 +1,4 @@
-import { ReportsScreen } from "@/ui/reports/ReportsScreen";
+import { ReportsScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <ReportsScreen />;

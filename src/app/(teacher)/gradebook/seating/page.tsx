@@ -1,4 +1,4 @@
-import { SeatingScreen } from "@/ui/seating/SeatingScreen";
+import { SeatingScreen } from "@/ui/opening/screens";
 
 export default function Page() {
   return <SeatingScreen />;

@@ -1,4 +1,4 @@
-import { AssignmentMarkingScreen } from "@/ui/marking/AssignmentMarkingScreen";
+import { AssignmentMarkingScreen } from "@/ui/opening/screens";
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   return <AssignmentMarkingScreen assignmentId={decodeURIComponent((await params).id)} />;

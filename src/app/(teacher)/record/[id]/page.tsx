@@ -1,4 +1,4 @@
-import { RoundScreen } from "@/ui/record/RoundScreen";
+import { RoundScreen } from "@/ui/opening/screens";
 
 interface PageProps {
   params: Promise<{ id: string }>;

@@ -1,4 +1,4 @@
-import { StudentSheetScreen } from "@/ui/student/StudentSheetScreen";
+import { StudentSheetScreen } from "@/ui/opening/screens";
 
 interface Where {
   params: Promise<{ id: string }>;

@@ -1,4 +1,4 @@
-import { CardSheetScreen } from "@/ui/families/CardSheetScreen";
+import { CardSheetScreen } from "@/ui/opening/screens";
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   return <CardSheetScreen cardId={(await params).id} />;
