@@ -29,27 +29,30 @@ const SCREENS = {
   StudentSheetScreen: () => import("@/ui/student/StudentSheetScreen").then((screen) => screen.StudentSheetScreen),
 };
 
-const waiting = { ssr: false, loading: () => <Skeleton words="Opening the screen" /> };
-export const AssignmentMarkingScreen = dynamic(SCREENS.AssignmentMarkingScreen, waiting);
-export const BringInScreen = dynamic(SCREENS.BringInScreen, waiting);
-export const CardSheetScreen = dynamic(SCREENS.CardSheetScreen, waiting);
-export const CardsScreen = dynamic(SCREENS.CardsScreen, waiting);
-export const DesignScreen = dynamic(SCREENS.DesignScreen, waiting);
-export const DeskScreen = dynamic(SCREENS.DeskScreen, waiting);
-export const FamiliesScreen = dynamic(SCREENS.FamiliesScreen, waiting);
-export const FamilyRecordScreen = dynamic(SCREENS.FamilyRecordScreen, waiting);
-export const GradebookScreen = dynamic(SCREENS.GradebookScreen, waiting);
-export const MarkingScreen = dynamic(SCREENS.MarkingScreen, waiting);
-export const NoteScreen = dynamic(SCREENS.NoteScreen, waiting);
-export const NotesScreen = dynamic(SCREENS.NotesScreen, waiting);
-export const PlanScreen = dynamic(SCREENS.PlanScreen, waiting);
-export const PracticeScreen = dynamic(SCREENS.PracticeScreen, waiting);
-export const RecordScreen = dynamic(SCREENS.RecordScreen, waiting);
-export const ReportsScreen = dynamic(SCREENS.ReportsScreen, waiting);
-export const RoundScreen = dynamic(SCREENS.RoundScreen, waiting);
-export const SeatingScreen = dynamic(SCREENS.SeatingScreen, waiting);
-export const SettingsScreen = dynamic(SCREENS.SettingsScreen, waiting);
-export const StudentSheetScreen = dynamic(SCREENS.StudentSheetScreen, waiting);
+function Waiting() {
+  return <Skeleton words="Opening the screen" />;
+}
+
+export const AssignmentMarkingScreen = dynamic(SCREENS.AssignmentMarkingScreen, { ssr: false, loading: Waiting });
+export const BringInScreen = dynamic(SCREENS.BringInScreen, { ssr: false, loading: Waiting });
+export const CardSheetScreen = dynamic(SCREENS.CardSheetScreen, { ssr: false, loading: Waiting });
+export const CardsScreen = dynamic(SCREENS.CardsScreen, { ssr: false, loading: Waiting });
+export const DesignScreen = dynamic(SCREENS.DesignScreen, { ssr: false, loading: Waiting });
+export const DeskScreen = dynamic(SCREENS.DeskScreen, { ssr: false, loading: Waiting });
+export const FamiliesScreen = dynamic(SCREENS.FamiliesScreen, { ssr: false, loading: Waiting });
+export const FamilyRecordScreen = dynamic(SCREENS.FamilyRecordScreen, { ssr: false, loading: Waiting });
+export const GradebookScreen = dynamic(SCREENS.GradebookScreen, { ssr: false, loading: Waiting });
+export const MarkingScreen = dynamic(SCREENS.MarkingScreen, { ssr: false, loading: Waiting });
+export const NoteScreen = dynamic(SCREENS.NoteScreen, { ssr: false, loading: Waiting });
+export const NotesScreen = dynamic(SCREENS.NotesScreen, { ssr: false, loading: Waiting });
+export const PlanScreen = dynamic(SCREENS.PlanScreen, { ssr: false, loading: Waiting });
+export const PracticeScreen = dynamic(SCREENS.PracticeScreen, { ssr: false, loading: Waiting });
+export const RecordScreen = dynamic(SCREENS.RecordScreen, { ssr: false, loading: Waiting });
+export const ReportsScreen = dynamic(SCREENS.ReportsScreen, { ssr: false, loading: Waiting });
+export const RoundScreen = dynamic(SCREENS.RoundScreen, { ssr: false, loading: Waiting });
+export const SeatingScreen = dynamic(SCREENS.SeatingScreen, { ssr: false, loading: Waiting });
+export const SettingsScreen = dynamic(SCREENS.SettingsScreen, { ssr: false, loading: Waiting });
+export const StudentSheetScreen = dynamic(SCREENS.StudentSheetScreen, { ssr: false, loading: Waiting });
 
 /** Brings the other screens while nothing else is to be done, so that each is there when it is chosen. */
 export async function bringScreens(atRest: () => Promise<void>): Promise<void> {
