@@ -223,7 +223,7 @@ const DEEDS: readonly Deed[] = [
   {
     name: "a backup is made into a folder",
     async begin(on) {
-      await on.click("#backup-open");
+      await on.locator("#backup-open").click();
       await on.locator("::-p-xpath(//button[contains(., 'folder') and contains(., '…')])").click();
     },
     done: (before) => before,
@@ -232,7 +232,7 @@ const DEEDS: readonly Deed[] = [
   {
     name: "the year is closed",
     async begin(on) {
-      await on.click("#backup-open");
+      await on.locator("#backup-open").click();
       await press(on, "Make a backup");
       await waitForWords(on, "holds everything");
       await press(on, "Close the year …");

@@ -70,12 +70,12 @@ export function StemFrame({ isOpening = false, isNarrow = false, counts = {}, on
       </button>
       <ol className="is-line">
         {STEPS.map((step) => (
-          <StemNode key={step.href} step={step} count={counts[step.href] ?? 0} />
+          <StemNode key={step.href} step={step} count={counts[step.href] ?? 0} isOpening={isOpening} />
         ))}
       </ol>
       <ol className="mt-auto pt-4">
         {APART.map((step) => (
-          <StemNode key={step.href} step={step} count={0} />
+          <StemNode key={step.href} step={step} count={0} isOpening={isOpening} />
         ))}
       </ol>
       {children}
@@ -83,14 +83,25 @@ export function StemFrame({ isOpening = false, isNarrow = false, counts = {}, on
   );
 }
 
-function StemNode({ step: { href, word, icon: Icon }, count }: { step: Step; count: number }) {
+interface StemNodeProps {
+  readonly step: Step;
+  readonly count: number;
+  readonly isOpening: boolean;
+}
+
+function StemNode({ step: { href, word, icon: Icon }, count, isOpening }: StemNodeProps) {
   const path = usePathname();
   // A student’s sheet belongs to the families.
   const of = path.startsWith("/students") ? "/families" : path;
   const here = href === "/" ? of === "/" : of.startsWith(href);
   return (
     <li>
-      <Link className="stem-node" href={href} aria-current={here ? "page" : undefined}>
+      <Link
+        className="stem-node"
+        href={href}
+        prefetch={isOpening ? false : null}
+        aria-current={here ? "page" : undefined}
+      >
         <Icon size={18} aria-hidden />
         <span className="stem-word">{word}</span>
         {count > 0 && (
