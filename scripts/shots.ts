@@ -88,13 +88,14 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await take("practice-post");
   await page.click(".stem a[href='/notes']");
   await waitForWords(page, "Begin a note");
+  await page.waitForFunction(() => !document.body.textContent?.includes("… now"));
   await take("notes");
   await choose(page, "A standing note to begin with", "Missing work, every Friday");
   await press(page, "Begin");
   await waitForWords(page, "letters to");
   await take("plan");
   await press(page, "Desk", "link");
-  await waitForWords(page, "missing two assignments or more");
+  await waitForWords(page, "missing at least one assignment");
   await page.waitForSelector("section[aria-labelledby=lately] li");
   await take("desk");
   await page.evaluate(() => localStorage.setItem("vine-note-theme", "dark"));

@@ -3,11 +3,11 @@ import type { LetterContext } from "./letterContext";
 
 /** The groups in which fields are offered, in this order. */
 export const FIELD_GROUPS = [
-  "Own columns",
   "Student",
   "Recipient",
   "Class",
   "Figures",
+  "Own columns",
   "Work",
   "Teacher",
   "Page",
