@@ -59,10 +59,7 @@ export function FamiliesScreen({ studentId }: { studentId?: string | undefined }
   const trouble = families.filter(({ hasTrouble }) => hasTrouble).length;
   return (
     <>
-      <Head
-        title="Families"
-        about={`${counted(world.students.size, "student")}, ${counted(world.guardians.size, "guardian")}`}
-      >
+      <Head title="Families" about={counted(world.guardians.size, "guardian")}>
         <Button variant="outline-primary" onClick={() => setPhotographing(true)}>
           Photos …
         </Button>

@@ -23,7 +23,9 @@ export function Head({ title, about, children }: HeadProps) {
     <>
       <header className="head">
         <h1>{title}</h1>
-        <div className="head-about quiet">{about}</div>
+        <div className="head-about quiet">
+          {typeof about === "string" ? <span className="head-words">{about}</span> : about}
+        </div>
         {status?.post === "relay" ? (
           <div className="ribbon is-real">Real: letters leave this computer</div>
         ) : (
