@@ -32,6 +32,20 @@ async function control(key: string): Promise<void> {
   await page.keyboard.up("Control");
 }
 
+/** Presses in one cell and lets go in another. */
+async function dragOver(from: string, to: string): Promise<void> {
+  const boxes = await Promise.all([from, to].map(async (cell) => (await page.waitForSelector(cell))?.boundingBox()));
+  const [start, end] = boxes.map((box) => ({
+    x: (box?.x ?? 0) + (box?.width ?? 0) / 2,
+    y: (box?.y ?? 0) + (box?.height ?? 0) / 2,
+  }));
+  if (!start || !end) throw new Error("The cells are not there.");
+  await page.mouse.move(start.x, start.y);
+  await page.mouse.down();
+  await page.mouse.move(end.x, end.y, { steps: 8 });
+  await page.mouse.up();
+}
+
 test("an assignment is added, its column typed by keyboard alone, and the averages follow; each step is undone", async () => {
   await press(page, "Add an assignment");
   await fill(page, "Title", "Keyboard survey");
@@ -84,6 +98,12 @@ test("what is no score stays open with a word; several cells take a status at on
   await waitForWords(page, "“x” is no score".replace("“x”", "“12x”"));
   await page.keyboard.press("Escape");
   expect(await cell(1, 0)).toBe(before);
+  await dragOver("#score-2-0", "#score-4-1");
+  await page.waitForSelector("#score-4-1.is-head");
+  expect(await page.$$eval(".grid td.is-chosen", (all) => all.length)).toBe(6);
+  await page.click("#score-1-0");
+  await page.waitForSelector("#score-1-0.is-head");
+  expect(await page.$$eval(".grid td.is-chosen", (all) => all.length)).toBe(1);
   await page.keyboard.down("Shift");
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press("ArrowDown");

@@ -129,6 +129,8 @@ function ScoreCell({
       role="gridcell"
       aria-selected={isChosen}
       onClick={(event) => editing.current.choose({ row: place, column: at }, event.shiftKey)}
+      onPointerDown={(event) => !event.shiftKey && editing.current.pressIn({ row: place, column: at })}
+      onPointerEnter={() => editing.current.dragInto({ row: place, column: at })}
       onDoubleClick={() => editing.current.begin({ row: place, column: at })}
       data-private
     >

@@ -27,6 +27,10 @@ export interface GridEditing {
   /** Keeps what was typed; `then` says where to go. False when it is no score, and the cell stays open. */
   keep(then: "down" | "right" | "stay"): boolean;
   choose(cell: GridCell, extends_: boolean): void;
+  /** The pointer was pressed in a cell; nothing is chosen by that alone. */
+  pressIn(cell: GridCell): void;
+  /** The pointer came into another cell while it was pressed: all between the two are chosen. */
+  dragInto(cell: GridCell): void;
   begin(cell: GridCell): void;
   onKeyDown(event: KeyboardEvent): void;
   onPaste(event: ClipboardEvent): void;
@@ -107,6 +111,7 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
     }
     edit(edits);
   };
+  const pressed = useRef<GridCell>(undefined);
   const go = (cell: GridCell, extends_: boolean) =>
     setSelection((now) => ({ anchor: extends_ && now ? now.anchor : cell, head: cell }));
 
@@ -216,6 +221,19 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
     setDraft,
     keep,
     choose: go,
+    pressIn: (cell) => {
+      pressed.current = cell;
+      // Wherever it is let go.
+      const letGo = () => {
+        pressed.current = undefined;
+      };
+      window.addEventListener("pointerup", letGo, { once: true });
+    },
+    dragInto: (cell) => {
+      if (!pressed.current) return;
+      go(pressed.current, false);
+      go(cell, true);
+    },
     begin: (cell) => {
       go(cell, false);
       if (cellAt(cell.row, cell.column)) setDraft(textAt(cell));
