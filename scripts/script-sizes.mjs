@@ -4,15 +4,15 @@ import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { runInNewContext } from "node:vm";
 import { gzipSync } from "node:zlib";
-import { ROOT } from "./lib/prepare.mjs";
+import { isBuilt, ROOT } from "./lib/prepare.mjs";
 
 const MOST_KB = 200;
 const BUILT = path.join(ROOT, ".next");
 const APP = path.join(BUILT, "server/app");
 const MANIFEST = "page_client-reference-manifest.js";
 
-if (!existsSync(path.join(BUILT, "BUILD_ID"))) {
-  console.info("Not built: no page is weighed.");
+if (!isBuilt()) {
+  console.info("Not built from these sources: no page is weighed.");
   process.exit(0);
 }
 

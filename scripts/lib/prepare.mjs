@@ -26,12 +26,20 @@ export function ensureInstalled() {
 
 /** Builds the application, unless the last build is of these very sources. */
 export function ensureBuilt() {
-  const sources = digestOf(SOURCES.flatMap((name) => filesBelow(path.join(ROOT, name))));
-  if (existsSync(BUILT_MARK) && readFileSync(BUILT_MARK, "utf8") === sources) return;
+  if (isBuilt()) return;
   console.info("Building …");
   run(process.execPath, [NEXT, "build"], "The build failed; the lines above say why.");
   mkdirSync(path.dirname(BUILT_MARK), { recursive: true });
-  writeFileSync(BUILT_MARK, sources);
+  writeFileSync(BUILT_MARK, sourcesNow());
+}
+
+/** Whether the last build is of these very sources. */
+export function isBuilt() {
+  return existsSync(BUILT_MARK) && readFileSync(BUILT_MARK, "utf8") === sourcesNow();
+}
+
+function sourcesNow() {
+  return digestOf(SOURCES.flatMap((name) => filesBelow(path.join(ROOT, name))));
 }
 
 /** Runs a command in the project's folder; ends with a word of what went wrong if it fails. */
