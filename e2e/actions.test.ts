@@ -61,6 +61,11 @@ test("one family is answered in three actions, from its reply", async () => {
   const answers = async () =>
     (await delivered(server.dataFolder)).filter(({ mail }) => mail.text?.includes("Gladly, on Thursday"));
   await expect.poll(async () => (await answers()).map(({ mail }) => mail.subject?.slice(0, 4))).toEqual(["Re: "]);
+  // It stands in one talk with the letter that was written back to.
+  const [answer] = await answers();
+  const mails = await delivered(server.dataFolder);
+  const [answered] = mails.filter(({ mail }) => mail.messageId === answer?.mail.inReplyTo);
+  expect([answered?.address, `Re: ${answered?.mail.subject}`]).toEqual([answer?.address, answer?.mail.subject]);
   // It was read by being answered.
   await page.waitForFunction(() => !document.body.textContent?.includes("1 new reply"));
 });

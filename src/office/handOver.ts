@@ -189,7 +189,7 @@ async function handOverPart(
 }
 
 async function handOverOf({ database }: HandingOver, round: Round, letters: readonly WholeLetter[]): Promise<HandOver> {
-  const { id: roundId, leavesAt, from, replyTo, run } = round;
+  const { id: roundId, leavesAt, from, replyTo, run, answers } = round;
   const { marks = {} } = (await database.roundPeople.get(roundId)) ?? {};
   return {
     roundId,
@@ -210,6 +210,7 @@ async function handOverOf({ database }: HandingOver, round: Round, letters: read
       from,
       ...(replyTo && { replyTo }),
       ...(run && { automatic: true as const }),
+      ...(recipient.id === answers?.recipientId && { answers: answers.letterId }),
       ...((recipient.kind === "guardian" || recipient.kind === "student") && { guardianId: mailId(recipient.id) }),
       subject,
       html,

@@ -134,6 +134,7 @@ async function sendInTurn(
     noteId: note.id,
     noteName: note.name || "Note without a name",
     noteKind: note.kind,
+    ...(note.answers && { answers: note.answers }),
     ...aboutRound(begun),
   };
   await making.finish(

@@ -21,6 +21,7 @@ export function composeMessage(
     // A group without members (RFC 5322): nobody's address is in the message.
     to: letter.together ? "undisclosed-recipients:;" : letter.to,
     envelope: { from: letter.from.address, to: letter.together ?? letter.to.address },
+    ...(letter.answers && { inReplyTo: messageIdOf(letter.answers), references: messageIdOf(letter.answers) }),
     subject: letter.subject,
     text,
     html,

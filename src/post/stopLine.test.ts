@@ -3,6 +3,7 @@ import { LETTER_LANGUAGES, wordsIn } from "@/core/languages/letterWords";
 import { mailDocument } from "@/core/letter/mailDocument";
 import { CardHolds } from "./cardHolds";
 import { composeMessage } from "./composeMessage";
+import { messageIdOf } from "./edge/messageId";
 import { isToFamilies, withStopLine } from "./stopLine";
 import { folder, freshFolders, letter, openRoom, scripted, statesOf, untilTrue } from "./testing";
 
@@ -19,6 +20,12 @@ test.each(LETTER_LANGUAGES)("a letter in %s ends with how to stop the letters, i
   const byWriting = withStopLine(whole, "write back");
   expect(byWriting.text.endsWith(`\n\n${wordsIn(language).stopByWritingBack}\n`)).toBe(true);
   expect(byWriting.html).not.toContain("href=");
+});
+
+test("an answer stands in one talk with the letter that was written back to", () => {
+  const { inReplyTo, references } = composeMessage({ ...letter("b"), answers: "a" });
+  expect([inReplyTo, references]).toEqual([messageIdOf("a"), messageIdOf("a")]);
+  expect(composeMessage(letter("b"))).not.toHaveProperty("inReplyTo");
 });
 
 test("a link stands in the head as well; the teacher’s own copy has neither", () => {

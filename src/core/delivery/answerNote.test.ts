@@ -19,6 +19,7 @@ const world = worldOf({
   classes: [sampleClass({ id: "x", studentIds: ["a", "b"] }), sampleClass({ id: "y", studentIds: ["a"] })],
 });
 const letter = {
+  id: "letter-1",
   studentId: "a",
   recipient: { kind: "guardian" as const, id: "h", name: "Ewa", address: "e@harbourmail.example", relation: "father" },
   subject: "How Ana is doing",
@@ -26,6 +27,7 @@ const letter = {
 
 test("an answer goes to whom it answers, about that child alone, once, though the child is in two classes", () => {
   const note = answerNote(letter, { id: "n", now: 0, period: "year", words: "Thank you.\n\n\nThursday is fine.  \n" });
+  expect(note.answers).toEqual({ letterId: "letter-1", recipientId: "h" });
   const index = new FiguresIndex(world, "2026-11-24");
   const { letters } = planNote(index, note);
   expect(letters.map(({ recipient, matches }) => [recipient.id, matches.map(({ studentId }) => studentId)])).toEqual([

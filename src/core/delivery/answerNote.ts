@@ -16,7 +16,7 @@ interface Answer {
 
 /** A note to the one who wrote back to a letter, about the same student: one letter, whatever classes the student is in. */
 export function answerNote(
-  { studentId, recipient, subject }: Pick<Letter, "studentId" | "recipient" | "subject">,
+  { id: letterId, studentId, recipient, subject }: Pick<Letter, "id" | "studentId" | "recipient" | "subject">,
   { words, ...about }: Answer,
 ): Note {
   const note = noteFrom(starterWords("empty", ""), {
@@ -38,6 +38,7 @@ export function answerNote(
     subject: { type: "doc", content: [{ type: "paragraph", content: [text(answered(subject))] }] },
     body: { type: "doc", content: body },
     audience: { guardians: "all", students: true },
+    answers: { letterId, recipientId: recipient.id },
     recipientChoices: { [studentId]: [recipient.id] },
     perFamily: true,
   };

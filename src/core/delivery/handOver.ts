@@ -36,6 +36,8 @@ export const handedLetterSchema = z.object({
   guardianId: z.string().max(200).optional(),
   /** Whether it sends itself by a plan (RFC 3834). */
   automatic: z.literal(true).optional(),
+  /** The letter to whose reply it is the answer. */
+  answers: idSchema.optional(),
   subject: headerSchema.min(1),
   html: z.string().max(MAX_LETTER_CHARACTERS),
   text: z.string().max(MAX_LETTER_CHARACTERS),

@@ -4,7 +4,7 @@ import type { Round, WholeLetter } from "./round";
 export type LetterDraft = Omit<WholeLetter, "id" | "roundId" | "noteId" | "state" | "stateAt" | "seq" | "serverAnswer">;
 type RoundDraft = Pick<
   Round,
-  "noteId" | "noteName" | "noteKind" | "sentence" | "summary" | "acceptedCautions" | "brothersAndSisters"
+  "noteId" | "noteName" | "noteKind" | "sentence" | "summary" | "acceptedCautions" | "brothersAndSisters" | "answers"
 >;
 
 /** Who letters are from, and where replies go where that is somewhere else. What a note says of its own comes first. */
