@@ -12,3 +12,10 @@ test("a trial says so in its subject and once above both forms, whatever else it
   expect(trial.html.indexOf("This is a trial")).toBeLessThan(trial.html.indexOf(body));
   expect(trial.html.indexOf("This is a trial")).toBeGreaterThan(trial.html.indexOf("<body"));
 });
+
+test("words bring their own ground, so that no dark mail program puts them on black", () => {
+  const { html } = trialLetter({ subject: "Water", html: mailDocument("Water", "<p>Words</p>", "en"), text: "Words" });
+  const faces = html.match(/style="[^"]*font-family[^"]*"/g) ?? [];
+  expect(faces).toHaveLength(2);
+  for (const style of faces) expect(style).toMatch(/background:#ffffff.*color:#2b2130/);
+});

@@ -10,4 +10,4 @@ export function trialLetter({ subject, html, text }: Pick<RenderedLetter, "subje
 }
 
 const WORDS = "This is a trial, sent to yourself alone. No family has got it.";
-const LINE = `<p lang="en" dir="ltr" style="max-width:600px;margin:0 auto 16px;padding:8px 12px;border:1px solid #b5652b;font-family:sans-serif;font-size:15px;color:#2b2130">${WORDS}</p>`;
+const LINE = `<p lang="en" dir="ltr" style="max-width:600px;margin:0 auto 16px;padding:8px 12px;border:1px solid #b5652b;background:#ffffff;font-family:sans-serif;font-size:15px;color:#2b2130">${WORDS}</p>`;

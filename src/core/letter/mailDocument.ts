@@ -54,14 +54,17 @@ export function letterHeadHtml({ schoolName, letterHead }: Pick<Settings, "schoo
   return `<table role="presentation" style="border-collapse:collapse;width:100%;margin:0 0 20px;border-bottom:2px solid ${accent}"><tbody><tr>${crest}<td style="padding:0 0 10px;width:100%">${name}${under}</td></tr></tbody></table>`;
 }
 
-/** A whole message around a letter's HTML: no script, no outside file, readable at 360 px. `head` stands above it. */
+/**
+ * A whole message around a letter's HTML: no script, no outside file, readable at 320 px. `head` stands above it. It brings
+ * its own ground, also around the words: a dark mail program that leaves their colour must not put them on black.
+ */
 export function mailDocument(subject: string, body: string, language: string, head = ""): string {
   const direction = isRightToLeft(language) ? ' dir="rtl"' : "";
   return `<!doctype html><html lang="${escapeAttribute(language)}"${direction}>${MAIL_START}${escapeAttribute(subject)}${MAIL_MIDDLE}${head}${body}${MAIL_END}`;
 }
 
-const MAIL_START = '<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>';
-const MAIL_MIDDLE = `</title></head><body style="margin:0;padding:20px;background:#ffffff"><div style="max-width:600px;margin:0 auto;${FONT}">`;
+const MAIL_START = '<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="color-scheme" content="light"><title>';
+const MAIL_MIDDLE = `</title></head><body style="margin:0;padding:20px;background:#ffffff"><div style="max-width:600px;margin:0 auto;background:#ffffff;${FONT}">`;
 const MAIL_END = "</div></body></html>";
 
 /** A block drawn for mail. */
