@@ -17,12 +17,21 @@ export async function searchLetters(
   const wanted = words.trim().toLowerCase();
   const ids = await database.rounds.orderBy("createdAt").reverse().primaryKeys();
   const found: Letter[] = [];
+  const wordsFrom = (from: number) => {
+    const words = database.roundWords.bulkGet(ids.slice(from, from + ROUNDS_SEARCHED_AT_ONCE));
+    // One that nobody waits for any more tells nobody.
+    words.catch(() => undefined);
+    return words;
+  };
+  let ahead = wordsFrom(0);
   for (
     let from = 0;
     from < ids.length && found.length < MOST_FOUND && !signal.aborted;
     from += ROUNDS_SEARCHED_AT_ONCE
   ) {
-    const rounds = await database.roundWords.bulkGet(ids.slice(from, from + ROUNDS_SEARCHED_AT_ONCE));
+    const rounds = await ahead;
+    // The next are read while these are searched.
+    ahead = wordsFrom(from + ROUNDS_SEARCHED_AT_ONCE);
     const hits = rounds.flatMap((round) => (round?.letters ?? []).filter(([, searched]) => searched.includes(wanted)));
     for (const letter of await database.letters.bulkGet(hits.map(([id]) => id))) if (letter) found.push(letter);
     onProgress(Math.min(1, (from + ROUNDS_SEARCHED_AT_ONCE) / ids.length), found);
