@@ -47,7 +47,11 @@ test("bring in: all files at once, what would change, applied, and taken back", 
   said("You see what would change, apply it, and can take it back at any time.");
   await waitForWords(page, "What will change");
   await press(page, "Apply");
-  await waitForWords(page, "Take it back");
+  said("say who is meant, or *Leave these*");
+  await waitForWords(page, "Nothing to apply");
+  await press(page, "Leave these");
+  await page.locator("::-p-xpath(//button[starts-with(normalize-space(.), 'Take back')])").click();
+  await page.waitForSelector("::-p-xpath(//button[starts-with(normalize-space(.), 'Apply again')])");
 });
 
 test("begin a note, write it, and send it: as the README says", async () => {
