@@ -120,6 +120,8 @@ describe("what comes back", () => {
     await inbox.take(answer());
     await inbox.take(answer("Auto-Submitted: auto-replied (vacation)"));
     await inbox.take(message("From: x@elsewhere.example", "Subject: Buy now", "", "Nothing of ours."));
+    // The teacher's own letter in answer to Ewa, such as a copy of it in her mailbox, is nobody's answer.
+    expect(await inbox.take(answer(`Message-ID: ${messageIdOf("c")}`))).toBe("neither");
     const events = room.eventsAfter(0).flatMap((event) => ("messageName" in event ? [event] : []));
     expect(events).toMatchObject([
       { replyTo: "b", automatic: false },

@@ -45,6 +45,8 @@ export class Inbox {
       if (status.failed) await this.room.returned(status.letterId, status.serverAnswer);
       return "a notification";
     }
+    // A letter of ours that answers somebody names one as well, and may lie in a mailbox that is read here.
+    if (letterIdsIn(mail.messageId ?? "").length > 0) return "neither";
     const letterId = answeredLetter(mail);
     const name = nameOf(message);
     if (letterId === undefined || !this.room.knows(letterId)) return "neither";
