@@ -35,7 +35,7 @@ const status = () => wordsOf(page, ".workspace-part .finding");
 
 test("a selection is kept by name; after bringing in the note says who is new in it, until that was seen", async () => {
   await beginNote(page, "Missing work");
-  await choose(page, "Selection", "One assignment not handed in");
+  await choose(page, "Selection", "Not handed in: Harbour talk");
   await choose(page, "Assignment", assignment.title);
   await choose(page, "Classes", "Ocean Science 8, Block 1");
   await press(page, "Keep by name …");
