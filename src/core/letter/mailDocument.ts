@@ -63,7 +63,8 @@ export function mailDocument(subject: string, body: string, language: string, he
   return `<!doctype html><html lang="${escapeAttribute(language)}"${direction}>${MAIL_START}${escapeAttribute(subject)}${MAIL_MIDDLE}${head}${body}${MAIL_END}`;
 }
 
-const MAIL_START = '<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="color-scheme" content="light"><title>';
+const MAIL_START =
+  '<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="color-scheme" content="light"><title>';
 const MAIL_MIDDLE = `</title></head><body style="margin:0;padding:20px;background:#ffffff"><div style="max-width:600px;margin:0 auto;background:#ffffff;${FONT}">`;
 const MAIL_END = "</div></body></html>";
 
