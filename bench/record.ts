@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { launchBrowser, openPage, press, waitForWords } from "../e2e/support/browser";
+import { launchBrowser, openPage, press, untilOpen, waitForWords } from "../e2e/support/browser";
 import { TestServer } from "../e2e/support/server";
 import { beginNote, leaveOutUnreachable, send, setTakeBack, untilSettled } from "../e2e/support/steps";
 import type { Comparison } from "./measure";
@@ -59,7 +59,7 @@ async function opened(page: Page, url: string): Promise<{ list: number; search: 
   const lists: number[] = [];
   await page.goto(`${url}/notes`);
   for (let run = 0; run < RUNS; run += 1) {
-    await page.waitForSelector(".stem:not(.is-opening) .stem-node");
+    await untilOpen(page);
     const from = Date.now();
     await page.click(".stem a[href='/record']");
     await page.waitForSelector("section[aria-labelledby=rounds] li");

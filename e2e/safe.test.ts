@@ -4,7 +4,7 @@ import type { Page } from "puppeteer-core";
 import { expect, test } from "vitest";
 import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
-import { choose, fill, launchBrowser, openPage, press, waitForWords } from "./support/browser";
+import { choose, fill, launchBrowser, openPage, press, untilOpen, waitForWords } from "./support/browser";
 import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { TestServer } from "./support/server";
 import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
@@ -73,7 +73,7 @@ test("a backup is made by hand, everything is emptied, and it comes back; a wron
   await press(page, "Yes, replace all");
   await waitForWords(page, "Everything is empty.");
   await page.reload();
-  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
+  await untilOpen(page);
   // The demo school never comes back by itself.
   expect(await count(page, "students")).toBe(0);
   const [chooser] = await Promise.all([page.waitForFileChooser(), press(page, "Choose a backup …")]);
@@ -138,7 +138,7 @@ test("a student is erased after a typed word, and the year is closed and taken b
   await fill(page, "Type erase to go on", "erase");
   await press(page, "Erase for good");
   await page.waitForFunction(() => !document.body.textContent?.includes("Erase for good"));
-  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
+  await untilOpen(page);
   await expect.poll(() => count(page, "students")).toBe(school.students.length - 1);
   for (const table of ["students", "letters", "letterTexts", "roundWords", "changes"])
     expect(JSON.stringify(await stored(page, table))).not.toContain(name);
@@ -153,7 +153,7 @@ test("a student is erased after a typed word, and the year is closed and taken b
   await press(page, "Take that back …");
   await press(page, "Yes, take it back");
   await page.waitForFunction(() => !document.body.textContent?.includes("The year was closed on"));
-  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
+  await untilOpen(page);
   await expect.poll(() => count(page, "scoreColumns")).toBeGreaterThan(0);
 });
 

@@ -2,7 +2,7 @@
 import { readdirSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "puppeteer-core";
-import { choose, fill, launchBrowser, openPage, press, waitForWords } from "../e2e/support/browser";
+import { choose, fill, launchBrowser, openPage, press, untilOpen, waitForWords } from "../e2e/support/browser";
 import { TestServer } from "../e2e/support/server";
 import { beginNote, bringIn, leaveOutUnreachable, setTakeBack, untilSettled } from "../e2e/support/steps";
 
@@ -16,7 +16,7 @@ async function main(): Promise<void> {
     const page = await openPage(browser, server.url);
     await setTakeBack(page, 1);
     await page.reload();
-    await page.waitForSelector(".stem:not(.is-opening) .stem-node");
+    await untilOpen(page);
     await pictures(page, async (name) => {
       // A message that passes is no part of a screen.
       await page.waitForFunction(() => !document.querySelector("[data-sonner-toast]"));

@@ -34,8 +34,13 @@ export async function openPage(context: Browser | BrowserContext, url: string): 
     throw error;
   });
   await page.goto(url);
-  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
+  await untilOpen(page);
   return page;
+}
+
+/** Waits until the data is there: the steps can be chosen before. */
+export async function untilOpen(page: Page): Promise<void> {
+  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
 }
 
 /** Clicks the first control of a role with a name; waits until it is there and can be used. */

@@ -1,4 +1,5 @@
 import type { Page } from "puppeteer-core";
+import { untilOpen } from "./browser";
 
 /** What the browser keeps, read and changed without the application. */
 
@@ -48,7 +49,7 @@ export async function readdress(page: Page, addresses: Record<string, string>): 
     await databaseInUse(page),
   );
   await page.reload();
-  await page.waitForSelector(".stem:not(.is-opening) .stem-node");
+  await untilOpen(page);
 }
 
 interface StoredLetter {

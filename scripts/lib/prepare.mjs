@@ -26,16 +26,18 @@ export function ensureInstalled() {
 
 /** Builds the application, unless the last build is of these very sources. */
 export function ensureBuilt() {
-  if (isBuilt()) return;
+  // What is changed while it builds is not in it.
+  const sources = sourcesNow();
+  if (isBuilt(sources)) return;
   console.info("Building …");
   run(process.execPath, [NEXT, "build"], "The build failed; the lines above say why.");
   mkdirSync(path.dirname(BUILT_MARK), { recursive: true });
-  writeFileSync(BUILT_MARK, sourcesNow());
+  writeFileSync(BUILT_MARK, sources);
 }
 
 /** Whether the last build is of these very sources. */
-export function isBuilt() {
-  return existsSync(BUILT_MARK) && readFileSync(BUILT_MARK, "utf8") === sourcesNow();
+export function isBuilt(sources = sourcesNow()) {
+  return existsSync(BUILT_MARK) && readFileSync(BUILT_MARK, "utf8") === sources;
 }
 
 function sourcesNow() {

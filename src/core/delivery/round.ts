@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { enclosuresSchema } from "../model/enclosure";
+import { answersSchema } from "../model/note";
 import { noteKindSchema } from "../model/noteKind";
 import { letterStateSchema } from "./letterState";
 
@@ -66,8 +67,7 @@ export const roundSchema = z.object({
   from: z.object({ name: z.string(), address: z.string() }),
   /** Where replies go, where it is not the sender. */
   replyTo: z.string().optional(),
-  /** The letter to whose reply this is the answer, and who wrote that. */
-  answers: z.object({ letterId: z.string(), recipientId: z.string() }).optional(),
+  answers: answersSchema.optional(),
   /** In letters about several children: by the student that a letter is kept under, the others. */
   brothersAndSisters: z.record(z.string(), z.array(z.string())).optional(),
   /** Of a standing note: which run of its plan it is, and whether it is a digest. */

@@ -18,6 +18,9 @@ export const variantsSchema = z.array(
   }),
 );
 
+/** The letter to whose reply something is the answer, and who wrote that: mail programs show both in one talk. */
+export const answersSchema = z.object({ letterId: z.string(), recipientId: z.string() });
+
 /** A piece of writing to many people: its words, who gets it, when it goes. */
 export const noteSchema = z.object({
   id: z.string().min(1),
@@ -39,8 +42,7 @@ export const noteSchema = z.object({
   reports: z.array(reportChoiceSchema).max(MAX_REPORTS).optional(),
   /** The sender's name and where replies go, where this note has others than the settings. */
   sender: z.object({ name: z.string(), replyTo: z.string() }).optional(),
-  /** The letter to whose reply this is the answer, and who wrote that: mail programs show both in one talk. */
-  answers: z.object({ letterId: z.string(), recipientId: z.string() }).optional(),
+  answers: answersSchema.optional(),
   /** Who is written to about a student instead of whom the audience says, by student id: guardians, or the student. */
   recipientChoices: z.record(z.string(), z.array(z.string())),
   /** The language of the words below (BCP 47). */

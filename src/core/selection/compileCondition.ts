@@ -262,7 +262,7 @@ function judgeAverage(
   of: string,
 ): Judged {
   if (!average) return { position: "no average", reason: { kind: "no average", ...(of !== "overall" && { of }) } };
-  const bounds: Bounds = { comparison, threshold: percent, ...(upTo !== undefined && { upTo }) };
+  const bounds: Bounds = { comparison, threshold: percent, upTo };
   const holds = liesWithin(average.shown, bounds);
   return {
     position: holds ? "selected" : isNear(average, bounds) ? "near miss" : "outside",
@@ -311,7 +311,7 @@ function judgeAssignment(
   }
   const value = condition.unit === "points" ? points : percentOf(points, possible);
   const { comparison, value: threshold, upTo } = condition;
-  const bounds: Bounds = { comparison, threshold, ...(upTo !== undefined && { upTo }) };
+  const bounds: Bounds = { comparison, threshold, upTo };
   const holds = liesWithin(value, bounds);
   const reach = condition.unit === "percent" ? NEAR_MISS_PERCENT : (possible * NEAR_MISS_PERCENT) / 100;
   return {

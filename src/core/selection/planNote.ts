@@ -93,19 +93,16 @@ function byNearness(matches: readonly Match[]): Match[] {
   return [...matches].sort((a, b) => nearness(a) - nearness(b));
 }
 
-function nearness({ reasons: [first] }: Match): number {
+function nearness(match: Match): number {
+  const [first] = match.reasons;
   switch (first?.kind) {
     case "average":
       return awayFrom(fractionToNumber(first.average.exact), first);
     case "assignment":
       return awayFrom(first.unit === "points" ? first.points : (first.points * 100) / first.possible, first);
-    case "missing":
-    case "count":
-      return -first.count;
-    case "change":
-      return -Math.abs(first.change);
     default:
-      return 0;
+      // The most missing work and the largest change are the nearest as well.
+      return urgency(match);
   }
 }
 

@@ -3,15 +3,12 @@ export class FakeFolder {
   readonly kind = "directory";
   readonly files = new Map<string, Uint8Array<ArrayBuffer>>();
   readonly folders = new Map<string, FakeFolder>();
-  /** So many files can still be closed, in all folders below; the one after them is broken off. */
-  private readonly left: { files: number };
 
   constructor(
     readonly name = "backups",
-    left = { files: Number.POSITIVE_INFINITY },
-  ) {
-    this.left = left;
-  }
+    /** So many files can still be closed, in all folders below; the one after them is broken off. */
+    private readonly left = { files: Number.POSITIVE_INFINITY },
+  ) {}
 
   /** The browser ends while the file after the next `files` ones is written. */
   breakOffAfter(files: number): void {

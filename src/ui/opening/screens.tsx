@@ -1,10 +1,9 @@
 "use client";
 import dynamic from "next/dynamic";
+import type { ComponentType } from "react";
 import { Skeleton } from "@/ui/shared/Skeleton";
 
-/**
- * The screens, each with what it needs. They come once the frame answers: a page's first script is the frame alone.
- */
+/** The screens, each with what it needs. They come once the frame answers: a page's first script is the frame alone. */
 const SCREENS = {
   BringInScreen: () => import("@/ui/bring-in/BringInScreen").then((screen) => screen.BringInScreen),
   DeskScreen: () => import("@/ui/desk/DeskScreen").then((screen) => screen.DeskScreen),
@@ -33,26 +32,30 @@ function Waiting() {
   return <Skeleton words="Opening the screen" />;
 }
 
-export const AssignmentMarkingScreen = dynamic(SCREENS.AssignmentMarkingScreen, { ssr: false, loading: Waiting });
-export const BringInScreen = dynamic(SCREENS.BringInScreen, { ssr: false, loading: Waiting });
-export const CardSheetScreen = dynamic(SCREENS.CardSheetScreen, { ssr: false, loading: Waiting });
-export const CardsScreen = dynamic(SCREENS.CardsScreen, { ssr: false, loading: Waiting });
-export const DesignScreen = dynamic(SCREENS.DesignScreen, { ssr: false, loading: Waiting });
-export const DeskScreen = dynamic(SCREENS.DeskScreen, { ssr: false, loading: Waiting });
-export const FamiliesScreen = dynamic(SCREENS.FamiliesScreen, { ssr: false, loading: Waiting });
-export const FamilyRecordScreen = dynamic(SCREENS.FamilyRecordScreen, { ssr: false, loading: Waiting });
-export const GradebookScreen = dynamic(SCREENS.GradebookScreen, { ssr: false, loading: Waiting });
-export const MarkingScreen = dynamic(SCREENS.MarkingScreen, { ssr: false, loading: Waiting });
-export const NoteScreen = dynamic(SCREENS.NoteScreen, { ssr: false, loading: Waiting });
-export const NotesScreen = dynamic(SCREENS.NotesScreen, { ssr: false, loading: Waiting });
-export const PlanScreen = dynamic(SCREENS.PlanScreen, { ssr: false, loading: Waiting });
-export const PracticeScreen = dynamic(SCREENS.PracticeScreen, { ssr: false, loading: Waiting });
-export const RecordScreen = dynamic(SCREENS.RecordScreen, { ssr: false, loading: Waiting });
-export const ReportsScreen = dynamic(SCREENS.ReportsScreen, { ssr: false, loading: Waiting });
-export const RoundScreen = dynamic(SCREENS.RoundScreen, { ssr: false, loading: Waiting });
-export const SeatingScreen = dynamic(SCREENS.SeatingScreen, { ssr: false, loading: Waiting });
-export const SettingsScreen = dynamic(SCREENS.SettingsScreen, { ssr: false, loading: Waiting });
-export const StudentSheetScreen = dynamic(SCREENS.StudentSheetScreen, { ssr: false, loading: Waiting });
+function screen<Props>(bring: () => Promise<ComponentType<Props>>) {
+  return dynamic(bring, { ssr: false, loading: Waiting });
+}
+
+export const AssignmentMarkingScreen = screen(SCREENS.AssignmentMarkingScreen);
+export const BringInScreen = screen(SCREENS.BringInScreen);
+export const CardSheetScreen = screen(SCREENS.CardSheetScreen);
+export const CardsScreen = screen(SCREENS.CardsScreen);
+export const DesignScreen = screen(SCREENS.DesignScreen);
+export const DeskScreen = screen(SCREENS.DeskScreen);
+export const FamiliesScreen = screen(SCREENS.FamiliesScreen);
+export const FamilyRecordScreen = screen(SCREENS.FamilyRecordScreen);
+export const GradebookScreen = screen(SCREENS.GradebookScreen);
+export const MarkingScreen = screen(SCREENS.MarkingScreen);
+export const NoteScreen = screen(SCREENS.NoteScreen);
+export const NotesScreen = screen(SCREENS.NotesScreen);
+export const PlanScreen = screen(SCREENS.PlanScreen);
+export const PracticeScreen = screen(SCREENS.PracticeScreen);
+export const RecordScreen = screen(SCREENS.RecordScreen);
+export const ReportsScreen = screen(SCREENS.ReportsScreen);
+export const RoundScreen = screen(SCREENS.RoundScreen);
+export const SeatingScreen = screen(SCREENS.SeatingScreen);
+export const SettingsScreen = screen(SCREENS.SettingsScreen);
+export const StudentSheetScreen = screen(SCREENS.StudentSheetScreen);
 
 /** Brings the other screens while nothing else is to be done, so that each is there when it is chosen. */
 export async function bringScreens(atRest: () => Promise<void>): Promise<void> {

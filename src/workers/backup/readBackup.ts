@@ -54,12 +54,14 @@ export async function readBackup(
       await readTable(partNamed(parts, tablePart(table)), part, (records) => target.put(table, records));
       step();
     }
+    const identity = manifest.filesBeside;
+    const key = identity === undefined ? undefined : { identity, recipient: await identityToRecipient(identity) };
     const laid = new Batches<FileBytes>(BYTES_AT_ONCE, (some) => target.putFiles(some));
     for (const [sha256, length] of files) {
       const bytes =
-        manifest.filesBeside === undefined
+        key === undefined
           ? await wholePart(partNamed(parts, filePart(sha256)), length)
-          : await unsealed(beside, sha256, manifest.filesBeside);
+          : await unsealed(beside, sha256, key);
       if (bytes.length !== length || (await hashOf(bytes)) !== sha256) throw new BackupProblem("damaged");
       await laid.add({ sha256, bytes: bytes.buffer }, length);
       step();
@@ -212,10 +214,9 @@ function recordOf(line: string): Record<string, unknown> {
 async function unsealed(
   beside: FilesBeside | undefined,
   sha256: string,
-  identity: string,
+  { identity, recipient }: { readonly identity: string; readonly recipient: string },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const named = besideName(sha256, await identityToRecipient(identity));
-  const file = (await beside?.read(named)) ?? (await beside?.read(besideNameOfBefore(sha256)));
+  const file = (await beside?.read(besideName(sha256, recipient))) ?? (await beside?.read(besideNameOfBefore(sha256)));
   if (!file) throw new BackupProblem("files missing");
   const blob = await decrypted(file, (decrypter) => decrypter.addIdentity(identity), "damaged");
   return new Uint8Array(await blob.arrayBuffer());

@@ -62,9 +62,8 @@ export function letterView(
   );
   const shown = letters[place];
   const { period } = note.selection;
-  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period, index.today);
   if (!shown) {
-    const empty = fields.map(({ id, group, label, kind }) => ({ id, group, label, kind, value: "" }));
+    const empty = fieldsOf(index, period).map(({ id, group, label, kind }) => ({ id, group, label, kind, value: "" }));
     return { ...EMPTY_LETTER_VIEW, fields: empty };
   }
   const [context] = letterContexts(index, note, shown, language);
@@ -99,16 +98,18 @@ export function pageView(
   };
 }
 
+function fieldsOf(index: FiguresIndex, period: Period) {
+  return fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period, index.today);
+}
+
 /** The values of all fields, of those that are placed as they are set there, and of the blocks. */
 function valuesFor(
   context: LetterContext,
   { fields: fieldNodes, blocks }: Pick<LiveParts, "fields" | "blocks">,
 ): Pick<LetterView, "fields" | "placed" | "blocks" | "signature"> {
-  const { index, period } = context;
-  const fields = fieldsFor(index.world, (termId) => period === WHOLE_YEAR || termId === period, index.today);
   const placed = [...new Map(fieldNodes.map((attrs) => [fieldKey(attrs), attrs]))];
   return {
-    fields: fields.map(({ id, group, label, kind }) => ({
+    fields: fieldsOf(context.index, context.period).map(({ id, group, label, kind }) => ({
       id,
       group,
       label,

@@ -23,7 +23,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, FindingView, PeopleView } from "@/workers/engine/peopleView";
 import { findingsByKind } from "../check/findingsByKind";
 import { RecipientTable } from "./RecipientTable";
-import { type LaidState, ReportsLaid } from "./ReportsLaid";
+import { ReportsLaid, STILL_LOOKING } from "./ReportsLaid";
 import { SendWhen } from "./SendWhen";
 
 /** A note that is about to be sent. */
@@ -52,7 +52,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const { enclosures = [] } = note;
   const canGoTogether = isAnnouncement(note) && people.letters.length > 1;
   const hasReports = (note.reports ?? []).length > 0;
-  const [laid, setLaid] = useState<LaidState>({ mayGo: !hasReports, waitsFor: "" });
+  const [reportsWait, setReportsWait] = useState(hasReports ? STILL_LOOKING : "");
   const [finished, setFinished] = useState(0);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
@@ -115,7 +115,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
             {(note.reports ?? []).map(({ design }) => designOf(world, design, "en")?.name).join(", ")}.
           </p>
         )}
-        {hasReports && <ReportsLaid note={note} onChange={setLaid} />}
+        {hasReports && <ReportsLaid note={note} onChange={setReportsWait} />}
         <SendWhen
           at={at}
           takeBackSeconds={settings.takeBackSeconds}
@@ -190,7 +190,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
       <Modal.Footer>
         <span className="quiet small me-auto" role="status">
           {unseen > 0 && `${counted(unseen, "caution")} still to be ticked.`}
-          {unseen === 0 && laid.waitsFor}
+          {unseen === 0 && reportsWait}
           {unseen === 0 && !allTyped && "A word is still to be typed."}
         </span>
         <Button variant="link" onClick={onClose}>
@@ -201,7 +201,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
           disabled={
             busy ||
             !then ||
-            !laid.mayGo ||
+            reportsWait !== "" ||
             unseen > 0 ||
             !allTyped ||
             !hasSender ||

@@ -6,15 +6,12 @@ import { counted, listed } from "@/core/words";
 import { type LaidReports, layReports } from "@/office/layReports";
 import { useVine } from "@/ui/shared/VineContext";
 
-/** Whether the reports of a note may go, and what they wait for otherwise, in words. */
-export interface LaidState {
-  readonly mayGo: boolean;
-  readonly waitsFor: string;
-}
+export const STILL_LOOKING = "The reports are still being looked at.";
 
 interface ReportsLaidProps {
   readonly note: Note;
-  readonly onChange: (state: LaidState) => void;
+  /** Is told what the reports wait for, in words; nothing once they may go. */
+  readonly onChange: (waitsFor: string) => void;
 }
 
 /** All reports of the note are laid out before they are sent: what can't be made stops, what runs over is to be seen. */
@@ -38,10 +35,10 @@ export function ReportsLaid({ note, onChange }: ReportsLaidProps) {
   const needsWord = runOver.length + withBoxes.length > 0;
   const waitsFor = ((): string => {
     if (broken.length > 0) return "A report can’t be made.";
-    if (!isOver) return "The reports are still being looked at.";
+    if (!isOver) return STILL_LOOKING;
     return needsWord && !isSeen ? "What was found in the reports is still to be ticked." : "";
   })();
-  useEffect(() => onChange({ mayGo: waitsFor === "", waitsFor }), [onChange, waitsFor]);
+  useEffect(() => onChange(waitsFor), [onChange, waitsFor]);
   return (
     <div className="mb-2" data-private>
       <p className="quiet small mb-1" role="status">
