@@ -50,7 +50,7 @@ export function Choice({
   );
 }
 
-const MOST_PERCENT = 1000;
+export const MOST_PERCENT = 1000;
 const MOST_ASSIGNMENTS = 1000;
 
 /** Percent, or points where `most` says how many there may be. */

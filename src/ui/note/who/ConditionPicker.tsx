@@ -21,7 +21,7 @@ import {
   TagCondition,
 } from "./AssignmentPicker";
 import { ChangeCondition } from "./ChangeCondition";
-import { AmountPicker, Choice, CountPicker, Words } from "./Choice";
+import { AmountPicker, Choice, CountPicker, MOST_PERCENT, Words } from "./Choice";
 import { CriterionCondition } from "./CriterionCondition";
 
 /** What can be asked, as it is offered; each begins as a sentence that can be changed word by word. */
@@ -293,7 +293,7 @@ function AssignmentCondition({ condition, onChange }: PickerProps<"assignment">)
         label="Score"
         condition={condition}
         value={condition.value}
-        most={100_000}
+        most={MOST_POINTS}
         onChange={(part) => onChange({ ...condition, ...part })}
         onValue={(value) => onChange({ ...condition, value })}
       />{" "}
@@ -364,6 +364,7 @@ function Amounts({ label, condition, value, most, onChange, onValue }: AmountsPr
 
 /** "between" begins with so much between its ends. */
 const FIRST_SPAN = 10;
+const MOST_POINTS = 100_000;
 
 function ComparisonPicker({
   condition,
@@ -376,8 +377,13 @@ function ComparisonPicker({
       options={rangeComparisonSchema.options}
       onChange={(comparison) => {
         const { upTo: _before, ...rest } = condition;
-        const from = "percent" in condition ? condition.percent : condition.value;
-        onChange(comparison === "between" ? { ...rest, comparison, upTo: from + FIRST_SPAN } : { ...rest, comparison });
+        const [from, most] =
+          "percent" in condition ? [condition.percent, MOST_PERCENT] : [condition.value, MOST_POINTS];
+        onChange(
+          comparison === "between"
+            ? { ...rest, comparison, upTo: Math.min(most, from + FIRST_SPAN) }
+            : { ...rest, comparison },
+        );
       }}
     />
   );
