@@ -2,7 +2,7 @@ import path from "node:path";
 import type { Page } from "puppeteer-core";
 import { expect, test } from "vitest";
 import { Random } from "@/core/random";
-import { launchBrowser, openPage } from "./support/browser";
+import { killBrowser, launchBrowser, openPage } from "./support/browser";
 import { journey, server, temporaryFolder } from "./support/journey";
 
 journey();
@@ -37,9 +37,7 @@ test(`the browser is killed ${KILLS} times between two keys: what showed as kept
       before = { rows: await rowsOf(page), name: await name() };
       await page.keyboard.press(String(random.whole(1, 4)) as "1");
     } finally {
-      const ended = new Promise((resolve) => browser.process()?.once("exit", resolve));
-      browser.process()?.kill("SIGKILL");
-      await ended;
+      await killBrowser(browser);
     }
   }
 });

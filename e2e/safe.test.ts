@@ -4,7 +4,7 @@ import type { Page } from "puppeteer-core";
 import { expect, test } from "vitest";
 import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
-import { choose, fill, launchBrowser, openPage, press, untilOpen, waitForWords } from "./support/browser";
+import { choose, fill, killBrowser, launchBrowser, openPage, press, untilOpen, waitForWords } from "./support/browser";
 import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { TestServer } from "./support/server";
 import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
@@ -275,9 +275,7 @@ test(`the browser is killed ${KILLS} times while a backup is put back or made, a
       const killAt = Date.now() + (deed.restMs ?? 0) + random.whole(0, LONGEST_MOVE_MS);
       await expect.poll(() => Date.now() >= killAt, { interval: 5 }).toBe(true);
     } finally {
-      const ended = new Promise((resolve) => browser.process()?.once("exit", resolve));
-      browser.process()?.kill("SIGKILL");
-      await ended;
+      await killBrowser(browser);
     }
   }
 });

@@ -36,6 +36,7 @@ export function goOnWith(next: Page): Page {
 /** A folder for the tests of a file, taken away after them. */
 export function temporaryFolder(): string {
   const folder = mkdtempSync(path.join(tmpdir(), "vine-note-files-"));
-  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  // A browser that was killed may write for a moment still.
+  afterAll(() => rmSync(folder, { recursive: true, force: true, maxRetries: 50, retryDelay: 100 }));
   return folder;
 }

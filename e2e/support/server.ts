@@ -48,7 +48,7 @@ export class TestServer {
 
   async stop(): Promise<void> {
     await this.kill();
-    await rm(this.dataFolder, { recursive: true, force: true });
+    await rm(this.dataFolder, { recursive: true, force: true, maxRetries: 50, retryDelay: 100 });
   }
 }
 
