@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { writingIn } from "../letter/writingIn";
-import { baseLanguage, isRightToLeft, LETTER_LANGUAGES, wordsIn } from "./letterWords";
+import { baseLanguage, isRightToLeft, LETTER_LANGUAGES, wordsClosestTo, wordsIn, writtenLanguage } from "./letterWords";
 
 const ENGLISH = wordsIn("en");
 /** What is one word in both. */
@@ -70,4 +70,46 @@ test("a tag goes by its language; what is not known is English; some languages r
   expect(wordsIn("xx")).toBe(ENGLISH);
   expect(["ar", "ar-EG", "fa", "he", "ur"].every(isRightToLeft)).toBe(true);
   expect(LETTER_LANGUAGES.filter(isRightToLeft)).toEqual(["ar"]);
+});
+
+test("a language is told apart by its script only where that is not its usual one", () => {
+  const tags = [
+    "zh",
+    "zh-CN",
+    "zh-Hans-SG",
+    "zh-TW",
+    "zh-HK",
+    "zh-Hant",
+    "pt-BR",
+    "sr",
+    "sr-Latn-RS",
+    "en_GB",
+    "zh-??",
+  ];
+  expect(tags.map(writtenLanguage)).toEqual([
+    "zh",
+    "zh",
+    "zh",
+    "zh-Hant",
+    "zh-Hant",
+    "zh-Hant",
+    "pt",
+    "sr",
+    "sr-Latn",
+    "en_gb",
+    "zh",
+  ]);
+});
+
+test("a reader gets the words in the own script, else in the same language, else none", () => {
+  const spoken = ["en", "zh", "zh-TW"].map((language) => ({ language }));
+  const reads = (tag: string, of = spoken) => wordsClosestTo(of, tag)?.language;
+  expect([reads("zh-HK"), reads("zh-CN"), reads("en-AU"), reads("vi")]).toEqual(["zh-TW", "zh", "en", undefined]);
+  expect(reads("zh-HK", [{ language: "zh" }])).toBe("zh");
+});
+
+test("the direction is that of the script, whatever the language", () => {
+  const tags = ["ar", "ur-PK", "he", "ps", "ckb", "dv", "yi", "pa-Arab"];
+  expect(tags.filter((tag) => !isRightToLeft(tag))).toEqual([]);
+  expect(["en", "pa", "tr", "uz", "??", ""].filter(isRightToLeft)).toEqual([]);
 });

@@ -82,12 +82,61 @@ export function baseLanguage(tag: string): string {
 }
 const baseLanguages = new Map<string, string>();
 
+/**
+ * How a tag (BCP 47) says that its language is written: "zh" of "zh-CN", "zh-Hant" of "zh-TW", where the script is not the
+ * usual one (Unicode's likely subtags, UTS 35).
+ */
+export function writtenLanguage(tag: string): string {
+  const known = writtenLanguages.get(tag);
+  if (known !== undefined) return known;
+  const written = withScript(tag);
+  writtenLanguages.set(tag, written);
+  return written;
+}
+const writtenLanguages = new Map<string, string>();
+
+function withScript(tag: string): string {
+  const base = baseLanguage(tag);
+  const script = scriptOf(tag);
+  return script === scriptOf(base) ? base : `${base}-${script}`;
+}
+
+/** The script (ISO 15924) that a tag means; that of its language alone where the rest can't be read, and none where nothing can. */
+function scriptOf(tag: string): string | undefined {
+  for (const one of [tag, baseLanguage(tag)]) {
+    try {
+      return new Intl.Locale(one).maximize().script;
+    } catch {
+      // Somebody typed it.
+    }
+  }
+  return undefined;
+}
+
+/** Of words in several languages those that a reader of `tag` gets: written in that reader's way, else in the same language. */
+export function wordsClosestTo<Words extends { readonly language: string }>(
+  all: readonly Words[],
+  tag: string,
+): Words | undefined {
+  return (
+    all.find(({ language }) => writtenLanguage(language) === writtenLanguage(tag)) ??
+    all.find(({ language }) => baseLanguage(language) === baseLanguage(tag))
+  );
+}
+
 /** The product's own words for a language; English where it has none. */
 export function wordsIn(language: string): LetterWords {
   return BY_LANGUAGE[baseLanguage(language)] ?? ENGLISH;
 }
 
+const RIGHT_TO_LEFT = new Set(["Arab", "Hebr", "Syrc", "Thaa", "Nkoo", "Adlm", "Rohg"]);
+
 /** Whether a language is written from right to left. */
 export function isRightToLeft(language: string): boolean {
-  return ["ar", "fa", "he", "ur", "ps", "dv", "yi"].includes(baseLanguage(language));
+  const known = rightToLeft.get(language);
+  if (known !== undefined) return known;
+  const isIt = RIGHT_TO_LEFT.has(scriptOf(language) ?? "");
+  rightToLeft.set(language, isIt);
+  return isIt;
 }
+const rightToLeft = new Map<string, boolean>();

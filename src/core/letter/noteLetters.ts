@@ -1,6 +1,6 @@
 import { classDaysOf } from "../figures/classDays";
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { baseLanguage } from "../languages/letterWords";
+import { wordsClosestTo } from "../languages/letterWords";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";
@@ -81,8 +81,8 @@ type WordsInLanguage = Pick<Note, "language" | "subject" | "body">;
 
 /** The words that somebody gets: those in the language that they read where they are no draft, else the note's own. */
 export function wordsFor(note: WordsInLanguage & Pick<Note, "variants">, reads: string | undefined): WordsInLanguage {
-  const variant = note.variants.find(({ language }) => reads && baseLanguage(language) === baseLanguage(reads));
-  return variant && !isDraft(note, variant) ? variant : note;
+  if (!reads || note.variants.length === 0) return note;
+  return wordsClosestTo([note, ...note.variants.filter((one) => !isDraft(note, one))], reads) ?? note;
 }
 
 /** The language that a recipient reads; none is known of students. */

@@ -1,4 +1,4 @@
-import { baseLanguage } from "../languages/letterWords";
+import { wordsClosestTo } from "../languages/letterWords";
 import type { PageBlockNode, PageDesign, PageLook, PageWords } from "../model/pageDesign";
 import { READY_MADE_DESIGNS, type ReadyMadeDesignId } from "../model/reportChoice";
 import type { World } from "../model/world";
@@ -28,8 +28,8 @@ export function designOf({ pageDesigns }: Pick<World, "pageDesigns">, id: string
 
 /** A design of the teacher's own, in the words for a language; in its own where it has none for it. */
 function inLanguage({ variants, ...design }: PageDesign, language: string): ReportDesign {
-  const words = variants.find((one) => baseLanguage(one.language) === baseLanguage(language));
-  return { ...design, ...words };
+  const { language: own } = design;
+  return { ...design, ...wordsClosestTo([...variants, { language: own }], language) };
 }
 
 /** All designs there are, those that came along first, with the names they have in a language. */

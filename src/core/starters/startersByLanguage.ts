@@ -1,4 +1,4 @@
-import { baseLanguage } from "../languages/letterWords";
+import { writtenLanguage } from "../languages/letterWords";
 import { ARABIC } from "./arabic";
 import { CHINESE } from "./chinese";
 import { ENGLISH } from "./english";
@@ -24,5 +24,5 @@ const BY_LANGUAGE: Readonly<Record<string, StarterPhrases>> = {
 
 /** What the ready-made letters say in a language (BCP 47); none where they are not written in it. */
 export function starterPhrasesIn(language: string): StarterPhrases | undefined {
-  return BY_LANGUAGE[baseLanguage(language)];
+  return BY_LANGUAGE[writtenLanguage(language)];
 }

@@ -1,7 +1,7 @@
 "use client";
 import { useMemo } from "react";
 import { Button } from "react-bootstrap";
-import { baseLanguage, LETTER_LANGUAGES } from "@/core/languages/letterWords";
+import { LETTER_LANGUAGES, writtenLanguage } from "@/core/languages/letterWords";
 import { wordsFor } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
 import { languageName } from "@/core/selection/reason";
@@ -24,10 +24,10 @@ export function LanguageLine({ note, letter, language, onLanguage, onChange }: L
   const spoken = [note.language, ...note.variants.map((one) => one.language)];
   // What families read comes first; then what the product's own words are written in.
   const offered = useMemo(() => {
-    const read = [...world.guardians.values()].map((guardian) => baseLanguage(guardian.language));
+    const read = [...world.guardians.values()].map((guardian) => writtenLanguage(guardian.language));
     return [...new Set([...read, ...LETTER_LANGUAGES])];
   }, [world.guardians]);
-  const isSpoken = (one: string) => spoken.some((known) => baseLanguage(known) === baseLanguage(one));
+  const isSpoken = (one: string) => spoken.some((known) => writtenLanguage(known) === writtenLanguage(one));
   const add = (chosen: string) => {
     const { subject, body } = note;
     const words = translatedStarter({ subject, body }, chosen) ?? { subject, body };

@@ -1,7 +1,7 @@
 "use client";
 import { Button } from "react-bootstrap";
 import { changeSettings } from "@/core/change/changeSettings";
-import { baseLanguage } from "@/core/languages/letterWords";
+import { writtenLanguage } from "@/core/languages/letterWords";
 import { isDraft } from "@/core/letter/draftVariant";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
@@ -22,7 +22,7 @@ export function VariantState({ note, variant, onChange }: VariantStateProps) {
   const change = useChange();
   const { language } = variant;
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  const base = baseLanguage(language);
+  const base = writtenLanguage(language);
   if (isDraft(note, variant)) {
     const confirm = () =>
       onChange({ variants: note.variants.map((one) => (one === variant ? { ...one, isConfirmed: true } : one)) });

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { removing } from "@/core/change/change";
-import { baseLanguage, isRightToLeft, LETTER_LANGUAGES } from "@/core/languages/letterWords";
+import { isRightToLeft, LETTER_LANGUAGES, writtenLanguage } from "@/core/languages/letterWords";
 import { fieldKey } from "@/core/letter/fieldKey";
 import { type PageDesign, type PageWords, pageBodySchema } from "@/core/model/pageDesign";
 import { fullName } from "@/core/model/student";
@@ -260,7 +260,7 @@ function LanguagePicker({ design, language, onLanguage, onChange }: LanguagePick
     }
     onLanguage(chosen);
   };
-  const offered = LETTER_LANGUAGES.filter((one) => !spoken.some((known) => baseLanguage(known) === one));
+  const offered = LETTER_LANGUAGES.filter((one) => !spoken.some((known) => writtenLanguage(known) === one));
   return (
     <label className="small text-nowrap">
       Words in{" "}
