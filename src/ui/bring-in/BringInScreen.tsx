@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
-import { counted, listed } from "@/core/words";
+import { counted } from "@/core/words";
 import { Head } from "@/ui/frame/Head";
 import { failureWords } from "@/ui/shared/failureWords";
 import { ProgressLine } from "@/ui/shared/ProgressLine";
@@ -13,6 +13,7 @@ import type { BroughtInAbout, Progress } from "@/workers/bringIn/bringInApi";
 import { BroughtInHistory } from "./BroughtInHistory";
 import { DifferenceSheet } from "./DifferenceSheet";
 import { FileDrop } from "./FileDrop";
+import { JustBroughtIn } from "./JustBroughtIn";
 import { QuestionsSheet } from "./QuestionsSheet";
 import { TableCards } from "./TableCards";
 import { TableDetails } from "./TableDetails";
@@ -89,7 +90,7 @@ export function BringInScreen() {
                 />
               ) : (
                 <>
-                  {last && <WriteToThese about={last} />}
+                  {last && <JustBroughtIn about={last} withWayBack />}
                   <SummarySheet view={view} />
                   <QuestionsSheet view={view} bringIn={bringIn} onOpenTable={setOpenId} />
                   <DifferenceSheet view={view} />
@@ -111,7 +112,7 @@ export function BringInScreen() {
           !progress && (
             <div className="columns">
               <div className="d-grid gap-3">
-                {last && <WriteToThese about={last} />}
+                {last && <JustBroughtIn about={last} withWayBack={false} />}
                 <FileDrop onFiles={bringIn.read} busy={false} />
               </div>
               <BroughtInHistory />
@@ -129,21 +130,6 @@ async function askOnce(broughtIn: readonly unknown[]): Promise<void> {
   const isKept = await askToKeep();
   toast(
     `What you brought in lives in this browser alone${isKept ? ", which promised to keep it also when the disk is full" : ""}. A backup, under Settings, makes sure that nothing is lost.`,
-  );
-}
-
-/** The way on from what was just brought in. */
-function WriteToThese({ about }: { about: BroughtInAbout }) {
-  const writeToThese = useWriteToThese();
-  if (about.studentIds.length === 0) return null;
-  return (
-    <section className="sheet d-flex gap-3 align-items-center" aria-label="What to do with it">
-      <div className="flex-grow-1">
-        The tables were about {counted(about.studentIds.length, "student")}
-        {about.ownColumns.length > 0 && `, with ${listed(about.ownColumns)}`}.
-      </div>
-      <Button onClick={() => writeToThese(about)}>Write to these</Button>
-    </section>
   );
 }
 

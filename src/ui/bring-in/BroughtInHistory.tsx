@@ -1,26 +1,16 @@
 "use client";
-import { Button } from "react-bootstrap";
 import { broughtInName } from "@/core/change/broughtIn";
 import { classLabel } from "@/core/model/schoolClass";
 import { counted } from "@/core/words";
-import { failureWords } from "@/ui/shared/failureWords";
 import { formatMoment } from "@/ui/shared/formatMoment";
-import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
+import { TurnBroughtIn } from "./TurnBroughtIn";
 
 /** What was brought in, with the way back for each, at any later time. */
 export function BroughtInHistory() {
-  const { world, office } = useVine();
+  const { world } = useVine();
   const broughtIn = useKept((read) => read.broughtInNewestFirst(), []) ?? [];
-  const turn = async (id: string) => {
-    try {
-      const done = await office.turnBroughtIn(id);
-      if (!done.ok) sayTrouble(done.problem);
-    } catch (cause) {
-      sayTrouble(failureWords(cause));
-    }
-  };
   const classWords = (ids: readonly string[]) => {
     if (ids.length > 2) return counted(ids.length, "class", "classes");
     return ids
@@ -46,10 +36,7 @@ export function BroughtInHistory() {
                 {record.takenBackAt === undefined ? record.summary : `Taken back ${formatMoment(record.takenBackAt)}`}
               </div>
             </div>
-            <Button size="sm" variant="outline-primary" onClick={() => turn(record.id)}>
-              {record.takenBackAt === undefined ? "Take back" : "Apply again"}
-              <span className="visually-hidden"> {broughtInName(record)}</span>
-            </Button>
+            <TurnBroughtIn record={record} />
           </li>
         ))}
       </ul>
