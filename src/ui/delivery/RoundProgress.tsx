@@ -6,6 +6,7 @@ import { mayWithdraw } from "@/core/delivery/letterState";
 import { durationWords } from "@/core/delivery/planWords";
 import type { Letter, Round } from "@/core/delivery/round";
 import { tallySentence, tallyStates } from "@/core/delivery/tally";
+import { whyNot } from "@/core/delivery/whyNot";
 import { counted } from "@/core/words";
 import { pauseRound, takeBack } from "@/office/handOver";
 import type { Office } from "@/office/office";
@@ -43,6 +44,7 @@ export function RoundProgress({ roundId }: { roundId: string }) {
         {trouble && <strong className="text-danger">{trouble}</strong>}
         {wasOpen.current && <LastGone letters={letters} />}
       </p>
+      <WhyNot letters={letters} />
       {wasOpen.current && (
         // With the last letter the controls go but their place stays, so that nothing moves under the pointer.
         <div className={`d-flex gap-2 ${open > 0 ? "" : "invisible"}`}>
@@ -110,6 +112,23 @@ function timeLeft(letters: readonly Letter[], open: number, perMinute: number | 
   const pace = (Math.max(...gone) - Math.min(...gone)) / (gone.length - 1);
   const limited = perMinute === undefined ? pace : Math.max(pace, 60_000 / perMinute);
   return `, ${durationWords(due * limited)} left`;
+}
+
+const MOST_REASONS = 3;
+
+/** What became of letters that did not arrive, without opening each. */
+function WhyNot({ letters }: { letters: readonly Letter[] }) {
+  const reasons = whyNot(letters);
+  if (reasons.length === 0) return null;
+  const others = reasons.length - MOST_REASONS;
+  return (
+    <ul className="small mb-0 ps-3" data-private>
+      {reasons.slice(0, MOST_REASONS).map((words) => (
+        <li key={words}>{words}</li>
+      ))}
+      {others > 0 && <li className="quiet">{counted(others, "other reason")}, beside each letter in the record</li>}
+    </ul>
+  );
 }
 
 const MOST_NAMED = 3;
