@@ -2,6 +2,7 @@ import type { Page } from "puppeteer-core";
 import { launchBrowser, openPage, press, untilOpen, waitForWords } from "../e2e/support/browser";
 import { TestServer } from "../e2e/support/server";
 import { beginNote, leaveOutUnreachable, send, setTakeBack, untilSettled } from "../e2e/support/steps";
+import { LETTERS_IN_BLOCK } from "../src/store/letterBlocks";
 import type { Comparison } from "./measure";
 
 const ROUNDS = 250;
@@ -76,7 +77,7 @@ async function opened(page: Page, url: string): Promise<{ list: number; search: 
 /** Fills the record as years of rounds would. */
 export async function fillRecord(page: Page): Promise<void> {
   await page.evaluate(
-    async (rounds, perRound) => {
+    async (rounds, perRound, perBlock) => {
       const database = await new Promise<IDBDatabase>((resolve) => {
         const opening = indexedDB.open("vine-note");
         opening.onsuccess = () => resolve(opening.result);
@@ -88,20 +89,22 @@ export async function fillRecord(page: Page): Promise<void> {
         });
       const [round] = await get("rounds");
       const letters = await get("letters");
-      const [text] = await get("letterTexts");
-      const [html] = await get("letterPages");
+      const [block] = (await get("letterBlocks")) as unknown as { letters: { text: string; html: string }[] }[];
+      const [whole] = block?.letters ?? [];
       const [words] = (await get("roundWords")) as unknown as { letters: [string, string][] }[];
       for (let place = 0; place < rounds; place += 1) {
-        const stores = ["rounds", "letters", "letterTexts", "letterPages", "roundWords"];
+        const stores = ["rounds", "letters", "letterBlocks", "roundWords"];
         const transaction = database.transaction(stores, "readwrite");
         transaction.objectStore("rounds").put({ ...round, id: `round-${place}`, createdAt: place });
         const ids = Array.from({ length: perRound }, (_, at) => `letter-${place}-${at}`);
         const searched = ids.map((id, at) => [id, words?.letters[at % words.letters.length]?.[1] ?? ""]);
         transaction.objectStore("roundWords").put({ id: `round-${place}`, letters: searched });
-        for (const [at, id] of ids.entries()) {
+        for (const [at, id] of ids.entries())
           transaction.objectStore("letters").put({ ...letters[at % letters.length], id, roundId: `round-${place}` });
-          transaction.objectStore("letterTexts").put({ ...text, id });
-          transaction.objectStore("letterPages").put({ ...html, id });
+        for (let from = 0; from < ids.length; from += perBlock) {
+          const letterIds = ids.slice(from, from + perBlock);
+          const some = letterIds.map((id) => ({ ...whole, id }));
+          transaction.objectStore("letterBlocks").put({ id: letterIds[0], letterIds, letters: some });
         }
         await new Promise((resolve) => {
           transaction.oncomplete = resolve;
@@ -111,5 +114,6 @@ export async function fillRecord(page: Page): Promise<void> {
     },
     ROUNDS,
     LETTERS_PER_ROUND,
+    LETTERS_IN_BLOCK,
   );
 }

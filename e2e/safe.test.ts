@@ -140,7 +140,7 @@ test("a student is erased after a typed word, and the year is closed and taken b
   await page.waitForFunction(() => !document.body.textContent?.includes("Erase for good"));
   await untilOpen(page);
   await expect.poll(() => count(page, "students")).toBe(school.students.length - 1);
-  for (const table of ["students", "letters", "letterTexts", "roundWords", "changes"])
+  for (const table of ["students", "letters", "letterBlocks", "roundWords", "changes"])
     expect(JSON.stringify(await stored(page, table))).not.toContain(name);
 
   await page.click("#backup-open");

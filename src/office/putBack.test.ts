@@ -61,7 +61,7 @@ async function content({ database }: Office): Promise<Record<string, unknown[]>>
     "plans",
     "rounds",
     "letters",
-    "letterTexts",
+    "letterBlocks",
   ] as const;
   const tables = await Promise.all(names.map(async (name) => [name, await database.table(name).toArray()] as const));
   return Object.fromEntries(tables);

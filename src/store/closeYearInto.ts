@@ -8,16 +8,7 @@ export type ClassEnds = Readonly<Record<string, { readonly name: string } | "end
 /** What is of one year. */
 const OF_THE_YEAR: readonly TableName[] = [
   ...(["assignments", "scoreColumns", "averageColumns", "pastScores", "markings", "views", "logEntries"] as const),
-  ...([
-    "broughtIn",
-    "rounds",
-    "letters",
-    "letterTexts",
-    "letterPages",
-    "roundPeople",
-    "roundWords",
-    "replies",
-  ] as const),
+  ...(["broughtIn", "rounds", "letters", "letterBlocks", "roundPeople", "roundWords", "replies"] as const),
   ...(["runs", "planMemories", "laidRounds", "replacements", "changes", "drafts"] as const),
 ];
 

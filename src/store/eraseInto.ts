@@ -1,12 +1,11 @@
 import { ERASED, type Erased, eraseFrom, isAbout } from "@/core/backup/eraseFrom";
 import { copyDatabase } from "./copyDatabase";
+import { blockOf, type LetterBlock } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 import { TABLES, type TableName } from "./tables";
 
 /** What was done and begun is not kept: it names whoever it was about. */
 const FORGOTTEN: readonly TableName[] = ["changes", "drafts"];
-/** What goes whole where it is about somebody who is erased, or about a letter of theirs. */
-const ABOUT_LETTERS: readonly TableName[] = ["letterTexts", "letterPages"];
 
 /** Copies a database without somebody: all that names them is gone, and what rounds counted stays as numbers. */
 export async function eraseInto(from: VineDatabase, to: VineDatabase, erased: Erased): Promise<void> {
@@ -46,8 +45,10 @@ export async function eraseInto(from: VineDatabase, to: VineDatabase, erased: Er
         return theirs.has(String(record.id))
           ? withoutPerson(record, erased)
           : (eraseFrom(record, erased) as typeof record);
-      if (ABOUT_LETTERS.includes(table))
-        return theirs.has(String(record.id)) ? undefined : (eraseFrom(record, erased) as typeof record);
+      if (table === "letterBlocks") {
+        const [left] = blockOf((record as LetterBlock).letters.filter(({ id }) => !theirs.has(id)));
+        return left && (eraseFrom(left, erased) as typeof record);
+      }
       if (table === "replies" && theirs.has(String(record.letterId))) return undefined;
       if (isAbout(record, erased.ids)) return undefined;
       // An answer to a card names them in its own way.

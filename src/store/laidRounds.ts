@@ -5,6 +5,7 @@ import type { Letter, Round } from "@/core/delivery/round";
 import type { WrittenMark } from "@/core/model/noteKind";
 import { countAnew } from "./countAnew";
 import { countChange, countedChanges } from "./countedChanges";
+import { dropLetters } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 import type { StagedLetters } from "./stageLetters";
 
@@ -182,10 +183,6 @@ export async function settle(database: VineDatabase, id: string, change: number)
 export async function changeLaid(database: VineDatabase, id: string, part: Partial<LaidRound>): Promise<void> {
   const row: LaidRound | undefined = await database.laidRounds.get(id);
   if (row) await database.laidRounds.put({ ...row, ...part });
-}
-
-async function dropLetters(database: VineDatabase, ids: readonly string[]): Promise<void> {
-  for (const table of [database.letters, database.letterTexts, database.letterPages]) await table.bulkDelete([...ids]);
 }
 
 /** Whom a round is to and what is searched of it, after letters of it went and came. */

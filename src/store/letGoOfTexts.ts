@@ -1,5 +1,6 @@
 import { needFiles } from "./copyDatabase";
 import { everyRowOf } from "./everyRowOf";
+import { dropWords } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 
 /**
@@ -12,17 +13,17 @@ export async function letGoOfTexts(database: VineDatabase, before: number): Prom
   for (const { id } of rounds) {
     gone += await database.transaction(
       "rw",
-      [database.letters, database.letterTexts, database.letterPages, database.roundWords],
+      [database.letters, database.letterBlocks, database.roundWords],
       async () => {
         const letters = await database.letters.where({ roundId: id }).toArray();
-        const ids = letters.map((letter) => letter.id);
-        const kept = await database.letterTexts.where("id").anyOf(ids).count();
-        if (kept === 0) return 0;
-        await database.letterTexts.bulkDelete(ids);
-        await database.letterPages.bulkDelete(ids);
+        const had = await dropWords(
+          database,
+          letters.map((letter) => letter.id),
+        );
+        if (had === 0) return 0;
         await database.roundWords.delete(id);
         await database.letters.bulkPut(letters.map(({ enclosures: _enclosures, ...letter }) => letter));
-        return kept;
+        return had;
       },
     );
   }

@@ -12,6 +12,7 @@ import { findNote, notesNewestFirst } from "./findNote";
 import { keptByName } from "./keptByName";
 import { loadWorld, pastScores, replaceEverything } from "./loadWorld";
 import { openDatabase, refuseNewerData, type VineDatabase } from "./openDatabase";
+import { wholeLetters } from "./roundRepository";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
 import { searchLetters } from "./searchLetters";
 import { TABLES } from "./tables";
@@ -85,9 +86,8 @@ test("the data of version 1 is brought along to this one", async () => {
   expect(await database.rounds.get("r")).toMatchObject({ noteKind: "information" });
   expect(await database.letters.get("l")).toEqual(oldLetter);
   expect(await database.roundPeople.get("r")).toEqual({ id: "r", people: [["s", "g"]] });
-  expect([await database.letterPages.get("l"), await database.letterTexts.get("l")]).toEqual([
-    { id: "l", html: "<p>page</p>" },
-    { id: "l", text: "text" },
+  expect(await database.letterBlocks.toArray()).toEqual([
+    { id: "l", letterIds: ["l"], letters: [{ id: "l", html: "<p>page</p>", text: "text" }] },
   ]);
   const search = (words: string) => searchLetters(database, words, new AbortController().signal, () => undefined);
   for (const words of ["TIDES", "ana", "ewa@x.example", "text"]) expect(await search(words)).toHaveLength(1);
@@ -143,23 +143,38 @@ async function bornIn(version: number): Promise<Record<string, unknown[]>> {
   return dump;
 }
 
-test.each([1, 2, 3, 5, 7])("data that version %d wrote holds in every table, and opens as it was", async (version) => {
-  const dump = await bornIn(version);
-  for (const table of database.tables) {
-    const { schema } = TABLES[table.name as keyof typeof TABLES];
-    for (const row of (await table.toArray()) as unknown[])
-      expect(
-        schema.safeParse(row).error?.issues,
-        `${table.name}: ${JSON.stringify(row).slice(0, 200)}`,
-      ).toBeUndefined();
-  }
-  const world = worldOf(await loadWorld(database));
-  const [schoolClass] = world.classes.values();
-  expect(schoolClass?.studentIds.every((id) => world.students.has(id))).toBe(true);
-  expect(world.guardians.size).toBe(dump.guardians?.length);
-  const scored = [...world.scoreColumns.values()].flatMap(({ scores }) => Object.keys(scores));
-  expect(scored.length).toBeGreaterThan(0);
-  for (const note of await notesNewestFirst(database)) expect(await findNote(database, note.id)).toBeDefined();
+test.each([1, 2, 3, 5, 7, 12])(
+  "data that version %d wrote holds in every table, and opens as it was",
+  async (version) => {
+    const dump = await bornIn(version);
+    for (const table of database.tables) {
+      const { schema } = TABLES[table.name as keyof typeof TABLES];
+      for (const row of (await table.toArray()) as unknown[])
+        expect(
+          schema.safeParse(row).error?.issues,
+          `${table.name}: ${JSON.stringify(row).slice(0, 200)}`,
+        ).toBeUndefined();
+    }
+    const world = worldOf(await loadWorld(database));
+    const [schoolClass] = world.classes.values();
+    expect(schoolClass?.studentIds.every((id) => world.students.has(id))).toBe(true);
+    expect(world.guardians.size).toBe(dump.guardians?.length);
+    const scored = [...world.scoreColumns.values()].flatMap(({ scores }) => Object.keys(scores));
+    expect(scored.length).toBeGreaterThan(0);
+    for (const note of await notesNewestFirst(database)) expect(await findNote(database, note.id)).toBeDefined();
+  },
+);
+
+test("the words of letters of version 12 are with their letters, many in one record", async () => {
+  const dump = await bornIn(12);
+  const rows = (table: string) => (dump[table] ?? []) as Record<string, string>[];
+  const byId = (table: string) => new Map(rows(table).map((row) => [row.id, row]));
+  const [texts, pages] = [byId("letterTexts"), byId("letterPages")];
+  const letters = await database.letters.toArray();
+  const whole = letters.map((letter) => ({ ...letter, ...texts.get(letter.id), ...pages.get(letter.id) }));
+  expect(await wholeLetters(database, letters)).toEqual(whole);
+  expect(whole.length).toBeGreaterThan(10);
+  expect(await database.letterBlocks.count()).toBe(1);
 });
 
 describe("data of version 5, when some things had other names", () => {
@@ -178,9 +193,10 @@ describe("data of version 5, when some things had other names", () => {
         /"piece|pieceScore|"pieces"|letterGrade|"digest"|"reply":|"letter grade"/,
       );
     }
-    const { imports, files, ...others } = dump as Record<string, unknown[]>;
+    const { imports, files, letterTexts, letterPages: _pages, ...others } = dump as Record<string, unknown[]>;
     const counts = Object.fromEntries(Object.entries(others).map(([name, rows]) => [name, rows.length]));
-    expect(written).toEqual({ ...counts, broughtIn: imports?.length, enclosedFiles: files?.length });
+    const moved = { broughtIn: imports?.length, enclosedFiles: files?.length, letterBlocks: letterTexts?.length };
+    expect(written).toEqual({ ...counts, ...moved });
   });
 
   test("notes, selections, templates, letters and files say the same under the new names", async () => {

@@ -3,16 +3,18 @@ import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Tally } from "@/core/delivery/tally";
 import type { WrittenAbout, WrittenMark } from "@/core/model/noteKind";
 import { tallyOf } from "./countAnew";
+import { wordsOfLetters } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 
 /** Letters with their text, in the order in which they are given; one that is not there any more is left out. */
 export async function wholeLetters(database: VineDatabase, letters: readonly Letter[]): Promise<WholeLetter[]> {
-  const ids = letters.map(({ id }) => id);
-  const [texts, pages] = await Promise.all([database.letterTexts.bulkGet(ids), database.letterPages.bulkGet(ids)]);
-  return letters.flatMap((letter, place) => {
-    const { text } = texts[place] ?? {};
-    const { html } = pages[place] ?? {};
-    return text === undefined || html === undefined ? [] : [{ ...letter, text, html }];
+  const words = await wordsOfLetters(
+    database,
+    letters.map(({ id }) => id),
+  );
+  return letters.flatMap((letter) => {
+    const own = words.get(letter.id);
+    return own ? [{ ...letter, ...own }] : [];
   });
 }
 

@@ -13,6 +13,7 @@ import {
   scoresOfToday,
 } from "@/core/model/formerNames";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
+import { blocksOf } from "./letterBlocks";
 
 /** One version of the stored data: its tables with their keys, and how records of the version before become its own. */
 export interface SchemaVersion {
@@ -163,6 +164,9 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
   },
   // Where backups go by themselves.
   { version: 12, stores: { backupPlaces: "id" } },
+  // The words of letters, many in one record.
+  { version: 13, stores: { letterBlocks: "id, *letterIds" }, fill: fillBlocks },
+  { version: 14, stores: { letterTexts: null, letterPages: null } },
 ];
 
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */
@@ -212,6 +216,22 @@ async function fillRounds(transaction: Transaction): Promise<void> {
 }
 
 const AT_ONCE = 500;
+
+/** Letters of one round come to stand in the same blocks; those whose words were let go stand in none. */
+async function fillBlocks(transaction: Transaction): Promise<void> {
+  const ids = (await transaction.table("letters").orderBy("roundId").primaryKeys()) as string[];
+  for (let start = 0; start < ids.length; start += AT_ONCE) {
+    const some = ids.slice(start, start + AT_ONCE);
+    const texts = (await transaction.table("letterTexts").bulkGet(some)) as ({ text: string } | undefined)[];
+    const pages = (await transaction.table("letterPages").bulkGet(some)) as ({ html: string } | undefined)[];
+    const words = some.flatMap((id, place) => {
+      const { text } = texts[place] ?? {};
+      const { html } = pages[place] ?? {};
+      return text === undefined || html === undefined ? [] : [{ id, text, html }];
+    });
+    await transaction.table("letterBlocks").bulkAdd(blocksOf(words));
+  }
+}
 
 /** Moves a field into a table of its own, some hundred records at a time so that a long record does not fill the memory. */
 async function setApart(

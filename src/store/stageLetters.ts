@@ -6,6 +6,7 @@ import { searchedWords } from "@/core/delivery/searchedWords";
 import { type Commit, commitChange } from "./commitChange";
 import { tallyOf } from "./countAnew";
 import { forgetPress } from "./keepPress";
+import { dropLetters, keepWords } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 import type { RecordOf } from "./tables";
 
@@ -26,11 +27,10 @@ export async function stageLetters(
   before: StagedLetters,
 ): Promise<StagedLetters> {
   const whole = z.array(wholeLetterSchema).parse(letters);
-  await database.transaction("rw", database.letters, database.letterTexts, database.letterPages, async () => {
+  await database.transaction("rw", database.letters, database.letterBlocks, async () => {
     // What is kept of a letter itself has no text: the schema leaves it out.
     await database.letters.bulkAdd(whole.map((letter) => letterSchema.parse(letter)));
-    await database.letterTexts.bulkAdd(whole.map(({ id, text }) => ({ id, text })));
-    await database.letterPages.bulkAdd(whole.map(({ id, html }) => ({ id, html })));
+    await keepWords(database, whole);
   });
   const people = whole.flatMap(({ studentId, recipient, together }): [string, string][] =>
     together ? together.map((one) => [one.studentId, one.recipientId]) : [[studentId, recipient.id]],
@@ -68,18 +68,17 @@ export function keepRound(
 /** Lets go of the letters of a round that is not kept after all. */
 export async function dropStaged(database: VineDatabase, { words }: StagedLetters): Promise<void> {
   const ids = words.map(([id]) => id);
-  const { letters, letterTexts, letterPages } = database;
-  await Promise.all([letters, letterTexts, letterPages].map((table) => table.bulkDelete(ids)));
+  await database.transaction("rw", database.letters, database.letterBlocks, () => dropLetters(database, ids));
 }
 
 /** Lets go of letters whose round was never kept, because the page was closed while they were made. */
 export async function dropUnfinished(database: VineDatabase): Promise<void> {
-  const { letters, letterTexts, letterPages, rounds } = database;
-  await database.transaction("rw", letters, letterTexts, letterPages, rounds, async () => {
+  const { letters, letterBlocks, rounds } = database;
+  await database.transaction("rw", letters, letterBlocks, rounds, async () => {
     const kept = new Set(await rounds.toCollection().primaryKeys());
     const ids = (await letters.where("state").anyOf("prepared", "printed").toArray())
       .filter(({ roundId }) => !kept.has(roundId))
       .map(({ id }) => id);
-    for (const table of [letters, letterTexts, letterPages]) await table.bulkDelete(ids);
+    await dropLetters(database, ids);
   });
 }

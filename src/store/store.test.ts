@@ -253,7 +253,7 @@ describe("rounds", () => {
     expect(await lettersAbout(database, "s")).toEqual([]);
     await dropUnfinished(database);
     expect(await preparedLetters(database)).toEqual([]);
-    expect(await database.letterPages.count()).toBe(0);
+    expect(await database.letterBlocks.count()).toBe(0);
     await keepRound(database, round, await stageLetters(database, [letter("c")], NOTHING_STAGED), {}, "Notes", 1);
     await dropUnfinished(database);
     expect((await preparedLetters(database)).map(({ id }) => id)).toEqual(["c"]);

@@ -110,8 +110,15 @@ export const TABLES = {
     "id, roundId, state, recipient.id, studentId, noteId, [roundId+state], recipient.address",
     letterSchema,
   ),
-  letterTexts: entry("id", z.object({ id: z.string(), text: z.string() })),
-  letterPages: entry("id", z.object({ id: z.string(), html: z.string() })),
+  /** The words of letters, many in one record. */
+  letterBlocks: entry(
+    "id, *letterIds",
+    z.object({
+      id: z.string(),
+      letterIds: z.array(z.string()).min(1),
+      letters: z.array(z.object({ id: z.string(), text: z.string(), html: z.string() })),
+    }),
+  ),
   roundPeople: entry("id", roundPeopleSchema),
   roundWords: entry("id", roundWordsSchema),
   /** What goes along with letters. */
