@@ -89,8 +89,7 @@ export async function fillRecord(page: Page): Promise<void> {
         });
       const [round] = await get("rounds");
       const letters = await get("letters");
-      const [block] = (await get("letterBlocks")) as unknown as { letters: { text: string; html: string }[] }[];
-      const [whole] = block?.letters ?? [];
+      const [block] = await get("letterBlocks");
       const [words] = (await get("roundWords")) as unknown as { letters: [string, string][] }[];
       for (let place = 0; place < rounds; place += 1) {
         const stores = ["rounds", "letters", "letterBlocks", "roundWords"];
@@ -103,8 +102,7 @@ export async function fillRecord(page: Page): Promise<void> {
           transaction.objectStore("letters").put({ ...letters[at % letters.length], id, roundId: `round-${place}` });
         for (let from = 0; from < ids.length; from += perBlock) {
           const letterIds = ids.slice(from, from + perBlock);
-          const some = letterIds.map((id) => ({ ...whole, id }));
-          transaction.objectStore("letterBlocks").put({ id: letterIds[0], letterIds, letters: some });
+          transaction.objectStore("letterBlocks").put({ ...block, id: letterIds[0], letterIds });
         }
         await new Promise((resolve) => {
           transaction.oncomplete = resolve;

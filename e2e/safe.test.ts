@@ -4,6 +4,7 @@ import type { Page } from "puppeteer-core";
 import { expect, test } from "vitest";
 import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
+import { type LetterBlock, lettersIn } from "@/store/letterBlocks";
 import { choose, fill, killBrowser, launchBrowser, openPage, press, untilOpen, waitForWords } from "./support/browser";
 import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { TestServer } from "./support/server";
@@ -140,8 +141,11 @@ test("a student is erased after a typed word, and the year is closed and taken b
   await page.waitForFunction(() => !document.body.textContent?.includes("Erase for good"));
   await untilOpen(page);
   await expect.poll(() => count(page, "students")).toBe(school.students.length - 1);
-  for (const table of ["students", "letters", "letterBlocks", "roundWords", "changes"])
+  for (const table of ["students", "letters", "roundWords", "changes"])
     expect(JSON.stringify(await stored(page, table))).not.toContain(name);
+  const words = (await stored<LetterBlock>(page, "letterBlocks")).flatMap(lettersIn);
+  expect(words.length).toBeGreaterThan(10);
+  expect(JSON.stringify(words)).not.toContain(name);
 
   await page.click("#backup-open");
   await press(page, "Make a backup");

@@ -12,9 +12,10 @@ import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { eraseInto } from "@/store/eraseInto";
 import { everyRowOf } from "@/store/everyRowOf";
+import { type LetterBlock, lettersIn } from "@/store/letterBlocks";
 import { replaceEverything } from "@/store/loadWorld";
 import { openDatabase } from "@/store/openDatabase";
-import { TABLES } from "@/store/tables";
+import { TABLES, type TableName } from "@/store/tables";
 import { currentDatabaseName, formerDatabase } from "@/store/whichDatabase";
 import { closeYear } from "./closeYear";
 import { dataOf } from "./dataOf";
@@ -78,9 +79,14 @@ async function allOnDisk(folder: string): Promise<string> {
 }
 
 async function allInBrowser(office: Office): Promise<string> {
-  const rows: unknown[] = [];
-  await everyRowOf(office.database, (_table, some) => void rows.push(...some));
-  return JSON.stringify(rows);
+  const rows: string[] = [];
+  await everyRowOf(office.database, (table, some) => void rows.push(...some.map((row) => textOf(table, row))));
+  return rows.join("\n");
+}
+
+/** All that a record says, the words of letters unpacked. */
+function textOf(table: TableName, row: Record<string, unknown>): string {
+  return JSON.stringify(table === "letterBlocks" ? [row, lettersIn(row as LetterBlock)] : row);
 }
 
 test("somebody who is erased is named nowhere any more, in the browser or on the server; what rounds counted stays", async () => {
@@ -153,7 +159,7 @@ test("whoever is erased from a school, what is left of every record still holds,
     await everyRowOf(to, (table, some) => {
       for (const row of some) {
         expect(TABLES[table].schema.safeParse(row).error).toBeUndefined();
-        rows.push(JSON.stringify(row));
+        rows.push(textOf(table, row));
       }
     });
     for (const word of people.words) expect(around(rows.join("\n"), word)).toBe("");

@@ -1,8 +1,6 @@
 import type { Table } from "dexie";
 
 const ROWS_AT_ONCE = 300;
-/** Of tables with large records. */
-const FEW_AT_ONCE: Readonly<Record<string, number>> = { letterBlocks: 20 };
 type Row = Record<string, unknown>;
 
 /** Gives the records of a table in the order of their keys, some at a time; also within a transaction. */
@@ -35,7 +33,7 @@ export class RowsInOrder {
 
 function pageAfter(table: Table<Row>, last: Row | undefined): Promise<Row[]> {
   const some = last ? table.where(":id").above(keyOf(table, last)) : table.toCollection();
-  return some.limit(FEW_AT_ONCE[table.name] ?? ROWS_AT_ONCE).toArray();
+  return some.limit(ROWS_AT_ONCE).toArray();
 }
 
 function keyOf(table: Table<Row>, row: Row): string {

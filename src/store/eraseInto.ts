@@ -1,6 +1,6 @@
 import { ERASED, type Erased, eraseFrom, isAbout } from "@/core/backup/eraseFrom";
 import { copyDatabase } from "./copyDatabase";
-import { blockOf, type LetterBlock } from "./letterBlocks";
+import { blockOf, type LetterBlock, lettersIn } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 import { TABLES, type TableName } from "./tables";
 
@@ -46,8 +46,8 @@ export async function eraseInto(from: VineDatabase, to: VineDatabase, erased: Er
           ? withoutPerson(record, erased)
           : (eraseFrom(record, erased) as typeof record);
       if (table === "letterBlocks") {
-        const [left] = blockOf((record as LetterBlock).letters.filter(({ id }) => !theirs.has(id)));
-        return left && (eraseFrom(left, erased) as typeof record);
+        const left = lettersIn(record as LetterBlock).filter(({ id }) => !theirs.has(id));
+        return blockOf(eraseFrom(left, erased) as typeof left)[0];
       }
       if (table === "replies" && theirs.has(String(record.letterId))) return undefined;
       if (isAbout(record, erased.ids)) return undefined;

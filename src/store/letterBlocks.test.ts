@@ -1,10 +1,10 @@
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { blocksOf, dropWords, LETTERS_IN_BLOCK, wordsOfLetters } from "./letterBlocks";
+import { blockOf, blocksOf, dropWords, LETTERS_IN_BLOCK, lettersIn, wordsOfLetters } from "./letterBlocks";
 import { openDatabase } from "./openDatabase";
 
-const words = (id: string) => ({ id, text: `Dear ${id}`, html: `<p>Dear ${id}</p>` });
+const words = (id: string) => ({ id, text: `Dear ${id} ✓ ليلى`, html: `<p>Dear ${id} 😀</p>` });
 
 test("whatever comes and goes, the words of each letter that stayed are there, and each block is named by its first letter", async () => {
   let run = 0;
@@ -33,10 +33,24 @@ test("whatever comes and goes, the words of each letter that stayed are there, a
       for (const [id, one] of found) expect(one).toEqual(words(id));
       const blocks = await database.letterBlocks.toArray();
       expect(blocks.flatMap(({ letterIds }) => letterIds).sort()).toEqual([...kept].sort());
-      for (const { id, letterIds, letters } of blocks)
-        expect([id, letterIds]).toEqual([letters[0]?.id, letters.map((one) => one.id)]);
+      for (const block of blocks) {
+        expect(block.letterIds).toEqual(lettersIn(block).map(({ id }) => id));
+        expect(block.id).toBe(block.letterIds[0]);
+      }
       await database.delete();
     }),
     { numRuns: 40 },
   );
+});
+
+test("letters of one round, much alike, take a tenth of the room; a block that says that it holds less gives no more", () => {
+  const letters = Array.from({ length: LETTERS_IN_BLOCK }, (_, place) => ({
+    ...words(`letter-${place}`),
+    html: `<p>Dear family ${place}, this is how things stand.</p>`.repeat(50),
+  }));
+  const [block] = blockOf(letters);
+  if (!block) throw new Error("There is no block.");
+  expect(lettersIn(block)).toEqual(letters);
+  expect(block.packed.length).toBeLessThan(JSON.stringify(letters).length / 10);
+  expect(() => lettersIn({ ...block, bytes: 1_000 })).toThrow();
 });

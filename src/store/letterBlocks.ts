@@ -1,10 +1,14 @@
+import { deflateSync, inflateSync, strFromU8, strToU8 } from "fflate";
 import type { WholeLetter } from "@/core/delivery/round";
 import type { VineDatabase } from "./openDatabase";
 import type { RecordOf } from "./tables";
 
-/** The words of letters lie apart from the letters, many in one record: a browser is slow at ten thousands of small ones. */
+/**
+ * The words of letters lie apart from the letters, many in one record and packed: a browser is slow at ten thousands of
+ * small records, and letters of one round are much alike.
+ */
 export type LetterBlock = RecordOf<"letterBlocks">;
-type LetterWords = LetterBlock["letters"][number];
+export type LetterWords = Pick<WholeLetter, "id" | "text" | "html">;
 
 export const LETTERS_IN_BLOCK = 25;
 
@@ -20,8 +24,16 @@ export function blocksOf(letters: readonly LetterWords[]): LetterBlock[] {
 export function blockOf(letters: readonly LetterWords[]): LetterBlock[] {
   const [first] = letters;
   if (!first) return [];
-  const words = letters.map(({ id, text, html }) => ({ id, text, html }));
-  return [{ id: first.id, letterIds: words.map(({ id }) => id), letters: words }];
+  const plain = strToU8(JSON.stringify(letters.map(({ id, text, html }) => ({ id, text, html }))));
+  const packed = btoa(strFromU8(deflateSync(plain), true));
+  return [{ id: first.id, letterIds: letters.map(({ id }) => id), packed, bytes: plain.length }];
+}
+
+/** The words of the letters in a block. Errors: it was not packed as it says. */
+export function lettersIn({ packed, bytes }: LetterBlock): LetterWords[] {
+  // Never more than it says that it holds.
+  const plain = inflateSync(strToU8(atob(packed), true), { out: new Uint8Array(bytes) });
+  return JSON.parse(strFromU8(plain)) as LetterWords[];
 }
 
 /** Keeps the words of letters that are new. */
@@ -36,8 +48,8 @@ export async function wordsOfLetters(
 ): Promise<ReadonlyMap<string, LetterWords>> {
   const wanted = new Set(ids);
   const found = new Map<string, LetterWords>();
-  for (const { letters } of await blocksWith(database, ids))
-    for (const one of letters) if (wanted.has(one.id)) found.set(one.id, one);
+  for (const block of await blocksWith(database, ids))
+    for (const one of lettersIn(block)) if (wanted.has(one.id)) found.set(one.id, one);
   return found;
 }
 
@@ -45,11 +57,18 @@ export async function wordsOfLetters(
 export async function dropWords(database: VineDatabase, ids: readonly string[]): Promise<number> {
   const gone = new Set(ids);
   const blocks = await blocksWith(database, ids);
-  const left = blocks.flatMap(({ letters }) => blockOf(letters.filter(({ id }) => !gone.has(id))));
+  const left = blocks.flatMap((block) => without(block, gone));
   await database.letterBlocks.bulkDelete(blocks.map(({ id }) => id));
   await database.letterBlocks.bulkAdd(left);
-  const count = (some: readonly LetterBlock[]) => some.reduce((sum, { letters }) => sum + letters.length, 0);
+  const count = (some: readonly LetterBlock[]) => some.reduce((sum, { letterIds }) => sum + letterIds.length, 0);
   return count(blocks) - count(left);
+}
+
+/** What is left of a block without some letters; none where nothing is. */
+export function without(block: LetterBlock, gone: ReadonlySet<string>): LetterBlock[] {
+  // Most go whole: those need not be unpacked.
+  if (block.letterIds.every((id) => gone.has(id))) return [];
+  return blockOf(lettersIn(block).filter(({ id }) => !gone.has(id)));
 }
 
 /** Lets go of letters with their words; in a transaction of both. */

@@ -10,6 +10,7 @@ import { demoSchool } from "@/demo/demoSchool";
 import { allRecipes, broughtInNewestFirst, turnBroughtIn } from "./applyBroughtIn";
 import { findNote, notesNewestFirst } from "./findNote";
 import { keptByName } from "./keptByName";
+import { lettersIn } from "./letterBlocks";
 import { loadWorld, pastScores, replaceEverything } from "./loadWorld";
 import { openDatabase, refuseNewerData, type VineDatabase } from "./openDatabase";
 import { wholeLetters } from "./roundRepository";
@@ -86,8 +87,8 @@ test("the data of version 1 is brought along to this one", async () => {
   expect(await database.rounds.get("r")).toMatchObject({ noteKind: "information" });
   expect(await database.letters.get("l")).toEqual(oldLetter);
   expect(await database.roundPeople.get("r")).toEqual({ id: "r", people: [["s", "g"]] });
-  expect(await database.letterBlocks.toArray()).toEqual([
-    { id: "l", letterIds: ["l"], letters: [{ id: "l", html: "<p>page</p>", text: "text" }] },
+  expect((await database.letterBlocks.toArray()).map(lettersIn)).toEqual([
+    [{ id: "l", html: "<p>page</p>", text: "text" }],
   ]);
   const search = (words: string) => searchLetters(database, words, new AbortController().signal, () => undefined);
   for (const words of ["TIDES", "ana", "ewa@x.example", "text"]) expect(await search(words)).toHaveLength(1);

@@ -59,6 +59,9 @@ interface TableEntry {
   readonly backup: "in the backup" | "kept here only";
 }
 
+/** No block of letters unpacks to more. */
+const MAX_BLOCK_BYTES = 64 * 1024 * 1024;
+
 const entry = <Schema extends z.ZodType>(
   keys: string,
   schema: Schema,
@@ -110,13 +113,14 @@ export const TABLES = {
     "id, roundId, state, recipient.id, studentId, noteId, [roundId+state], recipient.address",
     letterSchema,
   ),
-  /** The words of letters, many in one record. */
+  /** The words of letters, many in one record: the base64 of DEFLATE (RFC 1951) of a JSON list, and how long that is. */
   letterBlocks: entry(
     "id, *letterIds",
     z.object({
       id: z.string(),
       letterIds: z.array(z.string()).min(1),
-      letters: z.array(z.object({ id: z.string(), text: z.string(), html: z.string() })),
+      packed: z.string(),
+      bytes: z.number().int().min(0).max(MAX_BLOCK_BYTES),
     }),
   ),
   roundPeople: entry("id", roundPeopleSchema),

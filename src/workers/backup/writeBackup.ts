@@ -14,7 +14,8 @@ import {
 import { Hashing } from "./hashing";
 
 // This is a worker already, and its policy lets no other be made from text.
-configure({ useWebWorkers: false });
+const CHUNK_BYTES = 65_536;
+configure({ useWebWorkers: false, chunkSize: CHUNK_BYTES });
 
 export interface WriteAsked {
   /** None writes it in the open. */
@@ -105,7 +106,9 @@ function hashed(stream: ReadableStream<Uint8Array>, hashing: Hashing): ReadableS
     new TransformStream<Uint8Array, Uint8Array>({
       transform(chunk, controller) {
         hashing.add(chunk);
-        controller.enqueue(chunk);
+        // The zip cuts what is longer again and again, and copies the rest each time.
+        for (let from = 0; from < chunk.length; from += CHUNK_BYTES)
+          controller.enqueue(chunk.subarray(from, from + CHUNK_BYTES));
       },
     }),
   );
