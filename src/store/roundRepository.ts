@@ -53,7 +53,9 @@ export async function lettersOfRound(database: VineDatabase, roundId: string): P
     (a, b) =>
       isCopy(a) - isCopy(b) ||
       order.compare(a.studentName, b.studentName) ||
-      order.compare(a.recipient.name, b.recipient.name),
+      order.compare(a.recipient.name, b.recipient.name) ||
+      // Namesakes keep their places, whatever becomes of their letters.
+      (a.id < b.id ? -1 : 1),
   );
 }
 
@@ -63,7 +65,10 @@ export async function lettersOfNote(
   noteId: string,
 ): Promise<{ letter: Letter; madeAt: number }[]> {
   const rounds = new Map((await database.rounds.where({ noteId }).toArray()).map((round) => [round.id, round]));
-  const letters = await database.letters.where({ noteId }).toArray();
+  const letters = await database.letters
+    .where("roundId")
+    .anyOf([...rounds.keys()])
+    .toArray();
   return letters.flatMap((letter) => {
     const round = rounds.get(letter.roundId);
     return round ? [{ letter, madeAt: round.createdAt }] : [];

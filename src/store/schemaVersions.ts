@@ -164,8 +164,15 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
   },
   // Where backups go by themselves.
   { version: 12, stores: { backupPlaces: "id" } },
-  // The words of letters, many in one record.
-  { version: 13, stores: { letterBlocks: "id, *letterIds" }, fill: fillBlocks },
+  {
+    // The words of letters, many in one record; and no index that another one does as well.
+    version: 13,
+    stores: {
+      letterBlocks: "id, *letterIds",
+      letters: "id, state, recipient.id, studentId, [roundId+state], recipient.address",
+    },
+    fill: fillBlocks,
+  },
   { version: 14, stores: { letterTexts: null, letterPages: null } },
 ];
 

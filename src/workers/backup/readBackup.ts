@@ -17,7 +17,9 @@ import {
   tablePart,
 } from "@/core/backup/manifest";
 import { Batches } from "./batches";
+import { countParts } from "./countParts";
 import { Hashing, hashOf } from "./hashing";
+import { someAtOnce } from "./someAtOnce";
 
 configure({ useWebWorkers: false });
 
@@ -27,6 +29,8 @@ const RECORDS_AT_ONCE = 1_000;
 /** What a record weighs beside others, by the characters of its line. */
 const CHARACTERS_OF_ONE = 4_000;
 const BYTES_AT_ONCE = 4_000_000;
+/** What takes so many batches is read beside the rest. */
+const LONG_IN_BATCHES = 10;
 
 /**
  * Reads a backup into a target, and gives what it says of itself. Every part is held against its SHA-256, its length and its
@@ -49,26 +53,38 @@ export async function readBackup(
     const known = await target.begin(manifest.dataVersion);
     const files = Object.entries(manifest.files);
     const tables = Object.entries(manifest.tables);
-    let done = 0;
-    const step = () => onProgress({ doing: "checking", done: ++done, of: tables.length + files.length });
-    for (const [table, part] of tables) {
-      if (!known.has(table)) throw new BackupProblem("damaged");
-      await readTable(partNamed(parts, tablePart(table)), part, (records) => target.put(table, records));
-      step();
-    }
+    const step = countParts("checking", tables.length + files.length, onProgress);
+    const readTables = async (some: typeof tables) => {
+      for (const [table, part] of some) {
+        if (!known.has(table)) throw new BackupProblem("damaged");
+        await readTable(partNamed(parts, tablePart(table)), part, (records) => target.put(table, records));
+        step();
+      }
+    };
     const identity = manifest.filesBeside;
     const key = identity === undefined ? undefined : { identity, recipient: await identityToRecipient(identity) };
-    const laid = new Batches<FileBytes>(BYTES_AT_ONCE, (some) => target.putFiles(some));
-    for (const [sha256, length] of files) {
-      const bytes =
-        key === undefined
-          ? await wholePart(partNamed(parts, filePart(sha256)), length)
-          : await unsealed(beside, sha256, key);
-      if (bytes.length !== length || (await hashOf(bytes)) !== sha256) throw new BackupProblem("damaged");
-      await laid.add({ sha256, bytes: bytes.buffer }, length);
-      step();
-    }
-    await laid.end();
+    const readFiles = async () => {
+      const laid = new Batches<FileBytes>(BYTES_AT_ONCE, (some) => target.putFiles(some));
+      const read = someAtOnce(files, async ([sha256, length]) => {
+        const bytes =
+          key === undefined
+            ? await wholePart(partNamed(parts, filePart(sha256)), length)
+            : await unsealed(beside, sha256, key);
+        if (bytes.length !== length || (await hashOf(bytes)) !== sha256) throw new BackupProblem("damaged");
+        return { sha256, bytes: bytes.buffer };
+      });
+      for await (const file of read) {
+        await laid.add(file, file.bytes.byteLength);
+        step();
+      }
+      await laid.end();
+    };
+    // Some tables are slow to be put, and all else is slow to be read: neither waits for the other.
+    const isLong = ([, { records }]: (typeof tables)[number]) => records > RECORDS_AT_ONCE * LONG_IN_BATCHES;
+    await allOrFirstFault([
+      readTables(tables.filter(isLong)),
+      readTables(tables.filter((one) => !isLong(one))).then(readFiles),
+    ]);
     const server = manifest.server && (await textOf(partNamed(parts, SERVER_NAME), manifest.server));
     await target.finish();
     return { manifest, server };
@@ -76,6 +92,12 @@ export async function readBackup(
     if (cause instanceof BackupProblem) throw cause;
     throw new BackupProblem(isFull(cause) ? "no room" : "damaged", { cause });
   }
+}
+
+/** Waits for all, so that none is at work any more. Errors: the first of theirs. */
+async function allOrFirstFault(all: readonly Promise<void>[]): Promise<void> {
+  await Promise.allSettled(all);
+  await Promise.all(all);
 }
 
 /** Whether a file is encrypted, by how it begins. */

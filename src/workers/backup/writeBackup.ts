@@ -11,7 +11,9 @@ import {
   SERVER_NAME,
   tablePart,
 } from "@/core/backup/manifest";
+import { countParts } from "./countParts";
 import { Hashing } from "./hashing";
+import { someAtOnce } from "./someAtOnce";
 
 // This is a worker already, and its policy lets no other be made from text.
 const CHUNK_BYTES = 65_536;
@@ -56,8 +58,7 @@ export async function writeBackup(
   writing.catch(() => undefined);
   const zip = new ZipWriter(writable, { ...PLAIN, lastModDate: new Date(madeAt) });
   const parts: Record<string, Part> = {};
-  let done = 0;
-  const step = () => onProgress({ doing: "writing", done: ++done, of: tables.size + names.length });
+  const step = countParts("writing", tables.size + names.length, onProgress);
   for (const [table, { lines, records }] of tables) {
     const hashing = new Hashing();
     await zip.add(tablePart(table), hashed(lines.stream(), hashing));
@@ -68,8 +69,8 @@ export async function writeBackup(
   const there = beside && (await beside.files.names());
   const recipient = identity === undefined ? "" : await identityToRecipient(identity);
   const files: Record<string, number> = {};
-  for (const sha256 of names) {
-    const bytes = await source.file(sha256);
+  const read = someAtOnce(names, async (sha256) => ({ sha256, bytes: await source.file(sha256) }));
+  for await (const { sha256, bytes } of read) {
     // It was let go since the list was made: nothing in this backup is older than that.
     if (!bytes) continue;
     files[sha256] = bytes.length;
