@@ -58,7 +58,7 @@ export async function seeCautions(page: Page): Promise<void> {
 export async function untilSettled(page: Page): Promise<void> {
   await page.waitForFunction(
     () => /^\d+ delivered(, \d+ refused)?\.$/.test(document.querySelector(".countdown")?.textContent ?? ""),
-    { timeout: 300_000, polling: 100 },
+    { timeout: 300_000 },
   );
 }
 

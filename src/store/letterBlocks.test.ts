@@ -1,4 +1,5 @@
 import "fake-indexeddb/auto";
+import { inflateRawSync } from "node:zlib";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { blockOf, blocksOf, dropWords, LETTERS_IN_BLOCK, lettersIn, wordsOfLetters } from "./letterBlocks";
@@ -51,6 +52,9 @@ test("letters of one round, much alike, take a tenth of the room; a block that s
   const [block] = blockOf(letters);
   if (!block) throw new Error("There is no block.");
   expect(lettersIn(block)).toEqual(letters);
+  // So that somebody else can read it.
+  const plain = inflateRawSync(Buffer.from(block.packed, "base64"));
+  expect([plain.length, JSON.parse(plain.toString())]).toEqual([block.bytes, letters]);
   expect(block.packed.length).toBeLessThan(JSON.stringify(letters).length / 10);
   expect(() => lettersIn({ ...block, bytes: 1_000 })).toThrow();
 });
