@@ -1,4 +1,4 @@
-import { BlobReader, configure, type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js/index-native.js";
+import { configure, type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js/index-native.js";
 import { Decrypter, identityToRecipient } from "age-encryption";
 import type { BackupTarget, FileBytes, FilesBeside, OnProgress, OpenedBackup } from "@/core/backup/backupParts";
 import {
@@ -17,6 +17,7 @@ import {
   tablePart,
 } from "@/core/backup/manifest";
 import { Batches } from "./batches";
+import { BlobWindows } from "./blobWindows";
 import { countParts } from "./countParts";
 import { Hashing, hashOf } from "./hashing";
 import { someAtOnce } from "./someAtOnce";
@@ -131,7 +132,7 @@ async function decrypted(
 }
 
 async function partsOf(zip: Blob): Promise<ReadonlyMap<string, FileEntry>> {
-  const entries: Entry[] = await new ZipReader(new BlobReader(zip), { checkSignature: true }).getEntries();
+  const entries: Entry[] = await new ZipReader(new BlobWindows(zip), { checkSignature: true }).getEntries();
   const parts = new Map<string, FileEntry>();
   for (const entry of entries) {
     // Two parts of one name: one of them would be looked at and the other taken.
