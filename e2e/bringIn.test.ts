@@ -142,6 +142,14 @@ test("a pasted table changes nothing before it is said what its column is and wh
   await press(page, "scores on an assignment: Shore log");
   await press(page, "10 points for Shore log");
   await waitForWords(page, "Likely the same person, by an initial");
+  // What is certain is applied and taken back at once; then the tables say again what they would do.
+  const willHappen = () => wordsOf(page, "[aria-label='What will happen']").catch(() => "");
+  await expect.poll(willHappen).toContain("8 scores in 1 assignment");
+  await press(page, "Apply");
+  const takeBack = "::-p-xpath(//*[@aria-label='What to do with it']//button[starts-with(., 'Take back')])";
+  await page.locator(takeBack).click();
+  await waitForWords(page, "Taken back ");
+  await expect.poll(willHappen).toContain("8 scores in 1 assignment");
   await press(page, "Yes, missing");
   await page.evaluate(() =>
     [...document.querySelectorAll("button")].find((button) => button.textContent?.startsWith("Yes, "))?.click(),

@@ -1,3 +1,4 @@
+import type { World } from "@/core/model/world";
 import { tableProblemWords } from "@/core/tables/rawTable";
 import {
   type BringInChoices,
@@ -54,9 +55,21 @@ export class BringInSession {
   private isSecondWorker = false;
   /** While a plan is made only the newest wish waits. */
   private line: { busy: boolean; isWanted?: boolean } = { busy: false };
+  /** The gradebook that the tables are joined with. */
+  private joinedWith: World | undefined;
 
   constructor(private readonly office: Office) {
     this.state = new Observable(this.nothing());
+  }
+
+  /** Joins the tables anew whenever the gradebook was changed elsewhere, until the function that it gives is called. */
+  follow(): () => void {
+    return this.office.state.subscribe(() => this.keepUp());
+  }
+
+  private keepUp(): void {
+    const { view, applying, progress } = this.state.get();
+    if (view && !applying && !progress && this.office.world !== this.joinedWith) void this.goOn();
   }
 
   /** Takes up what was begun and not applied. */
@@ -151,6 +164,7 @@ export class BringInSession {
       return { ok: true, words: record.summary, about };
     } finally {
       this.state.change({ applying: false });
+      this.keepUp();
     }
   }
 
@@ -184,7 +198,9 @@ export class BringInSession {
 
   private start(): Promise<BringInWorker> {
     const { around, engine, today, read } = this.office;
-    this.worker ??= read
+    if (this.worker) return this.worker;
+    this.joinedWith = this.office.world;
+    this.worker = read
       .allRecipes()
       .then((recipes) => around.startBringIn(engine, recipes, today, () => this.readAnew()));
     return this.worker;
@@ -230,6 +246,7 @@ export class BringInSession {
     this.state.change({ view });
     this.line = { busy: false };
     if (mine.isWanted) await this.plan();
+    else this.keepUp();
   }
 
   /** Reports travel on a line of their own, and may come after the answer: then they say nothing any more. */

@@ -144,7 +144,7 @@ function SummarySheet({ view }: { view: NonNullable<ReturnType<typeof useBringIn
       <p className="quiet small">
         {asked === 0
           ? "Nothing is open."
-          : `${counted(asked, "question")} below. What is not answered is not applied; the rest can be applied now.`}
+          : `${counted(asked, "question")} below. What is not answered is not applied${view.isEmpty ? "" : "; the rest can be applied now"}.`}
         {known > 0 &&
           ` ${known === view.tables.length ? "All tables have" : `${counted(known, "table")} of ${view.tables.length} have`} a known shape and ${known === 1 ? "was" : "were"} read as last time.`}
       </p>

@@ -12,7 +12,11 @@ export function useBringIn(): BringIn {
   const session = useMemo(() => new BringInSession(office), [office]);
   useEffect(() => {
     void session.takeUp();
-    return () => session.end();
+    const unfollow = session.follow();
+    return () => {
+      unfollow();
+      session.end();
+    };
   }, [session]);
   const state = useSyncExternalStore(session.state.subscribe, session.state.get, session.state.get);
   return useMemo(
