@@ -5,6 +5,7 @@ import PostalMime from "postal-mime";
 import type { ElementHandle } from "puppeteer-core";
 import { expect, test } from "vitest";
 import { choose, fill, press, waitForWords } from "./support/browser";
+import { downloaded } from "./support/downloaded";
 import { journey, page, temporaryFolder } from "./support/journey";
 import { beginNote, wordsOf } from "./support/steps";
 
@@ -17,10 +18,9 @@ async function keepFile(action: string, ending: string): Promise<Buffer> {
   await session.send("Browser.setDownloadBehavior", { behavior: "allow", downloadPath: folder });
   await press(page, "This letter …");
   await press(page, action);
-  const file = () => readdirSync(folder).find((name) => name.endsWith(ending));
-  await expect.poll(file).toBeDefined();
+  const file = await downloaded(folder, ending);
   await session.detach();
-  return readFileSync(path.join(folder, file() ?? ""));
+  return readFileSync(file);
 }
 
 test("a field is found by a word, placed, and written in the format that is picked", async () => {

@@ -1,7 +1,8 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import path from "node:path";
 import { beforeAll, expect, test } from "vitest";
 import { choose, fill, press, waitForWords } from "./support/browser";
+import { downloaded } from "./support/downloaded";
 import { journey, page, server, temporaryFolder } from "./support/journey";
 import { delivered } from "./support/mailboxes";
 import { beginNote, leaveOutUnreachable, send, setTakeBack, untilSettled, wordsOf } from "./support/steps";
@@ -119,9 +120,7 @@ test("a round is filtered, and kept as a table that names everybody with what be
   const session = await page.createCDPSession();
   await session.send("Browser.setDownloadBehavior", { behavior: "allow", downloadPath: folder });
   await press(page, "Report as CSV");
-  const file = () => readdirSync(folder).find((name) => name.endsWith(".csv"));
-  await expect.poll(file).toBeDefined();
-  const rows = readFileSync(path.join(folder, file() ?? ""), "utf8").split("\r\n");
+  const rows = readFileSync(await downloaded(folder, ".csv"), "utf8").split("\r\n");
   const letters = await page.$eval(
     "select[aria-label=State]",
     (select) => (select as HTMLSelectElement).options[0]?.text,

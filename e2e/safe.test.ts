@@ -6,6 +6,7 @@ import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
 import { type LetterBlock, lettersIn } from "@/store/letterBlocks";
 import { choose, fill, killBrowser, launchBrowser, openPage, press, untilOpen, waitForWords } from "./support/browser";
+import { downloaded } from "./support/downloaded";
 import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { TestServer } from "./support/server";
 import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
@@ -29,9 +30,7 @@ async function backUp(on: Page, into: string): Promise<string> {
   await fill(on, "The same once more", PASSPHRASE);
   await press(on, "Make a backup");
   await waitForWords(on, "holds everything");
-  const isThere = () => readdirSync(into).find((name) => name.endsWith(".age"));
-  await expect.poll(isThere).toBeDefined();
-  return path.join(into, isThere() ?? "");
+  return downloaded(into, ".age");
 }
 
 /** Looks into a backup, as far as the difference. */
@@ -149,7 +148,7 @@ test("a student is erased after a typed word, and the year is closed and taken b
 
   await page.click("#backup-open");
   await press(page, "Make a backup");
-  await expect.poll(() => readdirSync(folder).some((name) => name.endsWith(".zip"))).toBe(true);
+  await downloaded(folder, ".zip");
   await press(page, "Close the year …");
   await press(page, "Close the year");
   await waitForWords(page, "The year was closed on");
