@@ -1,5 +1,4 @@
 import { readFileSync } from "node:fs";
-import path from "node:path";
 import { beforeAll, expect, test } from "vitest";
 import { choose, fill, press, waitForWords } from "./support/browser";
 import { downloaded } from "./support/downloaded";
