@@ -4,7 +4,6 @@ const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
 /** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
 const LONGEST_WAIT_MS = 300_000;
-const LOOK_EVERY_MS = 50;
 
 /** Debian's Chromium with no calls of its own to the network, and a fresh profile unless one is named by its folder. */
 export function launchBrowser(profile?: string): Promise<Browser> {
@@ -41,21 +40,12 @@ export async function killBrowser(browser: Browser): Promise<void> {
 export async function openPage(context: Browser | BrowserContext, url: string): Promise<Page> {
   const page = await context.newPage();
   page.setDefaultTimeout(LONGEST_WAIT_MS);
-  lookNowAndThen(page);
   page.on("pageerror", (error) => {
     throw error;
   });
   await page.goto(url);
   await untilOpen(page);
   return page;
-}
-
-/** A look at every frame would take a third of a core from what is waited for. */
-function lookNowAndThen(page: Page): void {
-  const wait = page.waitForFunction.bind(page) as (...all: unknown[]) => unknown;
-  const rarely = (what: unknown, options: object = {}, ...rest: unknown[]) =>
-    wait(what, { polling: LOOK_EVERY_MS, ...options }, ...rest);
-  page.waitForFunction = rarely as typeof page.waitForFunction;
 }
 
 /** Waits until the data is there: the steps can be chosen before. */

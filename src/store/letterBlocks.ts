@@ -65,7 +65,7 @@ export async function dropWords(database: VineDatabase, ids: readonly string[]):
 }
 
 /** What is left of a block without some letters; none where nothing is. */
-export function without(block: LetterBlock, gone: ReadonlySet<string>): LetterBlock[] {
+function without(block: LetterBlock, gone: ReadonlySet<string>): LetterBlock[] {
   // Most go whole: those need not be unpacked.
   if (block.letterIds.every((id) => gone.has(id))) return [];
   return blockOf(lettersIn(block).filter(({ id }) => !gone.has(id)));
