@@ -67,6 +67,11 @@ export function mayWithdraw(state: LetterState): boolean {
 /** Ends that are no good ones, and need somebody to look. */
 export const TROUBLE: readonly LetterState[] = ["refused", "returned", "uncertain"];
 
+/** Whether a letter did not arrive, or nobody knows: it was taken back, or met trouble. */
+export function mayNotHaveArrived(state: LetterState): boolean {
+  return TROUBLE.includes(state) || state === "withdrawn";
+}
+
 /** What a state means to the teacher. */
 export const STATE_WORDS: Record<LetterState, string> = {
   prepared: "being handed over",

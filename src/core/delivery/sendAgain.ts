@@ -1,7 +1,7 @@
 import { type Change, setRows } from "../change/change";
 import type { World } from "../model/world";
 import { counted } from "../words";
-import { TROUBLE } from "./letterState";
+import { mayNotHaveArrived } from "./letterState";
 import { preparedRound } from "./preparedRound";
 import type { Letter, Round, WholeLetter } from "./round";
 
@@ -13,8 +13,7 @@ export interface Again {
 
 /** Whether a letter can be sent again: it did not arrive, or nobody knows, and no other went in its place. */
 export function canGoAgain({ state, sentAgain, recipient }: Letter): boolean {
-  const missed = TROUBLE.includes(state) || state === "withdrawn";
-  return missed && !sentAgain && recipient.kind !== "teacher" && recipient.kind !== "group";
+  return mayNotHaveArrived(state) && !sentAgain && recipient.kind !== "teacher" && recipient.kind !== "group";
 }
 
 /** A round of letters that had not arrived, with the same words, to these people alone. `leavesAt` and `now` in ms since the epoch. */

@@ -71,35 +71,30 @@ const BY_LANGUAGE: Readonly<Record<string, LetterWords>> = {
 /** The languages that the product's own words are written in, by their tags. */
 export const LETTER_LANGUAGES: readonly string[] = Object.keys(BY_LANGUAGE);
 
-/** The part of a tag (BCP 47) that names the language: "es" of "es-MX". */
-export function baseLanguage(tag: string): string {
-  // Asked for every value of every letter, with a handful of tags.
-  const known = baseLanguages.get(tag);
-  if (known !== undefined) return known;
-  const base = tag.toLowerCase().split("-")[0] ?? tag;
-  baseLanguages.set(tag, base);
-  return base;
+/** What is asked of a handful of tags for every value of every letter is worked out once for each. */
+function onceForEachTag<Value>(of: (tag: string) => Value): (tag: string) => Value {
+  const known = new Map<string, Value>();
+  return (tag) => {
+    const before = known.get(tag);
+    if (before !== undefined) return before;
+    const value = of(tag);
+    known.set(tag, value);
+    return value;
+  };
 }
-const baseLanguages = new Map<string, string>();
+
+/** The part of a tag (BCP 47) that names the language: "es" of "es-MX". */
+export const baseLanguage = onceForEachTag((tag) => tag.toLowerCase().split("-")[0] ?? tag);
 
 /**
  * How a tag (BCP 47) says that its language is written: "zh" of "zh-CN", "zh-Hant" of "zh-TW", where the script is not the
  * usual one (Unicode's likely subtags, UTS 35).
  */
-export function writtenLanguage(tag: string): string {
-  const known = writtenLanguages.get(tag);
-  if (known !== undefined) return known;
-  const written = withScript(tag);
-  writtenLanguages.set(tag, written);
-  return written;
-}
-const writtenLanguages = new Map<string, string>();
-
-function withScript(tag: string): string {
+export const writtenLanguage = onceForEachTag((tag) => {
   const base = baseLanguage(tag);
   const script = scriptOf(tag);
   return script === scriptOf(base) ? base : `${base}-${script}`;
-}
+});
 
 /** The script (ISO 15924) that a tag means; that of its language alone where the rest can't be read, and none where nothing can. */
 function scriptOf(tag: string): string | undefined {
@@ -132,11 +127,4 @@ export function wordsIn(language: string): LetterWords {
 const RIGHT_TO_LEFT = new Set(["Arab", "Hebr", "Syrc", "Thaa", "Nkoo", "Adlm", "Rohg"]);
 
 /** Whether a language is written from right to left. */
-export function isRightToLeft(language: string): boolean {
-  const known = rightToLeft.get(language);
-  if (known !== undefined) return known;
-  const isIt = RIGHT_TO_LEFT.has(scriptOf(language) ?? "");
-  rightToLeft.set(language, isIt);
-  return isIt;
-}
-const rightToLeft = new Map<string, boolean>();
+export const isRightToLeft = onceForEachTag((tag) => RIGHT_TO_LEFT.has(scriptOf(tag) ?? ""));

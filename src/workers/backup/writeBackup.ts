@@ -15,8 +15,8 @@ import { countParts } from "./countParts";
 import { Hashing } from "./hashing";
 import { someAtOnce } from "./someAtOnce";
 
-// This is a worker already, and its policy lets no other be made from text.
 const CHUNK_BYTES = 65_536;
+// This is a worker already, and its policy lets no other be made from text.
 configure({ useWebWorkers: false, chunkSize: CHUNK_BYTES });
 
 export interface WriteAsked {

@@ -22,7 +22,7 @@ export function VariantState({ note, variant, onChange }: VariantStateProps) {
   const change = useChange();
   const { language } = variant;
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-  const base = writtenLanguage(language);
+  const written = writtenLanguage(language);
   if (isDraft(note, variant)) {
     const confirm = () =>
       onChange({ variants: note.variants.map((one) => (one === variant ? { ...one, isConfirmed: true } : one)) });
@@ -35,12 +35,12 @@ export function VariantState({ note, variant, onChange }: VariantStateProps) {
       </span>
     );
   }
-  if (settings.readLanguages?.includes(base) || !isOwnTranslation(variant, language)) return null;
+  if (settings.readLanguages?.includes(written) || !isOwnTranslation(variant, language)) return null;
   const confirmRead = () =>
     change(
       (now) => {
         const { readLanguages = [] } = now.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-        return changeSettings(now, { readLanguages: [...new Set([...readLanguages, base])] });
+        return changeSettings(now, { readLanguages: [...new Set([...readLanguages, written])] });
       },
       `The ready-made words in ${languageName(language)} count as read.`,
     );
