@@ -55,7 +55,24 @@ export async function untilOpen(page: Page): Promise<void> {
 
 /** Clicks the first control of a role with a name; waits until it is there and can be used. */
 export async function press(page: Page, name: string, role = "button"): Promise<void> {
-  await page.locator(`::-p-aria([name="${name}"][role="${role}"])`).click();
+  await orSaysWhatShows(page, `“${name}” (${role}) could not be pressed`, () =>
+    page.locator(`::-p-aria([name="${name}"][role="${role}"])`).click(),
+  );
+}
+
+/** Does something; where it fails, the error says what the page showed instead. */
+async function orSaysWhatShows<Result>(page: Page, what: string, act: () => Promise<Result>): Promise<Result> {
+  try {
+    return await act();
+  } catch (cause) {
+    const shows = await page.evaluate(() => {
+      const over = document.querySelector(".modal.show [role=dialog], .modal.show")?.textContent ?? "nothing";
+      const screen = document.querySelector("main")?.textContent ?? document.body.textContent ?? "";
+      const messages = [...document.querySelectorAll("[data-sonner-toast]")].map(({ textContent }) => textContent);
+      return `${location.pathname}, over it: ${over.slice(0, 150)}; messages: ${messages.join(" / ")}; focus: ${document.activeElement?.outerHTML.slice(0, 150)}; screen: ${screen.slice(0, 400)}`;
+    });
+    throw new Error(`${what}: ${String(cause)}. The page showed ${shows}`, { cause });
+  }
 }
 
 /** Types into the control with a label, in the place of what it held. */
@@ -82,7 +99,9 @@ export async function upload(page: Page, ...files: readonly string[]): Promise<v
 
 /** Waits until the page says something. */
 export async function waitForWords(page: Page, words: string, timeout = LONGEST_WAIT_MS): Promise<void> {
-  await page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), { timeout }, words);
+  await orSaysWhatShows(page, `“${words}” did not come`, () =>
+    page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), { timeout }, words),
+  );
 }
 
 /** Sets the control of a date, as its calendar does. */
