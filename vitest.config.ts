@@ -13,6 +13,7 @@ export default defineConfig({
           name: "unit",
           include: ["src/**/*.test.ts"],
           environment: "node",
+          maxWorkers: 2,
           testTimeout: 180_000,
           hookTimeout: 180_000,
         },

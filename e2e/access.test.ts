@@ -1,9 +1,9 @@
 import { readFile } from "node:fs/promises";
 import { createRequire } from "node:module";
 import path from "node:path";
-import { beforeAll, describe, expect, test } from "vitest";
-import { openPage, press, waitForWords } from "./support/browser";
-import { browser, goOnWith, journey, page, server } from "./support/journey";
+import { beforeAll, expect, test } from "vitest";
+import { press, waitForWords } from "./support/browser";
+import { journey, page, server } from "./support/journey";
 import { beginNote, bringIn, leaveOutUnreachable, send, setTakeBack, wordsOf } from "./support/steps";
 
 // An empty browser, so that the empty views are seen too.
@@ -13,15 +13,25 @@ beforeAll(async () => {
   axe = await readFile(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
 });
 
-/** What axe finds on the page as it is. */
+/** What axe finds on the page as it is, and of its colours in the dark. */
 async function findings(): Promise<string[]> {
   await page.evaluate(axe);
   return page.evaluate(async () => {
-    const { axe: checker } = window as unknown as {
-      axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> };
-    };
-    return (await checker.run()).violations.flatMap(({ id, nodes }) =>
-      nodes.map(({ html }) => `${id}: ${html.slice(0, 200)}`),
+    interface Found {
+      readonly violations: readonly { readonly id: string; readonly nodes: readonly { readonly html: string }[] }[];
+    }
+    const { axe: checker } = window as unknown as { axe: { run(options: object): Promise<Found> } };
+    const { dataset } = document.documentElement;
+    const { bsTheme } = dataset;
+    const inLight = await checker.run({});
+    dataset.bsTheme = "dark";
+    const inDark = await checker.run({ runOnly: ["color-contrast", "link-in-text-block"] });
+    if (bsTheme === undefined) delete dataset.bsTheme;
+    else dataset.bsTheme = bsTheme;
+    return [inLight, inDark].flatMap(({ violations }, place) =>
+      violations.flatMap(({ id, nodes }) =>
+        nodes.map(({ html }) => `${id}${place === 1 ? " in the dark" : ""}: ${html.slice(0, 200)}`),
+      ),
     );
   });
 }
@@ -98,92 +108,89 @@ async function findingsOfMarking(): Promise<Record<string, string[]>> {
 
 const VIEWS = ["Desk", "Families", "Gradebook", "Notes", "Record", "Practice post", "Settings"];
 
-describe.each(["light", "dark"])("in %s", (theme) => {
-  test("axe finds nothing on any view, empty or full", async () => {
-    goOnWith(await openPage(await browser.createBrowserContext(), server.url));
-    // A colour that is still on its way is no colour to be judged.
-    await page.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
-    await page.evaluate((chosen) => localStorage.setItem("vine-note-theme", chosen), theme);
-    await page.reload();
-    const found: Record<string, string[]> = {};
-    for (const state of ["empty", "full"]) {
-      for (const view of VIEWS) {
-        await press(page, view, "link");
-        await page.waitForFunction((title) => document.querySelector("h1")?.textContent === title, {}, view);
-        if (state === "full" && view === "Gradebook") await page.waitForSelector(".grid");
-        if (state === "full" && view === "Families") await page.waitForSelector(".long-list li");
-        found[`${state} ${view}`] = await findings();
-      }
-      if (state === "empty") {
-        await press(page, "Desk", "link");
-        await press(page, "Open the demo school");
-        await waitForWords(page, "Write to all");
-      }
+test("axe finds nothing on any view, empty or full, in light or dark", async () => {
+  // A colour that is still on its way is no colour to be judged.
+  await page.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
+  await page.evaluate(() => localStorage.setItem("vine-note-theme", "light"));
+  await page.reload();
+  const found: Record<string, string[]> = {};
+  for (const state of ["empty", "full"]) {
+    for (const view of VIEWS) {
+      await press(page, view, "link");
+      await page.waitForFunction((title) => document.querySelector("h1")?.textContent === title, {}, view);
+      if (state === "full" && view === "Gradebook") await page.waitForSelector(".grid");
+      if (state === "full" && view === "Families") await page.waitForSelector(".long-list li");
+      found[`${state} ${view}`] = await findings();
     }
-    await setTakeBack(page, 0);
-    await press(page, "Gradebook", "link");
-    await page.waitForSelector(".grid .head-button");
-    await page.$eval(".grid .head-button", (button) => (button as HTMLButtonElement).click());
-    await waitForWords(page, "Write to those from");
-    found.assignment = await findings();
-    await page.locator(".pin-name button").click();
-    await waitForWords(page, "How is this made");
-    found.student = await findings();
-    await press(page, "Class settings");
-    await page.waitForSelector("#class-method");
-    found.settings = await findings();
-    await press(page, "Seating", "link");
-    await page.waitForSelector(".room .desk");
-    await page.click("#seats-building");
-    await page.waitForSelector("#room-door");
-    found.seating = await findings();
-    Object.assign(found, await findingsOfMarking());
-    await press(page, "Gradebook", "link");
-    await press(page, "Reports", "link");
-    await page.waitForSelector("img.paper-view");
-    found.reports = await findings();
-    await press(page, "Change a copy");
-    await page.waitForSelector(".workspace.is-design img.paper-view");
-    found.design = await findings();
-    await press(page, "Families", "link");
-    await page.waitForSelector(".long-list li .btn-link");
-    await page.locator(".long-list li .btn-link").click();
-    await waitForWords(page, "First contact");
-    found.family = await findings();
+    if (state === "empty") {
+      await press(page, "Desk", "link");
+      await press(page, "Open the demo school");
+      await waitForWords(page, "Write to all");
+    }
+  }
+  await setTakeBack(page, 0);
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid .head-button");
+  await page.$eval(".grid .head-button", (button) => (button as HTMLButtonElement).click());
+  await waitForWords(page, "Write to those from");
+  found.assignment = await findings();
+  await page.locator(".pin-name button").click();
+  await waitForWords(page, "How is this made");
+  found.student = await findings();
+  await press(page, "Class settings");
+  await page.waitForSelector("#class-method");
+  found.settings = await findings();
+  await press(page, "Seating", "link");
+  await page.waitForSelector(".room .desk");
+  await page.click("#seats-building");
+  await page.waitForSelector("#room-door");
+  found.seating = await findings();
+  Object.assign(found, await findingsOfMarking());
+  await press(page, "Gradebook", "link");
+  await press(page, "Reports", "link");
+  await page.waitForSelector("img.paper-view");
+  found.reports = await findings();
+  await press(page, "Change a copy");
+  await page.waitForSelector(".workspace.is-design img.paper-view");
+  found.design = await findings();
+  await press(page, "Families", "link");
+  await page.waitForSelector(".long-list li .btn-link");
+  await page.locator(".long-list li .btn-link").click();
+  await waitForWords(page, "First contact");
+  found.family = await findings();
+  await press(page, "Close");
+  for (const dialog of ["Photos …", "Copy or export a list", "Build addresses"]) {
+    await press(page, dialog);
+    await page.waitForSelector(".modal-body");
+    found[dialog] = await findings();
     await press(page, "Close");
-    for (const dialog of ["Photos …", "Copy or export a list", "Build addresses"]) {
-      await press(page, dialog);
-      await page.waitForSelector(".modal-body");
-      found[dialog] = await findings();
-      await press(page, "Close");
-    }
-    await press(page, "Open the cards", "link");
-    await press(page, "Make a card");
-    found.cards = await findings();
-    await press(page, "Publish");
-    await waitForWords(page, "The card is published.");
-    // The message may come before the link does.
-    await page.waitForSelector("a[href*='/card/']");
-    const link = await page.$eval("a[href*='/card/']", (anchor) => (anchor as HTMLAnchorElement).href);
-    await bringIn(page, [path.resolve(import.meta.dirname, "../demo/files/scores-earth-systems-9-block-5.tsv")]);
-    await waitForWords(page, "What do these marks mean?");
-    found["bring in"] = await findings();
-    await press(page, "scores-earth-systems-9-block-5.tsv");
-    await waitForWords(page, "What each column is");
-    found["one table"] = await findings();
-    await page.goto(link);
-    await page.waitForSelector("form");
-    found.card = await findings();
-    await page.goto(server.url);
-    await beginNote(page, "How things stand");
-    found.note = await findings();
-    await page.goto(server.url);
-    await beginNote(page, "Below 70 %");
-    await page.waitForSelector("[role=slider]");
-    found["note with a threshold"] = await findings();
-    Object.assign(found, await findingsOfRound());
-    expect(Object.fromEntries(Object.entries(found).filter(([, list]) => list.length > 0))).toEqual({});
-  });
+  }
+  await press(page, "Open the cards", "link");
+  await press(page, "Make a card");
+  found.cards = await findings();
+  await press(page, "Publish");
+  await waitForWords(page, "The card is published.");
+  // The message may come before the link does.
+  await page.waitForSelector("a[href*='/card/']");
+  const link = await page.$eval("a[href*='/card/']", (anchor) => (anchor as HTMLAnchorElement).href);
+  await bringIn(page, [path.resolve(import.meta.dirname, "../demo/files/scores-earth-systems-9-block-5.tsv")]);
+  await waitForWords(page, "What do these marks mean?");
+  found["bring in"] = await findings();
+  await press(page, "scores-earth-systems-9-block-5.tsv");
+  await waitForWords(page, "What each column is");
+  found["one table"] = await findings();
+  await page.goto(link);
+  await page.waitForSelector("form");
+  found.card = await findings();
+  await page.goto(server.url);
+  await beginNote(page, "How things stand");
+  found.note = await findings();
+  await page.goto(server.url);
+  await beginNote(page, "Below 70 %");
+  await page.waitForSelector("[role=slider]");
+  found["note with a threshold"] = await findings();
+  Object.assign(found, await findingsOfRound());
+  expect(Object.fromEntries(Object.entries(found).filter(([, list]) => list.length > 0))).toEqual({});
 });
 
 test("the keyboard alone covers names and figures, and reaches the first letter", async () => {

@@ -4,6 +4,9 @@ const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
 /** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
 const LONGEST_WAIT_MS = 300_000;
+const LOOK_EVERY_MS = 50;
+/** The test command looks for it. */
+const WAIT_ENDED = "WaitEnded";
 
 /** Debian's Chromium with no calls of its own to the network, and a fresh profile unless one is named by its folder. */
 export function launchBrowser(profile?: string): Promise<Browser> {
@@ -40,6 +43,10 @@ export async function killBrowser(browser: Browser): Promise<void> {
 export async function openPage(context: Browser | BrowserContext, url: string): Promise<Page> {
   const page = await context.newPage();
   page.setDefaultTimeout(LONGEST_WAIT_MS);
+  const wait = page.waitForFunction.bind(page) as (...all: unknown[]) => Promise<unknown>;
+  const orSays = (what: unknown, ...rest: unknown[]) =>
+    orSaysWhatShows(page, `${what} did not become true`, () => wait(what, ...rest));
+  page.waitForFunction = orSays as typeof page.waitForFunction;
   page.on("pageerror", (error) => {
     throw error;
   });
@@ -60,6 +67,11 @@ export async function press(page: Page, name: string, role = "button"): Promise<
   );
 }
 
+/** Something that was waited for did not come; what is wrong in itself is another error. */
+class WaitEnded extends Error {
+  override readonly name = WAIT_ENDED;
+}
+
 /** Does something; where it fails, the error says what the page showed instead. */
 async function orSaysWhatShows<Result>(page: Page, what: string, act: () => Promise<Result>): Promise<Result> {
   try {
@@ -71,7 +83,9 @@ async function orSaysWhatShows<Result>(page: Page, what: string, act: () => Prom
       const messages = [...document.querySelectorAll("[data-sonner-toast]")].map(({ textContent }) => textContent);
       return `${location.pathname}, over it: ${over.slice(0, 150)}; messages: ${messages.join(" / ")}; focus: ${document.activeElement?.outerHTML.slice(0, 150)}; screen: ${screen.slice(0, 400)}`;
     });
-    throw new Error(`${what}: ${String(cause)}. The page showed ${shows}`, { cause });
+    // What went wrong first, and not each that waited for it.
+    if (cause instanceof WaitEnded) throw cause;
+    throw new WaitEnded(`${what}: ${String(cause)}. The page showed ${shows}`, { cause });
   }
 }
 
@@ -99,8 +113,10 @@ export async function upload(page: Page, ...files: readonly string[]): Promise<v
 
 /** Waits until the page says something. */
 export async function waitForWords(page: Page, words: string, timeout = LONGEST_WAIT_MS): Promise<void> {
+  // A look at every frame would take a third of a core from what is waited for.
+  const options = { timeout, polling: LOOK_EVERY_MS };
   await orSaysWhatShows(page, `“${words}” did not come`, () =>
-    page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), { timeout }, words),
+    page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), options, words),
   );
 }
 

@@ -56,6 +56,7 @@ interface StoredLetter {
   readonly id: string;
   readonly state: string;
   readonly serverAnswer: string;
+  readonly nextAt?: number;
   readonly enclosures?: readonly { readonly sha256: string }[];
 }
 
