@@ -3,7 +3,7 @@ import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
 /** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
-const LONGEST_WAIT_MS = 300_000;
+const LONGEST_WAIT_MS = 180_000;
 const LOOK_EVERY_MS = 50;
 /** The test command looks for it. */
 const WAIT_ENDED = "WaitEnded";
@@ -13,7 +13,7 @@ export function launchBrowser(profile?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: CHROMIUM,
     // What is waited for ends by its own limit first.
-    protocolTimeout: 2 * LONGEST_WAIT_MS,
+    protocolTimeout: 600_000,
     ...(profile !== undefined && { userDataDir: profile }),
     args: [
       "--headless",
