@@ -169,7 +169,7 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
     version: 13,
     stores: {
       letterBlocks: "id, *letterIds",
-      letters: "id, state, recipient.id, studentId, [roundId+state], recipient.address",
+      letters: "id, state, studentId, [roundId+state], recipient.address",
     },
     fill: fillBlocks,
   },

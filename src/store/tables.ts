@@ -109,7 +109,7 @@ export const TABLES = {
   broughtIn: entry("id, appliedAt", broughtInSchema),
   recipes: entry("id", recipeSchema),
   rounds: entry("id, createdAt, noteId", roundSchema),
-  letters: entry("id, state, recipient.id, studentId, [roundId+state], recipient.address", letterSchema),
+  letters: entry("id, state, studentId, [roundId+state], recipient.address", letterSchema),
   /** The words of letters, many in one record: the base64 of DEFLATE (RFC 1951) of a JSON list, and how long that is. */
   letterBlocks: entry(
     "id, *letterIds",

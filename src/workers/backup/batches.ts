@@ -1,8 +1,11 @@
-/** Puts what comes in batches, and reads on while one is put; never more than two batches are held. */
+const PUT_AT_ONCE = 2;
+
+/** Puts what comes in batches, one after the other, and reads on meanwhile; never more than three batches are held. */
 export class Batches<Item> {
   private items: Item[] = [];
   private size = 0;
-  private putting: Promise<void> = Promise.resolve();
+  /** Those that are being put, the first one first: a database has the next one at hand when it is done with one. */
+  private puts: readonly Promise<void>[] = [];
 
   constructor(
     /** The size that is put at once. */
@@ -20,16 +23,18 @@ export class Batches<Item> {
   /** Resolves once all is put. Errors: those of any batch. */
   async end(): Promise<void> {
     await this.next();
-    await this.putting;
+    await Promise.all(this.puts);
   }
 
   private async next(): Promise<void> {
-    await this.putting;
+    if (this.puts.length === PUT_AT_ONCE) await this.puts[0];
     const { items } = this;
     this.items = [];
     this.size = 0;
-    if (items.length > 0) this.putting = this.put(items);
+    if (items.length === 0) return;
+    const put = this.put(items);
     // Told to whoever comes next.
-    this.putting.catch(() => undefined);
+    put.catch(() => undefined);
+    this.puts = [...this.puts, put].slice(-PUT_AT_ONCE);
   }
 }

@@ -69,7 +69,7 @@ export async function readBackup(
       const read = someAtOnce(files, async ([sha256, length]) => {
         const bytes =
           key === undefined
-            ? await wholePart(partNamed(parts, filePart(sha256)), length)
+            ? await someBytes(partNamed(parts, filePart(sha256)), length)
             : await unsealed(beside, sha256, key);
         if (bytes.length !== length || (await hashOf(bytes)) !== sha256) throw new BackupProblem("damaged");
         return { sha256, bytes: bytes.buffer };
@@ -80,11 +80,12 @@ export async function readBackup(
       }
       await laid.end();
     };
-    // Some tables are slow to be put, and all else is slow to be read: neither waits for the other.
+    // Some tables are slow to be put, others and files are slow to be read: none waits for another.
     const isLong = ([, { records }]: (typeof tables)[number]) => records > RECORDS_AT_ONCE * LONG_IN_BATCHES;
     await allOrFirstFault([
       readTables(tables.filter(isLong)),
-      readTables(tables.filter((one) => !isLong(one))).then(readFiles),
+      readTables(tables.filter((one) => !isLong(one))),
+      readFiles(),
     ]);
     const server = manifest.server && (await textOf(partNamed(parts, SERVER_NAME), manifest.server));
     await target.finish();
@@ -132,7 +133,7 @@ async function decrypted(
 }
 
 async function partsOf(zip: Blob): Promise<ReadonlyMap<string, FileEntry>> {
-  const entries: Entry[] = await new ZipReader(new BlobWindows(zip), { checkSignature: true }).getEntries();
+  const entries: Entry[] = await new ZipReader(new BlobWindows(zip)).getEntries();
   const parts = new Map<string, FileEntry>();
   for (const entry of entries) {
     // Two parts of one name: one of them would be looked at and the other taken.
@@ -145,7 +146,7 @@ async function partsOf(zip: Blob): Promise<ReadonlyMap<string, FileEntry>> {
 async function manifestOf(parts: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
   const part = parts.get(MANIFEST_NAME);
   if (!part) throw new BackupProblem("no backup");
-  const text = new TextDecoder().decode(await someBytes(part, LONGEST_MANIFEST_BYTES));
+  const text = new TextDecoder().decode(await someBytes(part, LONGEST_MANIFEST_BYTES, true));
   const json = JSON.parse(text) as { format?: unknown };
   // A newer one may say other things in other ways.
   if (typeof json.format === "number" && json.format > BACKUP_FORMAT) throw new BackupProblem("newer");
@@ -171,7 +172,13 @@ function partNamed(parts: ReadonlyMap<string, FileEntry>, name: string): FileEnt
 }
 
 /** Gives a part bit by bit, and never more of it than it should have. */
-async function eachChunk(part: FileEntry, most: number, take: (chunk: Uint8Array) => Promise<void>): Promise<void> {
+async function eachChunk(
+  part: FileEntry,
+  most: number,
+  take: (chunk: Uint8Array) => Promise<void>,
+  // Of other parts their SHA-256 says more.
+  checkSignature = false,
+): Promise<void> {
   let bytes = 0;
   const sink = new WritableStream<Uint8Array>({
     async write(chunk) {
@@ -180,23 +187,18 @@ async function eachChunk(part: FileEntry, most: number, take: (chunk: Uint8Array
       await take(chunk);
     },
   });
-  await part.getData(sink, { checkSignature: true });
+  await part.getData(sink, { checkSignature });
 }
 
-async function someBytes(part: FileEntry, most: number): Promise<Uint8Array<ArrayBuffer>> {
+async function someBytes(part: FileEntry, most: number, checkSignature?: boolean): Promise<Uint8Array<ArrayBuffer>> {
   const chunks: Uint8Array[] = [];
-  await eachChunk(part, most, async (chunk) => {
-    chunks.push(chunk.slice());
-  });
+  const take = async (chunk: Uint8Array) => void chunks.push(chunk.slice());
+  await eachChunk(part, most, take, checkSignature);
   return joined(chunks);
 }
 
-async function wholePart(part: FileEntry, length: number): Promise<Uint8Array<ArrayBuffer>> {
-  return someBytes(part, length);
-}
-
 async function textOf(part: FileEntry, { bytes, sha256 }: Part): Promise<string> {
-  const whole = await wholePart(part, bytes);
+  const whole = await someBytes(part, bytes);
   if (whole.length !== bytes || (await hashOf(whole)) !== sha256) throw new BackupProblem("damaged");
   return new TextDecoder().decode(whole);
 }
