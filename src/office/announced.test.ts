@@ -1,3 +1,5 @@
+import { setFrozen } from "./announcedWord";
+import { sendRun, skipRun } from "./runWord";
 import "fake-indexeddb/auto";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
@@ -82,7 +84,7 @@ describe("a round announced for a time", () => {
     const open = await announce(office, 3, true);
     const frozen = await announce(office, 4);
     const laid = await office.database.laidRounds.get(frozen);
-    if (laid) await office.plans.setFrozen(laid, true);
+    if (laid) await setFrozen(office, laid, true);
     const before = await come();
     await score(office, "q2", { Ana: 70, Ben: 10 });
     await world.untilLaid(office);
@@ -185,11 +187,11 @@ describe("a plan", () => {
       expect(await come()).toBe(before);
       const [run] = await office.read.runsThatAsk();
       if (!run) throw new Error("No run asks.");
-      if (word === "skip") await office.plans.skip(run);
-      else expect(await office.plans.send(run)).toMatchObject({ ok: true });
+      if (word === "skip") await skipRun(office, run);
+      else expect(await sendRun(office, run)).toMatchObject({ ok: true });
       expect(await office.read.runsThatAsk()).toEqual([]);
       // It is over: a second word does nothing.
-      if (word === "skip") expect(await office.plans.send(run)).toMatchObject({ ok: false });
+      if (word === "skip") expect(await sendRun(office, run)).toMatchObject({ ok: false });
     }
     await until(async () => (await come()) === before + 2);
     await world.untilLaid(office);
@@ -214,7 +216,7 @@ describe("a plan", () => {
     });
     const asking = await office.read.runsThatAsk();
     for (const run of asking) expect(run.why).toMatch(/something new to look at/);
-    if (asking[0]) expect(await office.plans.send(asking[0], true)).toMatchObject({ ok: true });
+    if (asking[0]) expect(await sendRun(office, asking[0], true)).toMatchObject({ ok: true });
     await world.untilLaid(office);
     expect((await office.read.runsToCome()).length).toBeGreaterThan(0);
     const kept = await office.read.findPlan("held");

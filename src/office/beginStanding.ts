@@ -8,6 +8,7 @@ import { noteFrom } from "@/core/starters/startNote";
 import type { Commit } from "@/store/commitChange";
 import { allPlans, databaseId } from "@/store/runRepository";
 import type { Office } from "./office";
+import { setPlan } from "./setPlan";
 
 /** A plan as it begins for a note: off, since only the teacher turns it on. */
 export async function newPlan(office: Office, noteId: string, part: ReadyMadeStanding["plan"]): Promise<Plan> {
@@ -54,5 +55,5 @@ export async function turnPlan(office: Office, plan: Plan, isOn: boolean, name: 
   const { around, database } = office;
   const laidBy = await databaseId(database, around.newId);
   const next = isOn ? { ...plan, isOn, onSince: around.now(), laidBy } : { ...plan, isOn };
-  return office.plans.setPlan(plan, next, `“${name}” ${isOn ? "is on" : "is off"}.`);
+  return setPlan(office, plan, next, `“${name}” ${isOn ? "is on" : "is off"}.`);
 }

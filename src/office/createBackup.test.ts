@@ -23,7 +23,7 @@ async function begin(): Promise<{ api: BackupApi; name: string; hashes: string[]
     await database.enclosedFiles.put({ sha256, bytes: bytes.buffer });
   }
   database.close();
-  return { api: createBackup(newId, QUICK), name: database.name, hashes };
+  return { api: createBackup({ newId, workFactor: QUICK }), name: database.name, hashes };
 }
 
 function into(folder: FakeFolder, name: string, identity?: string): BackupAsked {

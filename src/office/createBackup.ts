@@ -3,13 +3,22 @@ import { backupSource } from "@/store/backupSource";
 import { differenceBetween } from "@/store/differenceBetween";
 import { fillDatabase } from "@/store/fillDatabase";
 import { openDatabase } from "@/store/openDatabase";
+import type { RecordPutter } from "@/store/putRecords";
 import { readBackup } from "@/workers/backup/readBackup";
 import { writeBackup } from "@/workers/backup/writeBackup";
 import type { BackupApi } from "./backupApi";
 import { filesBeside, takeOutOld, writeFile } from "./folderFiles";
 
-/** Writes and reads backups; runs in a worker of its own. `workFactor` is of deriving a key; the library's own where none is given. */
-export function createBackup(newId: () => string, workFactor?: number): BackupApi {
+interface BackupMeans {
+  newId(): string;
+  /** Of deriving a key; the library's own where none is given. */
+  readonly workFactor?: number;
+  /** A thread of its own for what is put while a backup is read on; none puts in the thread that reads. */
+  readonly startPutter?: () => RecordPutter;
+}
+
+/** Writes and reads backups; runs in a worker of its own. */
+export function createBackup({ newId, workFactor, startPutter }: BackupMeans): BackupApi {
   return {
     async write(databaseName, { passphrase, madeAt, server, into }, onProgress) {
       const database = openDatabase(databaseName);
@@ -37,7 +46,7 @@ export function createBackup(newId: () => string, workFactor?: number): BackupAp
       }
     },
     async read(file, passphrase, beside, into, onProgress) {
-      const target = fillDatabase(into);
+      const target = fillDatabase(into, startPutter?.());
       try {
         const read = await readBackup(file, passphrase, beside && filesBeside(beside), target, onProgress);
         target.close();

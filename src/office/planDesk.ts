@@ -1,28 +1,23 @@
-import { adding, removing, updating } from "@/core/change/change";
 import type { LaidRound } from "@/core/delivery/laidRound";
-import { isFinal } from "@/core/delivery/letterState";
-import { type GatheredLetter, withGathered } from "@/core/delivery/plans/digestLetter";
 import { nextRunTime, runTimes } from "@/core/delivery/plans/recurrence";
-import { isRunOver, type PlanMemory, type Run, runId } from "@/core/delivery/plans/run";
+import { isRunOver, type Run, runId } from "@/core/delivery/plans/run";
 import { MS_PER_DAY } from "@/core/model/day";
-import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { schoolYearOf } from "@/core/model/schoolYear";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { findNote } from "@/store/findNote";
-import { gatheredByReader } from "@/store/gatheredLetters";
-import { changeLaid, dropUnsentRuns, forgetLaid, keepAsItIs, laidRounds } from "@/store/laidRounds";
+import { dropUnsentRuns, laidRounds } from "@/store/laidRounds";
 import { plansWaitForWord } from "@/store/restored";
-import { findRound, lettersOfRound } from "@/store/roundRepository";
-import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, planMemory, runsOf } from "@/store/runRepository";
-import type { DryRun } from "@/workers/engine/planFresh";
-import { STILL_RIGHT_MS, takeBack } from "./handOver";
+import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
+import { dryRun, memoryOf } from "./dryRun";
+import { STILL_RIGHT_MS } from "./handOver";
 import { LAYING_LOCK } from "./layingLock";
 import { freshAsked, freshenAnnounced, layRun, type Standing, type StandingNow } from "./layRun";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
-import type { Sent } from "./sendNote";
+import { rememberPlan } from "./rememberPlan";
 import { settleRestored } from "./settleRestored";
+import { OUT_OF_DATE, settleRuns, takeOutRuns } from "./settleRuns";
 
 /** Laying waits until nothing was changed for so long, in ms. */
 const REST_MS = 1_500;
@@ -117,7 +112,7 @@ export class PlanDesk {
     this.isStirred = false;
     // What left since a backup was made that was put back comes before anything is laid.
     await settleRestored(office);
-    await this.settle();
+    await settleRuns(office);
     // The computer of before may still send what these would.
     if (await plansWaitForWord(database)) return;
     await office.upToDate();
@@ -129,14 +124,14 @@ export class PlanDesk {
       const note = await findNote(database, plan.id);
       // A plan that no browser has laid yet is this one's.
       if (!plan.isOn || !note || (plan.laidBy !== "" && plan.laidBy !== own)) continue;
-      const standing = { plan, note, memory: await this.remember(plan, note, isStirred) };
+      const standing = { plan, note, memory: await rememberPlan(office, plan, note, isStirred) };
       for (const at of await this.timesOf(standing)) {
         wantedRuns.add(runId(plan.id, at));
         due.push({ at, order: plan.order, lay: () => this.layOne(plan.id, at) });
       }
     }
     this.nextDue = Math.min(...due.flatMap(({ at }) => (at > office.around.now() ? [at] : [])));
-    await this.takeOut(wantedRuns);
+    await takeOutRuns(office, wantedRuns);
     for (const laid of await laidRounds(database)) {
       if (laid.planId !== undefined || laid.state !== "outdated") continue;
       due.push({ at: laid.at, order: -1, lay: () => this.freshen(laid.id) });
@@ -146,7 +141,7 @@ export class PlanDesk {
       if (!this.isOpen) return;
       if (await lay()) await this.afterChange(at);
     }
-    await this.settle();
+    await settleRuns(office);
     await dropUnsentRuns(database);
   }
 
@@ -159,22 +154,6 @@ export class PlanDesk {
       this.office,
       later.map(({ id }) => id),
     );
-  }
-
-  private async remember(plan: Plan, note: Note, isStirred: boolean): Promise<PlanMemory> {
-    const { database, engine, around } = this.office;
-    const memory = await this.memoryOf(plan);
-    const isNew = (await planMemory(database, plan.id))?.onSince !== plan.onSince;
-    if (!isNew && !isStirred) return memory;
-    const asksEnd = plan.repeat === "once until it ends" || plan.when.kind === "begins to fit";
-    if (asksEnd) {
-      const view = await engine.standing(note, memory.baseline);
-      if (isNew && plan.when.kind === "begins to fit") memory.baseline = [...view.selected];
-      const now = around.now();
-      memory.ended = { ...memory.ended, ...Object.fromEntries(view.notSo.map((key) => [key, now])) };
-    }
-    await keepPlanMemory(database, memory);
-    return memory;
   }
 
   /** When the runs of a plan come due that are to be looked at now. */
@@ -228,7 +207,7 @@ export class PlanDesk {
     const asOf = await this.office.upToDate();
     const plan = await findPlan(database, planId);
     const note = await findNote(database, planId);
-    return plan?.isOn && note ? { plan, note, memory: await this.memoryOf(plan), asOf } : undefined;
+    return plan?.isOn && note ? { plan, note, memory: await memoryOf(this.office, plan), asOf } : undefined;
   }
 
   /** Lays one run where it is not as it should be. Gives whether other letters are to leave. */
@@ -266,7 +245,7 @@ export class PlanDesk {
   }
 
   private async ask(standing: Standing, at: number, asks: NonNullable<Run["asks"]>, why: string): Promise<void> {
-    const { summary, stopped, letters } = await this.dry(standing, Math.max(at, this.office.around.now()));
+    const { summary, stopped, letters } = await dryRun(this.office, standing, Math.max(at, this.office.around.now()));
     if (letters.length === 0 && stopped.length === 0) return this.keep(standing, at, { state: "nobody", summary });
     await this.keep(standing, at, { state: "asking", asks, why, summary, stopped: stopped.map(({ words }) => words) });
   }
@@ -286,191 +265,6 @@ export class PlanDesk {
       ...part,
     });
   }
-
-  /** What is laid of plans that are off, changed or gone is called back. */
-  private async takeOut(wanted: ReadonlySet<string>): Promise<void> {
-    const { office } = this;
-    const { database } = office;
-    const now = office.around.now();
-    await this.dropOrphans();
-    const gone = (await laidRounds(database)).filter(
-      ({ runId: id, at }) => id !== undefined && !wanted.has(id) && at > now,
-    );
-    if (gone.length === 0) return;
-    const ids = gone.map(({ id }) => id);
-    const sent = gone.filter(({ hasLetters }) => hasLetters).map(({ id }) => id);
-    await forgetLaid(database, ids);
-    await database.runs.bulkDelete(gone.flatMap(({ runId: id = [] }) => id));
-    if (sent.length > 0) await takeBack(office, ...sent).catch(() => undefined);
-    await office.hearNow();
-  }
-
-  /** A page that was closed in the moment of laying a run leaves the place that was kept for it, without a run or a letter. */
-  private async dropOrphans(): Promise<void> {
-    const { database } = this.office;
-    const orphans: string[] = [];
-    for (const { id, runId: ofRun } of await laidRounds(database)) {
-      if (ofRun === undefined || (await findRound(database, id))) continue;
-      if ((await database.runs.get(ofRun))?.roundId !== id) orphans.push(id);
-    }
-    await forgetLaid(database, orphans);
-  }
-
-  /** What became of runs whose time has come, and of announced rounds that left. */
-  private async settle(): Promise<void> {
-    const { database, around } = this.office;
-    const now = around.now();
-    for (const laid of await laidRounds(database)) {
-      if (laid.at > now) continue;
-      const letters = await lettersOfRound(database, laid.id);
-      // What is leaving may still wait again.
-      if (letters.some(({ state }) => !isFinal(state))) continue;
-      await forgetLaid(database, [laid.id]);
-      const run = laid.runId === undefined ? undefined : await database.runs.get(laid.runId);
-      if (!run) continue;
-      const isLate = letters.length > 0 && letters.every(({ state }) => state === "withdrawn");
-      if (isLate) {
-        const { notAfter = Number.POSITIVE_INFINITY } = (await findRound(database, laid.id)) ?? {};
-        const about = notAfter < now ? { why: GRADEBOOK_OLD, cautions: ["gradebook-old"] } : { why: OUT_OF_DATE };
-        await keepRun(database, { ...run, ...about, state: "asking", asks: "late", roundId: undefined });
-      } else await keepRun(database, { ...run, state: letters.length > 0 ? "left" : "nobody" });
-    }
-  }
-
-  /** What the next run of a plan would be, as things stand. */
-  async dryRun(plan: Plan, note: Note): Promise<(DryRun & { readonly at: number }) | undefined> {
-    const standing = { plan, note, memory: await this.memoryOf(plan) };
-    const when = this.nextAt(plan) ?? this.office.around.now();
-    return { ...(await this.dry(standing, when)), at: when };
-  }
-
-  /** What somebody would get in the next run; `anybody` also where they wish for no digest. */
-  async lettersFor(plan: Plan, note: Note, recipientId: string, anybody = false): Promise<ShownRunLetter[]> {
-    const { engine, database, world } = this.office;
-    const at = this.nextAt(plan) ?? this.office.around.now();
-    const gathered = plan.digest ? await gatheredByReader(database) : new Map<string, GatheredLetter[]>();
-    const standing = { plan, note, memory: await this.memoryOf(plan) };
-    const fresh = freshAsked(this.office, standing, at, undefined, [...gathered.keys()]);
-    const asked =
-      anybody && fresh.run ? { ...fresh, sendsEmpty: true, run: { ...fresh.run, digest: undefined } } : fresh;
-    const letters = await engine.dryLetters(note, asked, recipientId);
-    const language = world.guardians.get(recipientId)?.language ?? note.language;
-    return letters.map(({ subject, html, text }) => ({
-      subject,
-      ...withGathered({ html, text }, gathered.get(recipientId) ?? [], language),
-    }));
-  }
-
-  private async memoryOf(plan: Plan): Promise<PlanMemory> {
-    const known = await planMemory(this.office.database, plan.id);
-    return known?.onSince === plan.onSince ? known : { id: plan.id, onSince: plan.onSince, baseline: [], ended: {} };
-  }
-
-  /** When a plan runs next; none where it waits for what comes in, or is over. Ms since the epoch. */
-  nextAt({ when }: Plan): number | undefined {
-    const { world, around } = this.office;
-    const school = schoolYearOf(world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS);
-    return when.kind === "times" ? nextRunTime(when, school, around.now()) : undefined;
-  }
-
-  private async dry(standing: Standing, at: number): Promise<DryRun> {
-    const { plan, note } = standing;
-    const run = await this.office.database.runs.get(runId(plan.id, at));
-    const gathered = plan.digest ? await gatheredByReader(this.office.database, run?.roundId) : undefined;
-    return this.office.engine.dryRun(
-      note,
-      freshAsked(this.office, standing, at, run?.roundId, gathered && [...gathered.keys()]),
-    );
-  }
-
-  /** The teacher's word on a run: it goes now, or at its time where that is to come; cautions that she saw hold it no more. */
-  async send(run: Run, allowAlways = false): Promise<Sent> {
-    const { office } = this;
-    return office.around.locks.request(LAYING_LOCK, async () => {
-      let plan = await findPlan(office.database, run.planId);
-      const note = await findNote(office.database, run.planId);
-      if (!plan || !note) return { ok: false, problem: "This note is not there any more, so nothing was sent." };
-      const allowed = run.cautions ?? [];
-      if (allowAlways && allowed.length > 0) {
-        const next = { ...plan, allowedCautions: [...new Set([...plan.allowedCautions, ...allowed])] };
-        await this.setPlan(plan, next, `“${note.name}” may leave in spite of what was seen.`);
-        plan = next;
-      }
-      const known = await office.database.runs.get(run.id);
-      if (known && isRunOver(known.state))
-        return { ok: false, problem: "This run is over already. Nothing goes twice." };
-      const { takeBackSeconds } = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
-      const leavesAt = Math.max(run.at, office.around.now() + takeBackSeconds * 1000);
-      const asOf = await office.upToDate();
-      const memory = await this.remember(plan, note, false);
-      const check = await this.dry({ plan, note, memory }, leavesAt);
-      // What she saw is what she allows; something newer is looked at first.
-      const fresh = known?.asks !== "held" ? check.check.findings.map(({ finding }) => finding.code) : allowed;
-      const done = await layRun(office, { plan, note, memory, asOf }, run.at, leavesAt, known, { allowed: fresh });
-      await office.hearNow();
-      office.line.wake();
-      const after = await office.database.runs.get(run.id);
-      if (done === "held") return { ok: false, problem: after?.why ?? "Something holds it." };
-      if (!after?.roundId || !(await findRound(office.database, after.roundId)))
-        return { ok: false, problem: "Nobody is written to any more, so nothing was sent." };
-      return { ok: true, roundId: after.roundId };
-    });
-  }
-
-  /** A run does not go. */
-  async skip(run: Run): Promise<void> {
-    const { office } = this;
-    await keepRun(office.database, { ...run, state: "skipped" });
-    if (run.roundId === undefined) return;
-    await forgetLaid(office.database, [run.roundId]);
-    if (await findRound(office.database, run.roundId)) await takeBack(office, run.roundId).catch(() => undefined);
-  }
-
-  /** Begins, changes or ends a plan. */
-  async setPlan(before: Plan | undefined, next: Plan | undefined, words: string) {
-    const change = next
-      ? before
-        ? updating("plans", before, next)
-        : adding("plans", [next])
-      : before
-        ? removing("plans", [before])
-        : {};
-    return this.office.commit(change, { words, screen: "Notes" });
-  }
-
-  /** An announced round stays as it is, or is made anew again. */
-  async setFrozen(laid: LaidRound, isFrozen: boolean): Promise<void> {
-    const { database, line } = this.office;
-    if (isFrozen) {
-      await changeLaid(database, laid.id, { state: "frozen", held: undefined });
-      // The post room keeps it back where it was outdated: it is told that it goes as it is.
-      await keepAsItIs(database, laid);
-      line.wake();
-    } else {
-      await changeLaid(database, laid.id, { state: "fresh" });
-      await markAndTell(this.office, [laid.id]);
-      this.wake();
-    }
-  }
-
-  /** What was seen holds an announced round no more. */
-  async letGo(laid: LaidRound): Promise<void> {
-    const { choices, held } = laid;
-    if (!choices || !held) return;
-    const seenCautions = [...new Set([...choices.seenCautions, ...held.unseen])];
-    await changeLaid(this.office.database, laid.id, { choices: { ...choices, seenCautions }, held: undefined });
-    this.wake();
-  }
-}
-
-/** A letter of a run, as it would leave. */
-export interface ShownRunLetter {
-  readonly subject: string;
-  readonly html: string;
-  readonly text: string;
 }
 
 const ASKS_FIRST = "It waits for your word.";
-const GRADEBOOK_OLD =
-  "Nothing was changed in the gradebook for more than a week, so it asks whether what it says still holds.";
-const OUT_OF_DATE = "Its time was over before it could leave, so it asks.";

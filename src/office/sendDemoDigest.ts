@@ -1,4 +1,5 @@
 import type { Office } from "./office";
+import { sendRun } from "./runWord";
 
 const SENT = "demo digest";
 /** The standing note of the demo school that is a digest. */
@@ -13,7 +14,7 @@ export async function sendDemoDigest(office: Office): Promise<void> {
     const run = (await office.read.runsThatAsk()).find(({ planId }) => planId === DIGEST);
     if (run && office.line.state.get().status?.post === "practice") {
       await office.keepDraft(SENT, true);
-      await office.plans.send(run);
+      await sendRun(office, run);
       return;
     }
     await office.around.pause(BETWEEN_MS);

@@ -159,7 +159,7 @@ export class TestBrowser {
       startBringIn: () => Promise.reject(new Error("No tables are brought in here.")),
       drawPaper: (run) => Promise.resolve(this.drawPaper(run)),
       startBackup: () => ({
-        api: createBackup(() => `${this.prefix}-backup-${++this.ids}`, QUICK),
+        api: createBackup({ newId: () => `${this.prefix}-backup-${++this.ids}`, workFactor: QUICK }),
         end: () => undefined,
       }),
       reload: () => {

@@ -3,35 +3,31 @@ import { BackupProblem } from "@/core/backup/manifest";
 import { FILES } from "./backupSource";
 import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
-import { SCHEMA_VERSIONS } from "./schemaVersions";
-import { TABLES, type TableName } from "./tables";
+import { openAtVersion, type RecordPutter, recordPutter, refuseRecord } from "./putRecords";
+import { NEWEST_VERSION } from "./schemaVersions";
 
 /**
  * A new database that a backup is read into. Data of an older version is laid down as that version had it, and brought along
  * by the same steps as in a browser that was updated.
  */
-export function fillDatabase(name: string): BackupTarget & { close(): void } {
+export function fillDatabase(name: string, putter: RecordPutter = recordPutter()): BackupTarget & { close(): void } {
   let database: VineDatabase | undefined;
-  // What is of the present version is held against it as it comes; older data once it was brought along.
-  let isCurrent = false;
+  let version = NEWEST_VERSION;
   const opened = () => {
     if (!database) throw new Error("Nothing was begun.");
     return database;
   };
   return {
-    dataVersion: NEWEST,
+    dataVersion: NEWEST_VERSION,
     async begin(dataVersion) {
-      isCurrent = dataVersion === NEWEST;
-      database = openDatabase(
-        name,
-        SCHEMA_VERSIONS.filter(({ version }) => version <= dataVersion),
-      );
+      version = dataVersion;
+      database = openAtVersion(name, version);
       await database.open();
       return new Set(database.tables.map((table) => table.name));
     },
-    async put(table, records) {
-      if (isCurrent) for (const record of records) refuseRecord(table as TableName, record);
-      await opened().table(table).bulkAdd(records);
+    async put(table, lines) {
+      const fault = await putter.put({ name, dataVersion: version }, table, lines);
+      if (fault) throw new BackupProblem(fault);
     },
     async putFiles(some) {
       const isNow = opened().tables.some(({ name: one }) => one === FILES);
@@ -42,27 +38,24 @@ export function fillDatabase(name: string): BackupTarget & { close(): void } {
         .bulkPut(records);
     },
     async finish() {
+      putter.end();
       opened().close();
       database = openDatabase(name);
-      if (!isCurrent) await refuseBroken(database);
+      if (version !== NEWEST_VERSION) await refuseBroken(database);
       // Every school has settings.
       if ((await database.classes.count()) > 0 && (await database.settings.count()) === 0)
         throw new BackupProblem("damaged");
     },
-    close: () => database?.close(),
+    close: () => {
+      putter.end();
+      database?.close();
+    },
   };
 }
-
-const NEWEST = SCHEMA_VERSIONS.at(-1)?.version ?? 1;
 
 /** Errors: `BackupProblem`, where a record is not what its table holds. */
 async function refuseBroken(database: VineDatabase): Promise<void> {
   await everyRowOf(database, (name, rows) => {
     for (const row of rows) refuseRecord(name, row);
   });
-}
-
-function refuseRecord(name: TableName, record: Record<string, unknown>): void {
-  const { error } = TABLES[name].schema.safeParse(record);
-  if (error) throw new BackupProblem("damaged", { cause: new Error(`${name}: ${error.message}`) });
 }

@@ -1,5 +1,5 @@
 import Dexie, { type Table } from "dexie";
-import { defineVersions, SCHEMA_VERSIONS } from "./schemaVersions";
+import { defineVersions, NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";
 import type { RecordOf, TableName } from "./tables";
 
 export type VineDatabase = Dexie & { readonly [Name in TableName]: Table<RecordOf<Name>> };
@@ -29,7 +29,7 @@ export async function refuseNewerData(database: VineDatabase): Promise<void> {
   await database.open();
   // Dexie counts versions in tens of the browser's.
   const kept = database.backendDB().version / 10;
-  if (kept <= (SCHEMA_VERSIONS.at(-1)?.version ?? 0)) return;
+  if (kept <= NEWEST_VERSION) return;
   database.close();
   throw new Error(
     `The data in this browser was kept by a newer version of Vine Note (${kept}). It is safe; start that version, or bring this one up to date.`,

@@ -1,4 +1,4 @@
-import { type LetterState, TROUBLE } from "@/core/delivery/letterState";
+import { NEVER_ARRIVED, TROUBLE } from "@/core/delivery/letterState";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Tally } from "@/core/delivery/tally";
 import type { WrittenAbout, WrittenMark } from "@/core/model/noteKind";
@@ -87,9 +87,6 @@ export async function talliesByRound(database: VineDatabase): Promise<Map<string
     await Promise.all(rounds.map(async ({ id, tally }) => [id, tally ?? (await tallyOf(database, id))] as const)),
   );
 }
-
-/** A letter in one of these states has not arrived. */
-export const NEVER_ARRIVED: readonly LetterState[] = ["refused", "returned", "withdrawn"];
 
 /** What was written about whom: one entry for each student and round of which a letter is under way or has arrived. */
 export async function writtenAbout(database: VineDatabase): Promise<WrittenAbout[]> {

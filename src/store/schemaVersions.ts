@@ -176,6 +176,9 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
   { version: 14, stores: { letterTexts: null, letterPages: null } },
 ];
 
+/** The version of the data of today. */
+export const NEWEST_VERSION = SCHEMA_VERSIONS.at(-1)?.version ?? 0;
+
 /** Tells the database its versions; records are brought along, table by table, when an older one is opened. */
 export function defineVersions(database: Dexie, versions: readonly SchemaVersion[]): void {
   for (const { version, stores, records = {}, apart = [], copied = [], fill } of versions) {

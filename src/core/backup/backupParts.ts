@@ -31,7 +31,8 @@ export interface BackupTarget {
   readonly dataVersion: number;
   /** Makes ready for data of a version; gives the tables that it had. */
   begin(dataVersion: number): Promise<ReadonlySet<string>>;
-  put(table: string, records: readonly Record<string, unknown>[]): Promise<void>;
+  /** Takes records of a table, a JSON text each. Errors: `BackupProblem`, where one is not what the table holds. */
+  put(table: string, lines: readonly string[]): Promise<void>;
   putFiles(files: readonly FileBytes[]): Promise<void>;
   /** Brings the data to the version of today. Errors: a record that does not hold. */
   finish(): Promise<void>;

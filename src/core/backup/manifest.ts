@@ -71,6 +71,14 @@ export class BackupProblem extends Error {
   }
 }
 
+/** What went wrong, as a problem of the backup or of the room for it. */
+export function backupProblem(cause: unknown): BackupProblem {
+  if (cause instanceof BackupProblem) return cause;
+  const { name = "", inner } = (cause ?? {}) as { name?: string; inner?: { name?: string } };
+  const isFull = name === "QuotaExceededError" || inner?.name === "QuotaExceededError";
+  return new BackupProblem(isFull ? "no room" : "damaged", { cause });
+}
+
 /** What is wrong, what is safe and what to do. */
 function backupWords(fault: BackupFault): string {
   const safe = "Nothing here was changed.";

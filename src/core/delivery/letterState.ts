@@ -67,6 +67,9 @@ export function mayWithdraw(state: LetterState): boolean {
 /** Ends that are no good ones, and need somebody to look. */
 export const TROUBLE: readonly LetterState[] = ["refused", "returned", "uncertain"];
 
+/** Ends without an arrival: the letter is as good as not sent. */
+export const NEVER_ARRIVED: readonly LetterState[] = ["refused", "returned", "withdrawn"];
+
 /** Whether a letter did not arrive, or nobody knows: it was taken back, or met trouble. */
 export function mayNotHaveArrived(state: LetterState): boolean {
   return TROUBLE.includes(state) || state === "withdrawn";

@@ -2,6 +2,7 @@
 import Link from "next/link";
 import { dayOfInstant } from "@/core/model/day";
 import { counted } from "@/core/words";
+import { nextRunAt } from "@/office/dryRun";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useKept } from "@/ui/shared/useKept";
 import { usePostLine } from "@/ui/shared/usePostLine";
@@ -52,7 +53,7 @@ export function TodaySheet() {
         {kept.plans
           .filter(({ id, when }) => isOn.has(id) && asks.has(id) && when.kind === "times")
           .map((plan) => {
-            const next = office.plans.nextAt(plan);
+            const next = nextRunAt(office, plan);
             return next === undefined ? null : <AskingLine key={plan.id} planId={plan.id} next={next} />;
           })}
         {waiting.map(({ id }) => (

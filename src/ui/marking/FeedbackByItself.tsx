@@ -7,6 +7,7 @@ import { feedbackNoteId } from "@/core/marking/feedbackNote";
 import type { Assignment } from "@/core/model/assignment";
 import type { Plan } from "@/core/model/plan";
 import { newPlan } from "@/office/beginStanding";
+import { setPlan } from "@/office/setPlan";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
@@ -44,7 +45,7 @@ export function FeedbackByItself({ assignment }: { assignment: Assignment }) {
     const next = way ? { ...(await newPlan(office, id, way.plan)), isOn: true } : plan && { ...plan, isOn: false };
     if (!next) return;
     const said = way ? `Feedback on “${assignment.title}” goes ${words}.` : "Feedback goes when you send it.";
-    const done = await office.plans.setPlan(plan, next, said);
+    const done = await setPlan(office, plan, next, said);
     if (done.ok) toast(said);
     else sayTrouble(done.problem);
   };

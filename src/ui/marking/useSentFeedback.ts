@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import { sameData } from "@/core/change/change";
+import { NEVER_ARRIVED } from "@/core/delivery/letterState";
 import type { Letter } from "@/core/delivery/round";
 import { feedbackNoteId } from "@/core/marking/feedbackNote";
 import type { Score } from "@/core/model/score";
@@ -17,9 +18,6 @@ export interface SentFeedback {
   readonly score: Score | undefined;
 }
 
-/** Letters that never arrived, or never left, are as good as not sent. */
-const GONE = new Set(["refused", "returned", "withdrawn"]);
-
 /** The feedback on an assignment that was sent, by student. */
 export function useSentFeedback(assignmentId: string): ReadonlyMap<string, SentFeedback> {
   const { office } = useVine();
@@ -32,7 +30,7 @@ export function useSentFeedback(assignmentId: string): ReadonlyMap<string, SentF
       if (!isWanted) return;
       const found = new Map<string, SentFeedback>();
       for (const { letter, madeAt } of letters ?? []) {
-        if (GONE.has(letter.state)) continue;
+        if (NEVER_ARRIVED.includes(letter.state)) continue;
         const known = found.get(letter.studentId);
         const at = Math.max(known?.at ?? 0, madeAt);
         const score = scoreAt(past, at, letter.studentId, office.world.scoreColumns.get(assignmentId)?.scores);

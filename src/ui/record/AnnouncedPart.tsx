@@ -1,6 +1,7 @@
 "use client";
 import { Button } from "react-bootstrap";
 import { newsWords } from "@/core/delivery/laidRound";
+import { letAnnouncedGo, setFrozen } from "@/office/announcedWord";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -35,14 +36,14 @@ export function AnnouncedPart({ roundId }: { roundId: string }) {
           {held.unseen.length > 0 && (
             <>
               {" "}
-              <Button size="sm" variant="link" className="p-0" onClick={() => office.plans.letGo(laid)}>
+              <Button size="sm" variant="link" className="p-0" onClick={() => letAnnouncedGo(office, laid)}>
                 I have seen it; let it go
               </Button>
             </>
           )}
         </p>
       )}
-      <Button size="sm" variant="link" className="p-0" onClick={() => office.plans.setFrozen(laid, !isFrozen)}>
+      <Button size="sm" variant="link" className="p-0" onClick={() => setFrozen(office, laid, !isFrozen)}>
         {isFrozen ? "Make it anew again until it leaves" : "Freeze it as it is now"}
       </Button>
     </div>

@@ -4,6 +4,7 @@ import type { BackupTarget, FileBytes, FilesBeside, OnProgress, OpenedBackup } f
 import {
   BACKUP_FORMAT,
   BackupProblem,
+  backupProblem,
   besideName,
   besideNameOfBefore,
   filePart,
@@ -16,6 +17,7 @@ import {
   SERVER_NAME,
   tablePart,
 } from "@/core/backup/manifest";
+import { WorkerEnded } from "@/workers/life/mortal";
 import { Batches } from "./batches";
 import { BlobWindows } from "./blobWindows";
 import { countParts } from "./countParts";
@@ -36,7 +38,7 @@ const LONG_IN_BATCHES = 10;
 /**
  * Reads a backup into a target, and gives what it says of itself. Every part is held against its SHA-256, its length and its
  * number of records; nothing is taken that the manifest does not name.
- * Errors: `BackupProblem`; the target may hold a part of it then, and is to be thrown away.
+ * Errors: `BackupProblem`, or `WorkerEnded`; the target may hold a part of it then, and is to be thrown away.
  */
 export async function readBackup(
   file: Blob,
@@ -58,7 +60,7 @@ export async function readBackup(
     const readTables = async (some: typeof tables) => {
       for (const [table, part] of some) {
         if (!known.has(table)) throw new BackupProblem("damaged");
-        await readTable(partNamed(parts, tablePart(table)), part, (records) => target.put(table, records));
+        await readTable(partNamed(parts, tablePart(table)), part, (lines) => target.put(table, lines));
         step();
       }
     };
@@ -91,8 +93,7 @@ export async function readBackup(
     await target.finish();
     return { manifest, server };
   } catch (cause) {
-    if (cause instanceof BackupProblem) throw cause;
-    throw new BackupProblem(isFull(cause) ? "no room" : "damaged", { cause });
+    throw cause instanceof WorkerEnded ? cause : backupProblem(cause);
   }
 }
 
@@ -206,19 +207,19 @@ async function textOf(part: FileEntry, { bytes, sha256 }: Part): Promise<string>
 async function readTable(
   part: FileEntry,
   { records, bytes, sha256 }: Part,
-  put: (records: readonly Record<string, unknown>[]) => Promise<void>,
+  put: (lines: readonly string[]) => Promise<void>,
 ): Promise<void> {
   const hashing = new Hashing();
   const decoder = new TextDecoder("utf-8", { fatal: true });
   let rest = "";
   let count = 0;
-  const laid = new Batches<Record<string, unknown>>(RECORDS_AT_ONCE, put);
+  const laid = new Batches<string>(RECORDS_AT_ONCE, put);
   const take = async (text: string) => {
     const lines = `${rest}${text}`.split("\n");
     rest = lines.pop() ?? "";
     if (rest.length > LONGEST_LINE) throw new BackupProblem("damaged");
     for (const line of lines) {
-      await laid.add(recordOf(line), Math.max(1, line.length / CHARACTERS_OF_ONE));
+      await laid.add(line, Math.max(1, line.length / CHARACTERS_OF_ONE));
       count += 1;
     }
   };
@@ -230,12 +231,6 @@ async function readTable(
   await laid.end();
   if (rest !== "" || count !== records || hashing.bytes !== bytes || hashing.end() !== sha256)
     throw new BackupProblem("damaged");
-}
-
-function recordOf(line: string): Record<string, unknown> {
-  const record: unknown = JSON.parse(line);
-  if (typeof record !== "object" || record === null || Array.isArray(record)) throw new BackupProblem("damaged");
-  return record as Record<string, unknown>;
 }
 
 async function unsealed(
@@ -257,9 +252,4 @@ function joined(chunks: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
     at += chunk.length;
   }
   return whole;
-}
-
-function isFull(cause: unknown): boolean {
-  const { name = "", inner } = (cause ?? {}) as { name?: string; inner?: { name?: string } };
-  return name === "QuotaExceededError" || inner?.name === "QuotaExceededError";
 }

@@ -7,6 +7,7 @@ import { planSentence } from "@/core/delivery/plans/planSentence";
 import { type ReadyMadeStanding, readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
 import type { Plan } from "@/core/model/plan";
 import { beginStanding, turnPlan } from "@/office/beginStanding";
+import { nextRunAt } from "@/office/dryRun";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
@@ -44,7 +45,7 @@ export function StandingSheet() {
 function StandingLine({ plan, name, above }: { plan: Plan; name: string; above: Plan | undefined }) {
   const { office } = useVine();
   const [isBusy, setIsBusy] = useState(false);
-  const next = office.plans.nextAt(plan);
+  const next = nextRunAt(office, plan);
   const turn = async () => {
     setIsBusy(true);
     const done = await turnPlan(office, plan, !plan.isOn, name);

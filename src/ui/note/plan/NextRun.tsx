@@ -7,7 +7,8 @@ import { holdsRun } from "@/core/delivery/plans/usualRun";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { fullName } from "@/core/model/student";
-import type { ShownRunLetter } from "@/office/planDesk";
+import { dryLettersFor, dryNextRun, nextRunAt, type ShownRunLetter } from "@/office/dryRun";
+
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
 import { useVine } from "@/ui/shared/VineContext";
@@ -24,12 +25,12 @@ export function NextRun({ plan, note }: { plan: Plan; note: Note }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another state of the data is a reason to ask again
   useEffect(() => {
     let wanted = true;
-    void office.plans.dryRun(plan, note).then((found) => wanted && setRun(found));
+    void dryNextRun(office, plan, note).then((found) => wanted && setRun(found));
     return () => {
       wanted = false;
     };
   }, [office, revision, plan, note]);
-  const next = office.plans.nextAt(plan);
+  const next = nextRunAt(office, plan);
   const held = run?.check.findings.filter(
     ({ finding }) => isStop(finding) || (isCaution(finding) && holdsRun(plan, finding.code)),
   );
@@ -126,9 +127,9 @@ function ShownLetter({ plan, note, recipientId }: { plan: Plan; note: Note; reci
   const [letters, setLetters] = useState<readonly ShownRunLetter[]>();
   useEffect(() => {
     let wanted = true;
-    void office.plans
-      .lettersFor(plan, note, recipientId, plan.digest !== undefined)
-      .then((found) => wanted && setLetters(found));
+    void dryLettersFor(office, { plan, note }, recipientId, plan.digest !== undefined).then(
+      (found) => wanted && setLetters(found),
+    );
     return () => {
       wanted = false;
     };

@@ -6,6 +6,7 @@ import { planSentence } from "@/core/delivery/plans/planSentence";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { newPlan, turnPlan, USUAL_PLAN } from "@/office/beginStanding";
+import { setPlan } from "@/office/setPlan";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { Skeleton } from "@/ui/shared/Skeleton";
@@ -46,7 +47,7 @@ function NoPlan({ note }: { note: Note }) {
   const { office } = useVine();
   const begin = async () => {
     const plan = await newPlan(office, note.id, USUAL_PLAN);
-    const done = await office.plans.setPlan(undefined, plan, `“${note.name}” has a plan now. It is off.`);
+    const done = await setPlan(office, undefined, plan, `“${note.name}” has a plan now. It is off.`);
     if (!done.ok) sayTrouble(done.problem);
   };
   return (

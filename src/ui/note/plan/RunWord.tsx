@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import type { Run } from "@/core/delivery/plans/run";
+import { sendRun, skipRun } from "@/office/runWord";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -22,7 +23,7 @@ export function RunWord({ run }: { run: Run }) {
   };
   const send = (always: boolean) =>
     act(async () => {
-      const sent = await office.plans.send(run, always);
+      const sent = await sendRun(office, run, always);
       return sent.ok ? undefined : sent.problem;
     });
   const named = <span className="visually-hidden"> “{run.noteName}”</span>;
@@ -32,7 +33,7 @@ export function RunWord({ run }: { run: Run }) {
         size="sm"
         variant="link"
         disabled={isBusy}
-        onClick={() => act(() => office.plans.skip(run).then(() => undefined))}
+        onClick={() => act(() => skipRun(office, run).then(() => undefined))}
       >
         Not this time{named}
       </Button>

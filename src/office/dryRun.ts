@@ -1,0 +1,67 @@
+import { type GatheredLetter, withGathered } from "@/core/delivery/plans/digestLetter";
+import { nextRunTime } from "@/core/delivery/plans/recurrence";
+import { type PlanMemory, runId } from "@/core/delivery/plans/run";
+import type { Note } from "@/core/model/note";
+import type { Plan } from "@/core/model/plan";
+import { schoolYearOf } from "@/core/model/schoolYear";
+import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
+import { gatheredByReader } from "@/store/gatheredLetters";
+import { planMemory } from "@/store/runRepository";
+import type { DryRun } from "@/workers/engine/planFresh";
+import { freshAsked, type Standing } from "./layRun";
+import type { Office } from "./office";
+
+/** What a run of a plan would be, as things stand; `at` in ms since the epoch. */
+export async function dryRun(office: Office, standing: Standing, at: number): Promise<DryRun> {
+  const { plan, note } = standing;
+  const run = await office.database.runs.get(runId(plan.id, at));
+  const gathered = plan.digest ? await gatheredByReader(office.database, run?.roundId) : undefined;
+  return office.engine.dryRun(note, freshAsked(office, standing, at, run?.roundId, gathered && [...gathered.keys()]));
+}
+
+/** What the next run of a plan would be, as things stand. */
+export async function dryNextRun(office: Office, plan: Plan, note: Note): Promise<DryRun & { readonly at: number }> {
+  const standing = { plan, note, memory: await memoryOf(office, plan) };
+  const at = nextRunAt(office, plan) ?? office.around.now();
+  return { ...(await dryRun(office, standing, at)), at };
+}
+
+/** A letter of a run, as it would leave. */
+export interface ShownRunLetter {
+  readonly subject: string;
+  readonly html: string;
+  readonly text: string;
+}
+
+/** What somebody would get in the next run; `anybody` also where they wish for no digest. */
+export async function dryLettersFor(
+  office: Office,
+  { plan, note }: Pick<Standing, "plan" | "note">,
+  recipientId: string,
+  anybody = false,
+): Promise<ShownRunLetter[]> {
+  const { engine, database, world } = office;
+  const at = nextRunAt(office, plan) ?? office.around.now();
+  const gathered = plan.digest ? await gatheredByReader(database) : new Map<string, GatheredLetter[]>();
+  const standing = { plan, note, memory: await memoryOf(office, plan) };
+  const fresh = freshAsked(office, standing, at, undefined, [...gathered.keys()]);
+  const asked = anybody && fresh.run ? { ...fresh, sendsEmpty: true, run: { ...fresh.run, digest: undefined } } : fresh;
+  const letters = await engine.dryLetters(note, asked, recipientId);
+  const language = world.guardians.get(recipientId)?.language ?? note.language;
+  return letters.map(({ subject, html, text }) => ({
+    subject,
+    ...withGathered({ html, text }, gathered.get(recipientId) ?? [], language),
+  }));
+}
+
+/** What a plan remembers since it is on. */
+export async function memoryOf({ database }: Office, { id, onSince }: Plan): Promise<PlanMemory> {
+  const known = await planMemory(database, id);
+  return known?.onSince === onSince ? known : { id, onSince, baseline: [], ended: {} };
+}
+
+/** When a plan runs next; none where it waits for what comes in, or is over. Ms since the epoch. */
+export function nextRunAt({ world, around }: Office, { when }: Plan): number | undefined {
+  const school = schoolYearOf(world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS);
+  return when.kind === "times" ? nextRunTime(when, school, around.now()) : undefined;
+}
