@@ -3,9 +3,10 @@ import { sendRun, skipRun } from "./runWord";
 import "fake-indexeddb/auto";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
-import { newsWords } from "@/core/delivery/laidRound";
+import { type LaidRound, newsWords } from "@/core/delivery/laidRound";
 import type { Note } from "@/core/model/note";
 import { startNote } from "@/core/starters/startNote";
+import { laidRounds } from "@/store/laidRounds";
 import { openDatabase } from "@/store/openDatabase";
 import { turnPlan } from "./beginStanding";
 import { CHANGING_LOCK } from "./changingLock";
@@ -97,6 +98,59 @@ describe("a round announced for a time", () => {
     await until(async () => (await come()) === before + 3);
     const texts = ((await world.mailboxes()).ana ?? []).slice(-2).map(({ text }) => /stands at (\d+)/.exec(text)?.[1]);
     expect(texts.sort()).toEqual(["50", "60"]);
+  });
+});
+
+describe("word of a change that is long on its way to the post room", () => {
+  test.each(["it is made anew meanwhile", "it is frozen meanwhile"])(
+    "holds no round back for ever: %s",
+    async (what) => {
+      const office = await desk();
+      await score(office, "q1", { Ana: 50 });
+      const before = await come();
+      const roundId = await announce(office, 1);
+      const laid = async () => (await laidRounds(office.database)).find(({ id }) => id === roundId);
+      const { around } = office;
+      const { fetch } = around;
+      let goOn: () => void = () => undefined;
+      const mayGoOn = new Promise<void>((resolve) => {
+        goOn = resolve;
+      });
+      let isFirst = true;
+      const slow: typeof fetch = async (url, init) => {
+        const waits = isFirst && String(url).endsWith("/api/post/outdated");
+        if (waits) isFirst = false;
+        if (waits) await mayGoOn;
+        return fetch(url, init);
+      };
+      Object.assign(around, { fetch: slow });
+      const touching = office.plans.touch({ writtenOf: [(await laid())?.note?.id ?? ""] });
+      await until(async () => !isFirst);
+      if (what === "it is frozen meanwhile") await setFrozen(office, (await laid()) as LaidRound, true);
+      await world.untilLaid(office);
+      goOn();
+      await touching;
+      await world.untilLaid(office);
+      await world.pass(HOUR + 30_000);
+      await until(async () => (await come()) === before + 1);
+    },
+  );
+
+  test("a round that is frozen while its letters are being replaced leaves", async () => {
+    const office = await desk();
+    await score(office, "q1", { Ana: 50 });
+    const before = await come();
+    const roundId = await announce(office, 1);
+    const laid = async () => (await laidRounds(office.database)).find(({ id }) => id === roundId);
+    world.browser.isAnswered = (_method, url) => !url.endsWith("/api/post/replace");
+    await score(office, "q2", { Ana: 20 });
+    await until(async () => (await office.database.replacements.count()) === 1);
+    await score(office, "q2", { Ana: 10 });
+    await setFrozen(office, (await laid()) as LaidRound, true);
+    world.browser.isAnswered = () => true;
+    await world.untilLaid(office);
+    await world.pass(HOUR + 30_000);
+    await until(async () => (await come()) === before + 1);
   });
 });
 

@@ -136,8 +136,9 @@ async function putInPlace(office: Office, id: string, change: number, made: Fres
   const { database } = office;
   const { old, added, staged, stagedAs, marks, about, news, digests } = made;
   const laid: LaidRound | undefined = await database.laidRounds.get(id);
-  // The post room never heard that it was outdated, and nothing is new: there is nothing to tell.
-  if (old.length + added.length === 0 && laid && laid.told === 0) return settle(database, id, change);
+  // The post room has none of its letters, and nothing is new: there is nothing to tell. Where it has some, it may be hearing
+  // at this moment that they are outdated.
+  if (old.length + added.length === 0 && laid && !laid.hasLetters) return settle(database, id, change);
   const replacement = { id, change, old: old.map((one) => ({ ...one })), added: [...added] };
   await beginReplacement(database, { ...{ stagedAs, staged, marks, about, news, digests }, replacement });
   office.line.wake();

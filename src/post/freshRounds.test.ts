@@ -58,6 +58,18 @@ describe("letters laid ahead", () => {
     expect(statesOf(room).a).toBe("withdrawn");
   });
 
+  test("leave once they are made anew, also where word of the change comes twice, at the same moment and late", async () => {
+    const { open, step } = world();
+    const room = await open();
+    await room.handOver(laid(["a"], START + HOUR));
+    const outdated = { laidBy: MINE, rounds: [{ roundId: "run", change: 3 }] };
+    const anew = { laidBy: MINE, roundId: "run", change: 3, old: [], added: [] };
+    await Promise.all([room.outdate(outdated), room.replace(anew)]);
+    await room.outdate(outdated);
+    step(room, 2 * HOUR);
+    await untilTrue(room, ({ a }) => a === "accepted");
+  });
+
   test("what is staged and never put in place is gone with the next start", async () => {
     const { sent, open, step } = world();
     let room = await open();

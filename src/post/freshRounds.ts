@@ -14,6 +14,8 @@ const HELD_LONG_MS = 12 * 3_600_000;
 export class FreshRounds {
   /** By round: the last change after which it was not made anew yet; 0 where it was. */
   private readonly changes = new Map<string, number>();
+  /** By round: the last change after which it was made anew. */
+  private readonly made = new Map<string, number>();
   /** Rounds that waited for the teacher's word at some time: their hour was hers. */
   private readonly oncePaused = new Set<string>();
   nothingLeaves = false;
@@ -38,16 +40,29 @@ export class FreshRounds {
   /** None of these rounds leaves until it is made anew. Resolves once that is on disk. Errors: another browser laid one of them. */
   async outdate({ laidBy, rounds }: Outdated): Promise<void> {
     for (const { roundId } of rounds) this.refuseOthers(laidBy, roundId);
-    const fresh = rounds.filter(({ roundId, change }) => change > (this.changes.get(roundId) ?? 0));
-    // At once: what is asked for at this moment must not leave before the disk has it.
-    for (const { roundId } of fresh) this.timetable.park(roundId, "outdated");
-    await this.journal.append(fresh.map(({ roundId, change }) => ({ at: this.now(), roundId, outdated: change })));
-    for (const { roundId, change } of fresh) this.changes.set(roundId, change);
+    // Of two that say the same one may come after the round was made anew: it says nothing any more.
+    const before = ({ roundId }: { readonly roundId: string }) => this.changes.get(roundId) ?? 0;
+    const fresh = rounds
+      .filter((one) => one.change > Math.max(before(one), this.made.get(one.roundId) ?? 0))
+      .map((one) => ({ ...one, before: before(one) }));
+    // At once: what is asked for at this moment must not leave before the disk has it, and who makes it anew must know of it.
+    for (const { roundId, change } of fresh) {
+      this.timetable.park(roundId, "outdated");
+      this.changes.set(roundId, change);
+    }
+    try {
+      await this.journal.append(fresh.map(({ roundId, change }) => ({ at: this.now(), roundId, outdated: change })));
+    } catch (cause) {
+      // It is told again, and is to be on disk then.
+      for (const one of fresh) if (before(one) === one.change) this.changes.set(one.roundId, one.before);
+      throw cause;
+    }
   }
 
   /** A round was made anew after a change; where there was a later one it still waits. */
   async madeAnew(roundId: string, change: number): Promise<void> {
     const known = this.changes.get(roundId) ?? 0;
+    this.made.set(roundId, Math.max(change, this.made.get(roundId) ?? 0));
     if (known === 0 || change < known) return;
     await this.journal.append([{ at: this.now(), roundId, outdated: 0 }]);
     this.changes.set(roundId, 0);

@@ -169,6 +169,9 @@ export function endReplacement(
     await database.replacements.delete(id);
     await peopleAnew(database, id, new Set(gone));
     await settle(database, id, change);
+    const laid = await database.laidRounds.get(id);
+    // It was to stay as it is while this was on its way: nobody makes it anew after what it was outdated by since.
+    if (laid?.state === "frozen" && laid.change > change) await keepAsItIs(database, laid);
   });
 }
 
