@@ -1,6 +1,7 @@
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { afterAll, expect, test } from "vitest";
+import { Random } from "@/core/random";
 import { reopenHouse } from "@/post/house";
 import { openDatabase } from "@/store/openDatabase";
 import { setNothingLeaves } from "./nothingLeaves";
@@ -62,6 +63,8 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
       // Each run has families and addresses of its own, since what was said of letters holds for good.
       const own = NAMES.map((one) => `${one}${runs}`);
       const mine = await nextWorld(world, own);
+      const random = new Random(runs);
+      mine.browser.latency = () => (random.chance(0.3) ? random.whole(1, 60) : 0);
       const truth = new Map<string, number>();
       const noes = new Set<string>();
       const set = async (office: Office, step: { quiz: number; name: string; percent: number }) => {

@@ -48,6 +48,8 @@ export class TestBrowser {
   clock = Date.now;
   /** The browser ends the worker of the engine that was started last. */
   endEngine: () => void = () => undefined;
+  /** How long a request is on its way, and then its answer, in ms: one may overtake another. */
+  latency: () => number = () => 0;
   /** Whether a request is answered while the server is there. */
   isAnswered: (method: string, url: string) => boolean = () => true;
   /** What stands for drawing: the words of a paper are its file. */
@@ -93,6 +95,13 @@ export class TestBrowser {
 
   close(): void {
     for (const office of this.opened.splice(0)) office.close();
+  }
+
+  private async served(request: Request): Promise<Response> {
+    await onItsWay(this.latency());
+    const answer = await this.serve(request);
+    await onItsWay(this.latency());
+    return answer;
   }
 
   private surroundings(tab: { readonly isClosed: boolean }): Surroundings {
@@ -143,7 +152,7 @@ export class TestBrowser {
       },
       fetch: (url, init) =>
         this.isOnline && this.isAnswered(init?.method ?? "GET", String(url))
-          ? untilAborted(this.serve(new Request(new URL(String(url), ORIGIN), init)), init?.signal)
+          ? untilAborted(this.served(new Request(new URL(String(url), ORIGIN), init)), init?.signal)
           : Promise.reject(new TypeError("Nobody answers.")),
       pause: (ms) => new Promise((resolve) => setTimeout(resolve, Math.min(ms, LONGEST_PAUSE_MS))),
       startEngine: (onEnded) => {
@@ -172,6 +181,10 @@ export class TestBrowser {
 
 /** Deriving a key takes no time in tests. */
 const QUICK = 4;
+
+async function onItsWay(ms: number): Promise<void> {
+  if (ms > 0) await new Promise((resolve) => setTimeout(resolve, ms));
+}
 
 /** Whoever asks no more is told so at once, also where the answer is still on its way. */
 function untilAborted<Answer>(answer: Promise<Answer>, signal: AbortSignal | null | undefined): Promise<Answer> {
