@@ -6,11 +6,11 @@ import { adding } from "@/core/change/change";
 import { type LaidRound, newsWords } from "@/core/delivery/laidRound";
 import type { Note } from "@/core/model/note";
 import { startNote } from "@/core/starters/startNote";
-import { laidRounds } from "@/store/laidRounds";
+import { laidRounds, markOutdated } from "@/store/laidRounds";
 import { openDatabase } from "@/store/openDatabase";
 import { turnPlan } from "./beginStanding";
 import { CHANGING_LOCK } from "./changingLock";
-import { takeBack } from "./handOver";
+import { takeBack, tellOutdated } from "./handOver";
 import type { Office } from "./office";
 import { sendNote } from "./sendNote";
 import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
@@ -24,6 +24,7 @@ beforeAll(async () => {
 });
 afterAll(() => world.close());
 afterEach(async () => {
+  world.browser.isAnswered = () => true;
   world.browser.close();
   await openDatabase("announced").delete();
 });
@@ -110,26 +111,25 @@ describe("word of a change that is long on its way to the post room", () => {
       const before = await come();
       const roundId = await announce(office, 1);
       const laid = async () => (await laidRounds(office.database)).find(({ id }) => id === roundId);
-      const { around } = office;
-      const { fetch } = around;
+      const { around, database } = office;
       let goOn: () => void = () => undefined;
       const mayGoOn = new Promise<void>((resolve) => {
         goOn = resolve;
       });
-      let isFirst = true;
+      let isAsked = false;
       const slow: typeof fetch = async (url, init) => {
-        const waits = isFirst && String(url).endsWith("/api/post/outdated");
-        if (waits) isFirst = false;
-        if (waits) await mayGoOn;
-        return fetch(url, init);
+        isAsked = true;
+        await mayGoOn;
+        return around.fetch(url, init);
       };
-      Object.assign(around, { fetch: slow });
-      const touching = office.plans.touch({ writtenOf: [(await laid())?.note?.id ?? ""] });
-      await until(async () => !isFirst);
+      await markOutdated(database, [roundId], false);
+      const telling = tellOutdated({ database, around: { ...around, fetch: slow } });
+      await until(async () => isAsked);
       if (what === "it is frozen meanwhile") await setFrozen(office, (await laid()) as LaidRound, true);
+      office.plans.stir();
       await world.untilLaid(office);
       goOn();
-      await touching;
+      await telling;
       await world.untilLaid(office);
       await world.pass(HOUR + 30_000);
       await until(async () => (await come()) === before + 1);
