@@ -63,8 +63,15 @@ export async function untilOpen(page: Page): Promise<void> {
 /** Clicks the first control of a role with a name; waits until it is there and can be used. */
 export async function press(page: Page, name: string, role = "button"): Promise<void> {
   await orSaysWhatShows(page, `“${name}” (${role}) could not be pressed`, () =>
-    page.locator(`::-p-aria([name="${name}"][role="${role}"])`).click(),
+    page.locator(`::-p-aria([name="${name}"][role="${role}"])`).filter(isInReach).click(),
   );
+}
+
+/** Whether no dialog lies over a control: it would take the press, as long as the screen behind it is still to come. */
+function isInReach(control: Node): boolean {
+  const { left, top, width, height } = (control as Element).getBoundingClientRect();
+  const over = document.elementFromPoint(left + width / 2, top + height / 2)?.closest(".modal, .modal-backdrop");
+  return !over || over.contains(control);
 }
 
 /** Something that was waited for did not come; what is wrong in itself is another error. */
