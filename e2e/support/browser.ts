@@ -1,19 +1,23 @@
-import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from "puppeteer-core";
+import puppeteer, {
+  type Browser,
+  type BrowserContext,
+  type ElementHandle,
+  type Page,
+  TimeoutError,
+} from "puppeteer-core";
 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
 /** What is waited for comes at its own time, also on a machine that stands still for a minute beside another journey. */
-const LONGEST_WAIT_MS = 180_000;
+const LONGEST_WAIT_MS = 300_000;
 const LOOK_EVERY_MS = 50;
-/** The test command looks for it. */
-const WAIT_ENDED = "WaitEnded";
 
 /** Debian's Chromium with no calls of its own to the network, and a fresh profile unless one is named by its folder. */
 export function launchBrowser(profile?: string): Promise<Browser> {
   return puppeteer.launch({
     executablePath: CHROMIUM,
     // What is waited for ends by its own limit first.
-    protocolTimeout: 600_000,
+    protocolTimeout: 2 * LONGEST_WAIT_MS,
     ...(profile !== undefined && { userDataDir: profile }),
     args: [
       "--headless",
@@ -44,8 +48,8 @@ export async function openPage(context: Browser | BrowserContext, url: string): 
   const page = await context.newPage();
   page.setDefaultTimeout(LONGEST_WAIT_MS);
   const wait = page.waitForFunction.bind(page) as (...all: unknown[]) => Promise<unknown>;
-  const orSays = (what: unknown, ...rest: unknown[]) =>
-    orSaysWhatShows(page, `${what} did not become true`, () => wait(what, ...rest));
+  const orSays = (what: unknown, options?: unknown, ...of: unknown[]) =>
+    orSaysWhatShows(page, `${what} did not become true of ${JSON.stringify(of)}`, () => wait(what, options, ...of));
   page.waitForFunction = orSays as typeof page.waitForFunction;
   page.on("pageerror", (error) => {
     throw error;
@@ -74,25 +78,19 @@ function isInReach(control: Node): boolean {
   return !over || over.contains(control);
 }
 
-/** Something that was waited for did not come; what is wrong in itself is another error. */
-class WaitEnded extends Error {
-  override readonly name = WAIT_ENDED;
-}
-
-/** Does something; where it fails, the error says what the page showed instead. */
+/** Does something; where it comes to nothing in time, the error says what the page showed instead. */
 async function orSaysWhatShows<Result>(page: Page, what: string, act: () => Promise<Result>): Promise<Result> {
   try {
     return await act();
   } catch (cause) {
+    if (!(cause instanceof TimeoutError)) throw cause;
     const shows = await page.evaluate(() => {
       const over = document.querySelector(".modal.show [role=dialog], .modal.show")?.textContent ?? "nothing";
       const screen = document.querySelector("main")?.textContent ?? document.body.textContent ?? "";
       const messages = [...document.querySelectorAll("[data-sonner-toast]")].map(({ textContent }) => textContent);
       return `${location.pathname}, over it: ${over.slice(0, 150)}; messages: ${messages.join(" / ")}; focus: ${document.activeElement?.outerHTML.slice(0, 150)}; screen: ${screen.slice(0, 400)}`;
     });
-    // What went wrong first, and not each that waited for it.
-    if (cause instanceof WaitEnded) throw cause;
-    throw new WaitEnded(`${what}: ${String(cause)}. The page showed ${shows}`, { cause });
+    throw new Error(`${what}: ${cause.message}. The page showed ${shows}`, { cause });
   }
 }
 
@@ -122,9 +120,7 @@ export async function upload(page: Page, ...files: readonly string[]): Promise<v
 export async function waitForWords(page: Page, words: string, timeout = LONGEST_WAIT_MS): Promise<void> {
   // A look at every frame would take a third of a core from what is waited for.
   const options = { timeout, polling: LOOK_EVERY_MS };
-  await orSaysWhatShows(page, `“${words}” did not come`, () =>
-    page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), options, words),
-  );
+  await page.waitForFunction((wanted) => document.body.textContent?.includes(wanted), options, words);
 }
 
 /** Sets the control of a date, as its calendar does. */

@@ -1,5 +1,3 @@
-import { setFrozen } from "./announcedWord";
-import { sendRun, skipRun } from "./runWord";
 import "fake-indexeddb/auto";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
@@ -8,10 +6,12 @@ import type { Note } from "@/core/model/note";
 import { startNote } from "@/core/starters/startNote";
 import { laidRounds, markOutdated } from "@/store/laidRounds";
 import { openDatabase } from "@/store/openDatabase";
+import { setFrozen } from "./announcedWord";
 import { turnPlan } from "./beginStanding";
 import { CHANGING_LOCK } from "./changingLock";
 import { takeBack, tellOutdated } from "./handOver";
 import type { Office } from "./office";
+import { sendRun, skipRun } from "./runWord";
 import { sendNote } from "./sendNote";
 import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
 

@@ -2,7 +2,7 @@ import type { BackupSource, OnProgress } from "@/core/backup/backupParts";
 import { eachPageOf } from "./eachPageOf";
 import type { VineDatabase } from "./openDatabase";
 import { databaseId } from "./runRepository";
-import { SCHEMA_VERSIONS } from "./schemaVersions";
+import { NEWEST_VERSION } from "./schemaVersions";
 import { TABLES, type TableName } from "./tables";
 
 /** Files are parts of their own. */
@@ -16,7 +16,7 @@ export const BACKED_UP = (Object.keys(TABLES) as TableName[]).filter(
 /** What stands in a database, to be backed up. */
 export async function backupSource(database: VineDatabase, newId: () => string): Promise<BackupSource> {
   return {
-    dataVersion: SCHEMA_VERSIONS.at(-1)?.version ?? 1,
+    dataVersion: NEWEST_VERSION,
     madeFrom: await databaseId(database, newId),
     snapshot: (onProgress) => snapshot(database, BACKED_UP, onProgress),
     fileNames: () => database[FILES].toCollection().primaryKeys() as Promise<string[]>,

@@ -14,7 +14,7 @@ import { lettersIn } from "./letterBlocks";
 import { loadWorld, pastScores, replaceEverything } from "./loadWorld";
 import { openDatabase, refuseNewerData, type VineDatabase } from "./openDatabase";
 import { wholeLetters } from "./roundRepository";
-import { SCHEMA_VERSIONS } from "./schemaVersions";
+import { NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";
 import { searchLetters } from "./searchLetters";
 import { TABLES } from "./tables";
 import { templatesByName } from "./templatesByName";
@@ -105,7 +105,7 @@ test("data of an older version is brought along, record by record", async () => 
   await replaceEverything(database, school);
   database.close();
   const next = {
-    version: (SCHEMA_VERSIONS.at(-1)?.version ?? 0) + 1,
+    version: NEWEST_VERSION + 1,
     stores: { students: "id, familyName" },
     records: {
       students: (record: Record<string, unknown>) => ({

@@ -1,4 +1,4 @@
-import { type BackupFault, BackupProblem, backupProblem } from "@/core/backup/manifest";
+import { asBackupProblem, type BackupFault, BackupProblem } from "@/core/backup/manifest";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import { NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";
 import { TABLES, type TableName } from "./tables";
@@ -36,7 +36,7 @@ export function recordPutter(): RecordPutter {
         await opened.table(table).bulkAdd(records);
         return undefined;
       } catch (cause) {
-        return backupProblem(cause).fault;
+        return asBackupProblem(cause).fault;
       }
     },
     end: () => opened?.close(),

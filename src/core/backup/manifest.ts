@@ -72,7 +72,7 @@ export class BackupProblem extends Error {
 }
 
 /** What went wrong, as a problem of the backup or of the room for it. */
-export function backupProblem(cause: unknown): BackupProblem {
+export function asBackupProblem(cause: unknown): BackupProblem {
   if (cause instanceof BackupProblem) return cause;
   const { name = "", inner } = (cause ?? {}) as { name?: string; inner?: { name?: string } };
   const isFull = name === "QuotaExceededError" || inner?.name === "QuotaExceededError";

@@ -1,6 +1,6 @@
 const PUT_AT_ONCE = 2;
 
-/** Puts what comes in batches, one after the other, and reads on meanwhile; never more than three batches are held. */
+/** Puts what comes in batches, two at a time, and reads on meanwhile; never more than three batches are held. */
 export class Batches<Item> {
   private items: Item[] = [];
   private size = 0;

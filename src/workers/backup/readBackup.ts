@@ -2,9 +2,9 @@ import { configure, type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js
 import { Decrypter, identityToRecipient } from "age-encryption";
 import type { BackupTarget, FileBytes, FilesBeside, OnProgress, OpenedBackup } from "@/core/backup/backupParts";
 import {
+  asBackupProblem,
   BACKUP_FORMAT,
   BackupProblem,
-  backupProblem,
   besideName,
   besideNameOfBefore,
   filePart,
@@ -93,7 +93,7 @@ export async function readBackup(
     await target.finish();
     return { manifest, server };
   } catch (cause) {
-    throw cause instanceof WorkerEnded ? cause : backupProblem(cause);
+    throw cause instanceof WorkerEnded ? cause : asBackupProblem(cause);
   }
 }
 
