@@ -21,19 +21,23 @@ export interface BackupWritten {
 }
 
 export type BackupRead =
-  | { readonly ok: true; readonly manifest: Manifest; readonly server: string | undefined }
+  | {
+      readonly ok: true;
+      readonly manifest: Manifest;
+      readonly server: string | undefined;
+      readonly difference: readonly BackupDifference[];
+    }
   | { readonly ok: false; readonly fault: BackupFault; readonly why: string };
 
 /** Writes and reads backups of databases of this browser, by their names. */
 export interface BackupApi {
   write(databaseName: string, asked: BackupAsked, onProgress: OnProgress): Promise<BackupWritten>;
-  /** Reads a backup into a new database. Nothing is left of it where that fails. */
+  /** Reads a backup into a new database, and tells how it differs from the one here. Nothing is left where that fails. */
   read(
     file: Blob,
     passphrase: string | undefined,
     beside: FileSystemDirectoryHandle | undefined,
-    into: string,
+    names: { readonly into: string; readonly here: string },
     onProgress: OnProgress,
   ): Promise<BackupRead>;
-  difference(backupName: string, hereName: string): Promise<BackupDifference[]>;
 }

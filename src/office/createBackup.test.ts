@@ -35,7 +35,7 @@ function into(folder: FakeFolder, name: string, identity?: string): BackupAsked 
 async function readBack(api: BackupApi, folder: FakeFolder, name: string): Promise<string[]> {
   const file = await (await folder.getFileHandle(name)).getFile();
   const copy = newId();
-  const read = await api.read(file, PASSPHRASE, folder.handle, copy, QUIET);
+  const read = await api.read(file, PASSPHRASE, folder.handle, { into: copy, here: newId() }, QUIET);
   expect(read).toMatchObject({ ok: true });
   const database = openDatabase(copy);
   const keys = (await database.enclosedFiles.toCollection().primaryKeys()) as string[];
@@ -90,7 +90,7 @@ test("the last ten backups are kept; without their files a backup is refused, an
   expect(folder.files.has("vine-note-2026-11-11.zip.age")).toBe(false);
   folder.folders.clear();
   const file = await (await folder.getFileHandle("vine-note-2026-11-21.zip.age")).getFile();
-  const read = await api.read(file, PASSPHRASE, folder.handle, "never", QUIET);
+  const read = await api.read(file, PASSPHRASE, folder.handle, { into: "never", here: newId() }, QUIET);
   expect(read).toMatchObject({ ok: false, fault: "files missing" });
   expect((await indexedDB.databases()).map((one) => one.name)).not.toContain("never");
 });

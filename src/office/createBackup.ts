@@ -1,9 +1,8 @@
 import { BackupProblem } from "@/core/backup/manifest";
 import { backupSource } from "@/store/backupSource";
-import { differenceBetween } from "@/store/differenceBetween";
 import { fillDatabase } from "@/store/fillDatabase";
 import { openDatabase } from "@/store/openDatabase";
-import type { RecordPutter } from "@/store/putRecords";
+import { type RecordPutter, recordPutter } from "@/store/putRecords";
 import { readBackup } from "@/workers/backup/readBackup";
 import { writeBackup } from "@/workers/backup/writeBackup";
 import type { BackupApi } from "./backupApi";
@@ -13,7 +12,7 @@ interface BackupMeans {
   newId(): string;
   /** Of deriving a key; the library's own where none is given. */
   readonly workFactor?: number;
-  /** A thread of its own for what is put while a backup is read on; none puts in the thread that reads. */
+  /** A thread of its own for what is put and compared while a backup is read on; none does so in the thread that reads. */
   readonly startPutter?: () => RecordPutter;
 }
 
@@ -45,26 +44,23 @@ export function createBackup({ newId, workFactor, startPutter }: BackupMeans): B
         database.close();
       }
     },
-    async read(file, passphrase, beside, into, onProgress) {
-      const target = fillDatabase(into, startPutter?.());
+    async read(file, passphrase, beside, { into, here }, onProgress) {
+      const putter = startPutter?.() ?? recordPutter();
+      const target = fillDatabase(into, putter);
       try {
+        // Read while the backup is decrypted.
+        const compared = putter.compareWith(here);
+        compared.catch(() => undefined);
         const read = await readBackup(file, passphrase, beside && filesBeside(beside), target, onProgress);
+        await compared;
+        const difference = await putter.differences();
         target.close();
-        return { ok: true, ...read };
+        return { ok: true, ...read, difference };
       } catch (cause) {
         target.close();
         await openDatabase(into).delete();
         if (!(cause instanceof BackupProblem)) throw cause;
         return { ok: false, fault: cause.fault, why: cause.message };
-      }
-    },
-    async difference(backupName, hereName) {
-      const [backup, here] = [openDatabase(backupName), openDatabase(hereName)];
-      try {
-        return await differenceBetween(backup, here);
-      } finally {
-        backup.close();
-        here.close();
       }
     },
   };

@@ -43,7 +43,8 @@ export async function readyBackup(
   const worker = around.startBackup();
   try {
     const name = nextDatabaseName(around.databaseName, around.newId);
-    const readWith = (files: typeof beside) => worker.api.read(file, passphrase, files, name, onProgress);
+    const names = { into: name, here: database.name };
+    const readWith = (files: typeof beside) => worker.api.read(file, passphrase, files, names, onProgress);
     let read = await readWith(beside);
     // Most lie in the folder that backups go into here; another one is asked for.
     const { folder } = await backupPlace(database);
@@ -52,9 +53,8 @@ export async function readyBackup(
       if (again.ok) read = again;
     }
     if (!read.ok) return { ok: false, why: read.why };
-    const difference = await worker.api.difference(name, database.name);
     const own = await databaseId(database, around.newId);
-    const { manifest, server } = read;
+    const { manifest, server, difference } = read;
     return { ok: true, backup: { name, manifest, difference, server, isElsewhere: manifest.madeFrom !== own } };
   } catch (cause) {
     return { ok: false, why: `The backup could not be read. Nothing here was changed. (${(cause as Error).message})` };

@@ -17,8 +17,8 @@ export function startBackup(): BackupWorker {
   return {
     api: {
       write: (databaseName, asked, onProgress) => api.write(databaseName, asked, heard(onProgress)),
-      read: (file, passphrase, beside, into, onProgress) => api.read(file, passphrase, beside, into, heard(onProgress)),
-      difference: (backupName, hereName) => api.difference(backupName, hereName),
+      read: (file, passphrase, beside, names, onProgress) =>
+        api.read(file, passphrase, beside, names, heard(onProgress)),
     },
     end,
   };

@@ -1,9 +1,8 @@
 import type { BackupTarget } from "@/core/backup/backupParts";
 import { BackupProblem } from "@/core/backup/manifest";
 import { FILES } from "./backupSource";
-import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
-import { openAtVersion, type RecordPutter, recordPutter, refuseRecord } from "./putRecords";
+import { openAtVersion, type RecordPutter, recordPutter } from "./putRecords";
 import { NEWEST_VERSION } from "./schemaVersions";
 
 /**
@@ -38,10 +37,10 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
         .bulkPut(records);
     },
     async finish() {
-      putter.end();
       opened().close();
+      const fault = version === NEWEST_VERSION ? undefined : await putter.bringAlong(name);
+      if (fault) throw new BackupProblem(fault);
       database = openDatabase(name);
-      if (version !== NEWEST_VERSION) await refuseBroken(database);
       // Every school has settings.
       if ((await database.classes.count()) > 0 && (await database.settings.count()) === 0)
         throw new BackupProblem("damaged");
@@ -51,11 +50,4 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
       database?.close();
     },
   };
-}
-
-/** Errors: `BackupProblem`, where a record is not what its table holds. */
-async function refuseBroken(database: VineDatabase): Promise<void> {
-  await everyRowOf(database, (name, rows) => {
-    for (const row of rows) refuseRecord(name, row);
-  });
 }

@@ -1,16 +1,25 @@
+import type { BackupDifference } from "@/core/backup/difference";
 import { asBackupProblem, type BackupFault, BackupProblem } from "@/core/backup/manifest";
+import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import { NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";
 import { TABLES, type TableName } from "./tables";
+import { WhatDiffers } from "./whatDiffers";
 
-/** Puts records beside whoever reads them. */
+/** Puts records of a backup, and tells how they differ from what is here; beside whoever reads the backup. */
 export interface RecordPutter {
+  /** Reads what is in the database of a name here, so that what comes is held against it. */
+  compareWith(hereName: string): Promise<void>;
   /** Puts records of a table, a JSON text each, into the database of a name; gives what is wrong with them. */
   put(
     into: { readonly name: string; readonly dataVersion: number },
     table: string,
     lines: readonly string[],
   ): Promise<BackupFault | undefined>;
+  /** Brings data of an older version to that of today; gives what is wrong with it then. */
+  bringAlong(name: string): Promise<BackupFault | undefined>;
+  /** How what came differs from what is here. */
+  differences(): Promise<BackupDifference[]>;
   /** Nothing more is put. */
   end(): void;
 }
@@ -25,22 +34,57 @@ export function openAtVersion(name: string, dataVersion: number): VineDatabase {
 
 /** Puts records into databases of this thread. */
 export function recordPutter(): RecordPutter {
+  const whatDiffers = new WhatDiffers();
+  let isRead: Promise<void> = Promise.resolve();
   let opened: VineDatabase | undefined;
+  /** What is of the present version. */
+  const take = async (table: TableName, records: readonly Record<string, unknown>[], database: VineDatabase) => {
+    for (const record of records) refuseRecord(table, record);
+    // Who asked to compare is told if that came to nothing; the backup is no worse for it.
+    await isRead.catch(() => undefined);
+    whatDiffers.take(table, records, database);
+  };
   return {
-    async put({ name, dataVersion }, table, lines) {
-      opened ??= openAtVersion(name, dataVersion);
-      try {
-        const records = lines.map(recordOf);
-        // What is of the present version is held against it as it comes; older data once it was brought along.
-        if (dataVersion === NEWEST_VERSION) for (const record of records) refuseRecord(table as TableName, record);
-        await opened.table(table).bulkAdd(records);
-        return undefined;
-      } catch (cause) {
-        return asBackupProblem(cause).fault;
-      }
+    compareWith(hereName) {
+      isRead = readHere(hereName, whatDiffers);
+      return isRead;
     },
+    put: ({ name, dataVersion }, table, lines) =>
+      faultOf(async () => {
+        opened ??= openAtVersion(name, dataVersion);
+        const records = lines.map(recordOf);
+        // Older data is looked at once it was brought along.
+        if (dataVersion === NEWEST_VERSION) await take(table as TableName, records, opened);
+        await opened.table(table).bulkAdd(records);
+      }),
+    bringAlong: (name) =>
+      faultOf(async () => {
+        opened?.close();
+        const database = openDatabase(name);
+        opened = database;
+        await everyRowOf(database, (table, rows) => take(table, rows, database));
+      }),
+    differences: async () => whatDiffers.differences(),
     end: () => opened?.close(),
   };
+}
+
+async function readHere(name: string, whatDiffers: WhatDiffers): Promise<void> {
+  const here = openDatabase(name);
+  try {
+    await whatDiffers.read(here);
+  } finally {
+    here.close();
+  }
+}
+
+async function faultOf(work: () => Promise<void>): Promise<BackupFault | undefined> {
+  try {
+    await work();
+    return undefined;
+  } catch (cause) {
+    return asBackupProblem(cause).fault;
+  }
 }
 
 function recordOf(line: string): Record<string, unknown> {
@@ -50,7 +94,7 @@ function recordOf(line: string): Record<string, unknown> {
 }
 
 /** Errors: `BackupProblem`, where a record is not what its table holds. */
-export function refuseRecord(name: TableName, record: Record<string, unknown>): void {
+function refuseRecord(name: TableName, record: Record<string, unknown>): void {
   const { error } = TABLES[name].schema.safeParse(record);
   if (error) throw new BackupProblem("damaged", { cause: new Error(`${name}: ${error.message}`) });
 }

@@ -1,7 +1,7 @@
 import type { BackupProgress, OnProgress } from "@/core/backup/backupParts";
 
 /** Thousands of parts are not told one by one: whoever listens draws each. */
-const TOLD_EVERY_MS = 100;
+const TOLD_EVERY_MS = 250;
 
 /** Counts parts that are done, and tells of it now and then, and at the last. */
 export function countParts(doing: BackupProgress["doing"], of: number, onProgress: OnProgress): () => void {

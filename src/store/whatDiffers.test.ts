@@ -1,0 +1,83 @@
+import "fake-indexeddb/auto";
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import type { BackupDifference } from "@/core/backup/difference";
+import { openDatabase, type VineDatabase } from "./openDatabase";
+import { recordPutter } from "./putRecords";
+import { NEWEST_VERSION } from "./schemaVersions";
+import { TABLES } from "./tables";
+import { anythingOf } from "./testing/randomRecords";
+
+const SOME = ["students", "assignments", "talks"] as const;
+let ids = 0;
+const newId = () => `id-${++ids}`;
+type Row = Record<string, unknown> & { readonly id: string };
+
+/** Records of a table, each of them here, in the backup, in both, or in both and not the same. */
+function someRows(name: (typeof SOME)[number]) {
+  const record = anythingOf(TABLES[name].schema) as fc.Arbitrary<Row>;
+  const row = fc.record({ record, other: record, where: fc.constantFrom("here", "backup", "both", "changed") });
+  return fc.uniqueArray(row, { maxLength: 6, selector: ({ record: { id } }) => id });
+}
+
+/** Slow and obvious: each record of one side is looked for in all of the other. */
+async function slowly(backup: VineDatabase, here: VineDatabase): Promise<Partial<BackupDifference>[]> {
+  const both = SOME.map(async (what) => {
+    const [theirs, ours]: [Row[], Row[]] = [await backup.table(what).toArray(), await here.table(what).toArray()];
+    const without = (some: Row[], others: Row[]) =>
+      some.filter(({ id }) => !others.some((one) => one.id === id)).length;
+    const differ = theirs.filter((one) =>
+      ours.some((other) => other.id === one.id && JSON.stringify(other) !== JSON.stringify(one)),
+    );
+    const only = { onlyInBackup: without(theirs, ours), onlyHere: without(ours, theirs) };
+    return { what, inBackup: theirs.length, here: ours.length, ...only, differ: differ.length };
+  });
+  return Promise.all(both);
+}
+
+test("what differs is told as a slow comparison of both tells it, in whatever order a backup comes (seed 20261129)", async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.tuple(...SOME.map(someRows)), fc.boolean(), async (tables, isTurned) => {
+      const here = openDatabase(newId());
+      const putter = recordPutter();
+      const into = { name: newId(), dataVersion: NEWEST_VERSION };
+      const backup = openDatabase(into.name);
+      for (const [place, rows] of tables.entries()) {
+        const ours = rows.flatMap(({ record, where }) => (where === "backup" ? [] : [record]));
+        await here.table(SOME[place] ?? "").bulkPut(ours);
+      }
+      await putter.compareWith(here.name);
+      for (const [place, rows] of tables.entries()) {
+        const theirs = rows.flatMap(({ record, other, where }) =>
+          where === "here" ? [] : [where === "changed" ? { ...other, id: record.id } : record],
+        );
+        if (isTurned) theirs.reverse();
+        const lines = theirs.map((one) => JSON.stringify(one));
+        expect(await putter.put(into, SOME[place] ?? "", lines)).toBeUndefined();
+      }
+      const told = await putter.differences();
+      expect(told.filter(({ what }) => SOME.some((one) => one === what))).toEqual(
+        (await slowly(backup, here)).sort((a, b) => SOME.indexOf(a.what as never) - SOME.indexOf(b.what as never)),
+      );
+      putter.end();
+      await backup.delete();
+      await here.delete();
+    }),
+    { numRuns: 30, seed: 20261129 },
+  );
+});
+
+test("a backup is no worse where what is here can't be read; who asked to compare is told", async () => {
+  const name = newId();
+  // Of a version that is not known yet.
+  await new Promise((done) => {
+    const opening = indexedDB.open(name, 10_000);
+    opening.onsuccess = () => done(opening.result.close());
+  });
+  const putter = recordPutter();
+  const compared = putter.compareWith(name);
+  await expect(compared).rejects.toThrow();
+  const into = { name: newId(), dataVersion: NEWEST_VERSION };
+  expect(await putter.put(into, "talks", [])).toBeUndefined();
+  putter.end();
+});
