@@ -87,6 +87,35 @@ test("an assignment is added, its column typed by keyboard alone, and the averag
   );
 });
 
+test("whichever way the keys go, the cell that they are in stands whole in sight: not below the edge, nor under the head or the pinned figures", async () => {
+  await press(page, "Notes", "link");
+  await press(page, "Gradebook", "link");
+  await page.waitForSelector(".grid");
+  await page.focus(".grid");
+  await page.keyboard.press("ArrowDown");
+  const steps = ["ArrowDown", "ArrowRight", "ArrowUp", "ArrowLeft"].flatMap((key) =>
+    Array.from({ length: 14 }, () => key),
+  );
+  for (const key of steps) {
+    await page.keyboard.press(key as "ArrowDown");
+    await page.waitForFunction(() => {
+      const scroller = document.querySelector(".grid-scroll");
+      const [cell, head, pin] = [".grid .is-head", ".grid thead th.work-head", ".grid tbody .pin-second"].map((one) =>
+        document.querySelector(one)?.getBoundingClientRect(),
+      );
+      if (!scroller || !cell || !head || !pin) return false;
+      const { left, top } = scroller.getBoundingClientRect();
+      const [right, bottom] = [left + scroller.clientWidth, top + scroller.clientHeight];
+      return (
+        cell.top >= head.bottom - 1 &&
+        cell.bottom <= bottom + 1 &&
+        cell.left >= pin.right - 1 &&
+        cell.right <= right + 1
+      );
+    });
+  }
+});
+
 test("what is no score stays open with a word; several cells take a status at once; the first is filled down", async () => {
   await page.focus(".grid");
   await control("Home");

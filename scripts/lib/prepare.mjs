@@ -8,7 +8,7 @@ export const ROOT = path.resolve(import.meta.dirname, "../..");
 const INSTALLED_MARK = path.join(ROOT, "node_modules/.vine-note-installed");
 const BUILT_MARK = path.join(ROOT, ".next/vine-note-built");
 const NEXT = path.join(ROOT, "node_modules/next/dist/bin/next");
-const SOURCES = ["src", "next.config.ts", "tsconfig.json", "package-lock.json"];
+const SOURCES = ["src", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"];
 const OLDEST_NODE = [20, 9];
 
 /** Installs by the lock file, unless what is installed comes from this lock file. */

@@ -1,6 +1,6 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { counted } from "@/core/words";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
@@ -21,6 +21,8 @@ import {
 import { type GridRange, rangeOf } from "./gridSelection";
 import { type GridCells, useGridEditing } from "./useGridEditing";
 
+/** As long as it was not measured. */
+const HEAD_HEIGHT_PX = 82;
 const ROW_HEIGHT_PX = 34;
 const COLUMN_WIDTH_PX = 116;
 /** The name, the overall average and the missing count. */
@@ -44,11 +46,16 @@ interface GradebookGridProps {
 export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: GradebookGridProps) {
   const { world, today } = useVine();
   const scroller = useRef<HTMLDivElement>(null);
+  const header = useRef<HTMLTableSectionElement>(null);
+  const [headHeight, setHeadHeight] = useState(HEAD_HEIGHT_PX);
   const rows = useVirtualizer({
     count: view.rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT_PX,
     overscan: OVERSCAN_ROWS,
+    // The rows begin below the head, which lies over those that are scrolled up.
+    paddingStart: headHeight,
+    scrollPaddingStart: headHeight,
   });
   const before = useMemo(() => (showsMore ? columnsBefore(view, world) : NOTHING_BEFORE), [view, world, showsMore]);
   const firstWork = countOf(before);
@@ -59,7 +66,8 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
     getScrollElement: () => scroller.current,
     estimateSize: () => COLUMN_WIDTH_PX,
     overscan: OVERSCAN_COLUMNS,
-    // The pinned columns lie over the first of the others.
+    // The other columns begin beside the pinned ones, which lie over those that are scrolled away.
+    paddingStart: PINNED_WIDTH_PX,
     scrollPaddingStart: PINNED_WIDTH_PX,
   });
   const drawnRows = rows.getVirtualItems();
@@ -76,14 +84,20 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
     };
   }, [view, before, columnCount, world, first, last]);
   const width = span.columns.length + 5;
+  // Titles take as many lines as they need.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the height is that of the columns which are drawn
+  useLayoutEffect(() => setHeadHeight(header.current?.offsetHeight ?? HEAD_HEIGHT_PX), [view.work, first, last]);
+  // The same as long as the same rows stand in the same order, whatever their figures are.
+  const keys = useMemo(() => JSON.stringify(view.rows.map(({ key }) => key)), [view.rows]);
+  const rowKeys = useMemo(() => JSON.parse(keys) as string[], [keys]);
   const cells = useMemo((): GridCells => {
     const cellAt = (row: number, column: number) => {
       const [line, work] = [view.rows[row], view.work[column]];
       const assignment = line && work && world.assignments.get(work.assignments[line.classId] ?? "");
       return assignment && { studentId: line.studentId, assignment };
     };
-    return { rowKeys: view.rows.map(({ key }) => key), columns: view.work.length, cellAt };
-  }, [view.rows, view.work, world.assignments]);
+    return { rowKeys, columns: view.work.length, cellAt };
+  }, [view.rows, view.work, world.assignments, rowKeys]);
   const editing = useGridEditing(cells);
   const head = editing.selection?.head;
   const range = editing.selection && rangeOf(editing.selection);
@@ -115,7 +129,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
           aria-multiselectable
           aria-rowcount={view.rows.length + 1}
           aria-activedescendant={head && cellId(head.row, head.column)}
-          style={{ width: PINNED_WIDTH_PX + columns.getTotalSize() }}
+          style={{ width: columns.getTotalSize() }}
           onKeyDown={(event) => {
             if (event.key === "?" && editing.draft === undefined) onHelp();
             else editing.onKeyDown(event);
@@ -123,7 +137,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
           onPaste={editing.onPaste}
           onCopy={editing.onCopy}
         >
-          <thead>
+          <thead ref={header}>
             <tr>
               <th scope="col" className="pin-name">
                 Student
@@ -142,7 +156,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
             </tr>
           </thead>
           <tbody>
-            <Spacer height={drawnRows[0]?.start ?? 0} width={width} />
+            <Spacer height={(drawnRows[0]?.start ?? headHeight) - headHeight} width={width} />
             {drawnRows.map(({ index }) => {
               const row = view.rows[index];
               const schoolClass = row && world.classes.get(row.classId);

@@ -4,10 +4,12 @@ import { type ShownScore, shownScore } from "@/core/figures/shownScore";
 import { whileInClass } from "@/core/figures/whileInClass";
 import { markChecklist } from "@/core/gradebook/markChecklist";
 import { setOwnValue } from "@/core/gradebook/setOwnValue";
+import type { Assignment } from "@/core/model/assignment";
 import { checklistMarkSchema, markOf } from "@/core/model/checklist";
 import type { Day } from "@/core/model/day";
 import { ownValueText, readOwnValue } from "@/core/model/ownColumn";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
+import type { Score } from "@/core/model/score";
 import { OWN_TYPE_WORDS } from "@/ui/shared/OwnValueControl";
 import { useChange } from "@/ui/shared/useChange";
 import type { AverageView, GradebookView } from "@/workers/engine/gradebookView";
@@ -79,8 +81,24 @@ export const GradebookRow = memo(function GradebookRow(props: GradebookRowProps)
 function Cell(props: GradebookRowProps & { column: GridColumn }) {
   const { column, row } = props;
   switch (column.kind) {
-    case "work":
-      return <ScoreCell {...props} column={column} />;
+    case "work": {
+      const { place, schoolClass, today, chosenFrom, chosenTo, headColumn, draft, editing } = props;
+      const { at, assignments, title } = column;
+      const cell = assignments[row.classId];
+      const isHead = at === headColumn;
+      return (
+        <ScoreCell
+          {...{ at, place, schoolClass, today, editing }}
+          startClass={startClass(column)}
+          assignment={cell?.assignment}
+          score={cell?.scores[row.studentId]}
+          studentId={row.studentId}
+          isChosen={at >= chosenFrom && at <= chosenTo}
+          title={isHead ? `${title} of ${row.name}` : undefined}
+          draft={isHead ? draft : undefined}
+        />
+      );
+    }
     case "checklist":
       return <ChecklistCell {...props} column={column} />;
     case "own":
@@ -99,32 +117,29 @@ export function Gap({ width }: { width: number }) {
   return width > 0 ? <td className="grid-gap" style={{ width, minWidth: width }} aria-hidden /> : null;
 }
 
-function ScoreCell({
-  column,
-  row,
-  place,
-  schoolClass,
-  today,
-  chosenFrom,
-  chosenTo,
-  headColumn,
-  draft,
-  editing,
-}: GradebookRowProps & { column: Extract<GridColumn, { kind: "work" }> }) {
-  const { at } = column;
-  const cell = column.assignments[row.classId];
-  const isHead = at === headColumn;
-  const scoreOf = ({ scores, assignment }: NonNullable<typeof cell>) => {
-    const score = scores[row.studentId];
-    return whileInClass(score, assignment, schoolClass, row.studentId);
-  };
-  const isChosen = at >= chosenFrom && at <= chosenTo;
+interface ScoreCellProps extends Pick<GradebookRowProps, "place" | "schoolClass" | "today" | "draft" | "editing"> {
+  readonly at: number;
+  readonly startClass: string;
+  /** None where the class of the row does not have the assignment. */
+  readonly assignment: Assignment | undefined;
+  readonly score: Score | undefined;
+  readonly studentId: string;
+  readonly isChosen: boolean;
+  /** What is typed into the cell at the head is named so. */
+  readonly title: string | undefined;
+}
+
+/** A score. A key in the grid draws anew the cells alone whose score, or whose place in the selection, changed. */
+const ScoreCell = memo(function ScoreCell(props: ScoreCellProps) {
+  const { at, place, startClass, assignment, score, schoolClass, studentId, today } = props;
+  const { isChosen, title, draft, editing } = props;
+  const isHead = title !== undefined;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid itself takes the keys
     // biome-ignore lint/a11y/useFocusableInteractive: the grid keeps the focus and names the active cell
     <td
       id={cellId(place, at)}
-      className={`numeric ${startClass(column)} ${isChosen ? "is-chosen" : ""} ${isHead ? "is-head" : ""} ${cell ? "" : "is-void"}`}
+      className={`numeric ${startClass} ${isChosen ? "is-chosen" : ""} ${isHead ? "is-head" : ""} ${assignment ? "" : "is-void"}`}
       // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: a cell of a grid can be chosen
       role="gridcell"
       aria-selected={isChosen}
@@ -135,13 +150,17 @@ function ScoreCell({
       data-private
     >
       {isHead && draft !== undefined ? (
-        <ScoreInput draft={draft} title={`${column.title} of ${row.name}`} editing={editing} />
+        <ScoreInput draft={draft} title={title} editing={editing} />
       ) : (
-        cell && <ScoreText shown={shownScore(scoreOf(cell), cell.assignment, schoolClass, today)} />
+        assignment && (
+          <ScoreText
+            shown={shownScore(whileInClass(score, assignment, schoolClass, studentId), assignment, schoolClass, today)}
+          />
+        )
       )}
     </td>
   );
-}
+});
 
 /** Where a score is typed; what is no score stays open until it is mended or left. */
 function ScoreInput({ draft, title, editing }: { draft: string; title: string; editing: RefObject<GridEditing> }) {

@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { useDeferredValue, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
 import { workNewestFirst } from "@/core/gradebook/workNewestFirst";
@@ -25,6 +25,7 @@ import { GradebookGrid } from "./GradebookGrid";
 import { GRADEBOOK_KEYS } from "./gradebookKeys";
 import { columnsBefore, countOf } from "./gridColumn";
 import { type GridOrder, ORDERS, orderOf, rowsInOrder } from "./gridOrder";
+import { keptRows } from "./keptRows";
 
 const ALL = "all";
 
@@ -54,7 +55,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
   const classId = (chosenClass && world.classes.has(chosenClass) ? chosenClass : classes[0]?.id) ?? "";
   const classIds = useMemo(() => (isAll ? [...world.classes.keys()] : [classId]), [isAll, classId, world.classes]);
   const period = chosenPeriod ?? currentPeriod(world, today);
-  const view = useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]);
+  const view = useKeptRows(useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]));
   const [beside, setBeside] = useState<Beside | undefined>(first && { kind: "assignment", assignmentIds: [first.id] });
   const [open, setOpen] = useState<"keys" | { assignment: string | undefined }>();
   const [order, setOrder] = useState<GridOrder>("family name");
@@ -252,6 +253,16 @@ function Counts({ view, period }: { view: GradebookView; period: Period }) {
         : `${counted(shownCount, "assignment")}${name ? ` in ${name}` : ""}, ${inYear} in the year`;
   const students = counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student");
   return <>{[students, work, view.method].filter(Boolean).join("; ")}.</>;
+}
+
+/** A view whose rows are the very same as before where they say the same. */
+function useKeptRows(view: GradebookView | undefined): GradebookView | undefined {
+  const before = useRef<GradebookView["rows"]>([]);
+  const kept = useMemo(() => view && { ...view, rows: keptRows(before.current, view.rows) }, [view]);
+  useEffect(() => {
+    if (kept) before.current = kept.rows;
+  }, [kept]);
+  return kept;
 }
 
 /**

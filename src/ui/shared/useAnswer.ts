@@ -4,8 +4,14 @@ import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
 import { useVine } from "./VineContext";
 
+/** Somebody who types is not held up by figures: they are asked for once the gradebook rests so long, in ms. */
+const REST_MS = 120;
+/** And never later than this after a change, in ms. */
+const LONGEST_WAIT_MS = 1_000;
+
 /**
- * What the engine answers to a question; asked anew when the world or the question changes.
+ * What the engine answers to a question; asked anew when the world or the question changes, of a world that changes again
+ * and again once it rests.
  * The last answer stays while the next one is made, so that nothing flickers; answers that come too late are dropped.
  */
 export function useAnswer<T>(ask: (engine: Engine) => Promise<T>, question: DependencyList): T | undefined {
@@ -13,6 +19,8 @@ export function useAnswer<T>(ask: (engine: Engine) => Promise<T>, question: Depe
   const [answer, setAnswer] = useState<{ value: T }>();
   const [failure, setFailure] = useState<unknown>();
   const line = useRef<{ busy: boolean; next?: () => void }>({ busy: false });
+  const answered = useRef<DependencyList>([]);
+  const changedSince = useRef<number>(undefined);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the caller lists what its question depends on
   useEffect(() => {
     let wanted = true;
@@ -21,7 +29,11 @@ export function useAnswer<T>(ask: (engine: Engine) => Promise<T>, question: Depe
       line.current.busy = true;
       ask(engine)
         .then(
-          (value) => wanted && setAnswer({ value }),
+          (value) => {
+            if (!wanted) return;
+            answered.current = [engine, ...question];
+            setAnswer({ value });
+          },
           // A new engine is on its way, and is asked as soon as it has the gradebook.
           (cause) => wanted && !(cause instanceof WorkerEnded) && setFailure(cause),
         )
@@ -33,10 +45,20 @@ export function useAnswer<T>(ask: (engine: Engine) => Promise<T>, question: Depe
         });
     };
     // While an answer is made only the newest question waits: fast typing must not pile up questions.
-    if (line.current.busy) line.current.next = put;
-    else put();
+    const queue = () => {
+      changedSince.current = undefined;
+      if (line.current.busy) line.current.next = put;
+      else put();
+    };
+    const now = performance.now();
+    const isAnswered = [engine, ...question].every((one, place) => one === answered.current[place]);
+    if (isAnswered) changedSince.current ??= now;
+    const rest = isAnswered ? Math.min(REST_MS, (changedSince.current ?? now) + LONGEST_WAIT_MS - now) : 0;
+    const timer = rest > 0 ? setTimeout(queue, rest) : undefined;
+    if (timer === undefined) queue();
     return () => {
       wanted = false;
+      clearTimeout(timer);
     };
   }, [engine, revision, ...question]);
   if (failure) throw failure;
