@@ -269,6 +269,7 @@ test("class settings and a grade scale show beforehand whose letter changes, and
     before,
   );
   await press(page, "Settings", "link");
+  await waitForWords(page, "Set the school’s mail server");
   await press(page, "Change A to E");
   await fill(page, "Lowest percent of A", "99");
   await page.waitForFunction(() =>

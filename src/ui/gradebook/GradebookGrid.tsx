@@ -57,9 +57,13 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
     paddingStart: headHeight,
     scrollPaddingStart: headHeight,
   });
-  const before = useMemo(() => (showsMore ? columnsBefore(view, world) : NOTHING_BEFORE), [view, world, showsMore]);
+  const { classIds, categories, work } = view;
+  const before = useMemo(
+    () => (showsMore ? columnsBefore({ classIds, categories }, world) : NOTHING_BEFORE),
+    [classIds, categories, world, showsMore],
+  );
   const firstWork = countOf(before);
-  const columnCount = firstWork + view.work.length;
+  const columnCount = firstWork + work.length;
   const columns = useVirtualizer({
     horizontal: true,
     count: columnCount,
@@ -78,26 +82,26 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
   const span = useMemo((): ColumnSpan => {
     const places = Array.from({ length: last - first + 1 }, (_, at) => first + at);
     return {
-      columns: places.flatMap((place) => columnAt(view, before, place, world) ?? []),
+      columns: places.flatMap((place) => columnAt(work, before, place, world) ?? []),
       before: first * COLUMN_WIDTH_PX,
       after: (columnCount - 1 - last) * COLUMN_WIDTH_PX,
     };
-  }, [view, before, columnCount, world, first, last]);
+  }, [work, before, columnCount, world, first, last]);
   const width = span.columns.length + 5;
   // Titles take as many lines as they need.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the height is that of the columns which are drawn
-  useLayoutEffect(() => setHeadHeight(header.current?.offsetHeight ?? HEAD_HEIGHT_PX), [view.work, first, last]);
+  useLayoutEffect(() => setHeadHeight(header.current?.offsetHeight ?? HEAD_HEIGHT_PX), [work, first, last]);
   // The same as long as the same rows stand in the same order, whatever their figures are.
   const keys = useMemo(() => JSON.stringify(view.rows.map(({ key }) => key)), [view.rows]);
   const rowKeys = useMemo(() => JSON.parse(keys) as string[], [keys]);
   const cells = useMemo((): GridCells => {
     const cellAt = (row: number, column: number) => {
-      const [line, work] = [view.rows[row], view.work[column]];
-      const assignment = line && work && world.assignments.get(work.assignments[line.classId] ?? "");
+      const [line, one] = [view.rows[row], work[column]];
+      const assignment = line && one && world.assignments.get(one.assignments[line.classId] ?? "");
       return assignment && { studentId: line.studentId, assignment };
     };
-    return { rowKeys, columns: view.work.length, cellAt };
-  }, [view.rows, view.work, world.assignments, rowKeys]);
+    return { rowKeys, columns: work.length, cellAt };
+  }, [view.rows, work, world.assignments, rowKeys]);
   const editing = useGridEditing(cells);
   const head = editing.selection?.head;
   const range = editing.selection && rangeOf(editing.selection);

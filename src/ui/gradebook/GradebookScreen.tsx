@@ -25,7 +25,7 @@ import { GradebookGrid } from "./GradebookGrid";
 import { GRADEBOOK_KEYS } from "./gradebookKeys";
 import { columnsBefore, countOf } from "./gridColumn";
 import { type GridOrder, ORDERS, orderOf, rowsInOrder } from "./gridOrder";
-import { keptRows } from "./keptRows";
+import { keptView } from "./keptView";
 
 const ALL = "all";
 
@@ -55,7 +55,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
   const classId = (chosenClass && world.classes.has(chosenClass) ? chosenClass : classes[0]?.id) ?? "";
   const classIds = useMemo(() => (isAll ? [...world.classes.keys()] : [classId]), [isAll, classId, world.classes]);
   const period = chosenPeriod ?? currentPeriod(world, today);
-  const view = useKeptRows(useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]));
+  const view = useKeptView(useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]));
   const [beside, setBeside] = useState<Beside | undefined>(first && { kind: "assignment", assignmentIds: [first.id] });
   const [open, setOpen] = useState<"keys" | { assignment: string | undefined }>();
   const [order, setOrder] = useState<GridOrder>("family name");
@@ -255,12 +255,12 @@ function Counts({ view, period }: { view: GradebookView; period: Period }) {
   return <>{[students, work, view.method].filter(Boolean).join("; ")}.</>;
 }
 
-/** A view whose rows are the very same as before where they say the same. */
-function useKeptRows(view: GradebookView | undefined): GradebookView | undefined {
-  const before = useRef<GradebookView["rows"]>([]);
-  const kept = useMemo(() => view && { ...view, rows: keptRows(before.current, view.rows) }, [view]);
+/** A view whose parts are the very same as before where they say the same. */
+function useKeptView(view: GradebookView | undefined): GradebookView | undefined {
+  const before = useRef<GradebookView>(undefined);
+  const kept = useMemo(() => view && keptView(before.current, view), [view]);
   useEffect(() => {
-    if (kept) before.current = kept.rows;
+    before.current = kept;
   }, [kept]);
   return kept;
 }

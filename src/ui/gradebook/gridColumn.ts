@@ -49,7 +49,7 @@ export interface ColumnsBefore {
 export const NOTHING_BEFORE: ColumnsBefore = { categories: [], checklists: [], own: [] };
 
 export function columnsBefore(
-  view: GradebookView,
+  view: Pick<GradebookView, "classIds" | "categories">,
   { checklists, ownColumns }: Pick<World, "checklists" | "ownColumns">,
 ): ColumnsBefore {
   const lists = new Map(
@@ -77,7 +77,7 @@ export interface ColumnSpan {
 
 /** The column at a place; none beyond the last. */
 export function columnAt(
-  view: GradebookView,
+  allWork: GradebookView["work"],
   before: ColumnsBefore,
   place: number,
   world: World,
@@ -89,7 +89,7 @@ export function columnAt(
   const own = before.own[place - before.categories.length - before.checklists.length];
   if (own?.[0]) return { kind: "own", place, title: own[0].name, details: "own column", own };
   const workAt = place - countOf(before);
-  const work = view.work[workAt];
+  const work = allWork[workAt];
   if (!work) return undefined;
   return {
     kind: "work",

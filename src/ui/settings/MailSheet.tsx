@@ -3,6 +3,7 @@ import { useCallback, useEffect, useState } from "react";
 import { Button } from "react-bootstrap";
 import type { MailView } from "@/core/delivery/mailSettings";
 import { mailSettings } from "@/office/mailDesk";
+import { Skeleton } from "@/ui/shared/Skeleton";
 import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
 import { MailForm } from "./MailForm";
@@ -41,6 +42,8 @@ export function MailSheet() {
           {problem}
         </p>
       )}
+      {/* What stands below must not move away from under a press once the answer comes. */}
+      {!view && !problem && <Skeleton words="Asking how mail leaves …" />}
       {view && !isOpen && (
         <>
           <MailNow view={view} isReal={status?.post === "relay"} />

@@ -50,9 +50,11 @@ export function BackupSheet() {
         letters, photos and settings, and what families said. Only the mail password is not in it.
       </p>
       <p className="mb-0" role="status">
-        {place?.lastAt === undefined
-          ? "There is no backup yet."
-          : `The last backup is of ${formatMoment(place.lastAt)}.`}
+        {!place
+          ? "Looking for the last backup …"
+          : place.lastAt === undefined
+            ? "There is no backup yet."
+            : `The last backup is of ${formatMoment(place.lastAt)}.`}
         {place?.trouble && <span className="finding is-stop d-block mt-1">{place.trouble}</span>}
       </p>
       <StorageLine />

@@ -2,8 +2,19 @@ import type { AverageView, GradebookView } from "@/workers/engine/gradebookView"
 
 type Row = GradebookView["rows"][number];
 
-/** The rows of now, where a row says what it said before as the very same object: only those that changed are drawn anew. */
-export function keptRows(before: readonly Row[], now: readonly Row[]): readonly Row[] {
+/** The view of now, where a part of it says what it said before as the very same object: only what changed is drawn anew. */
+export function keptView(before: GradebookView | undefined, now: GradebookView): GradebookView {
+  if (!before) return now;
+  const same = <Part extends "classIds" | "work" | "categories">(part: Part) =>
+    JSON.stringify(before[part]) === JSON.stringify(now[part]) ? before[part] : now[part];
+  return {
+    ...now,
+    ...{ classIds: same("classIds"), work: same("work"), categories: same("categories") },
+    rows: keptRows(before.rows, now.rows),
+  };
+}
+
+function keptRows(before: readonly Row[], now: readonly Row[]): readonly Row[] {
   const known = new Map(before.map((row) => [row.key, row]));
   const rows = now.map((row) => {
     const same = known.get(row.key);
