@@ -10,7 +10,7 @@ import { filesBeside, takeOutOld, writeFile } from "./folderFiles";
 
 interface BackupMeans {
   newId(): string;
-  /** Of deriving a key; the library's own where none is given. */
+  /** Of deriving a key; the usual where none is given. */
   readonly workFactor?: number;
   /** A thread of its own for what is put and compared while a backup is read on; none does so in the thread that reads. */
   readonly startPutter?: () => RecordPutter;
@@ -48,7 +48,7 @@ export function createBackup({ newId, workFactor, startPutter }: BackupMeans): B
       const putter = startPutter?.() ?? recordPutter();
       const target = fillDatabase(into, putter);
       try {
-        // Read while the backup is decrypted.
+        // Read beside the backup.
         const compared = putter.compareWith(here);
         compared.catch(() => undefined);
         const read = await readBackup(file, passphrase, beside && filesBeside(beside), target, onProgress);

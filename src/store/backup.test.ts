@@ -1,4 +1,5 @@
 import "fake-indexeddb/auto";
+import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { BlobReader, BlobWriter, TextReader, ZipReader, ZipWriter } from "@zip.js/zip.js/index-native.js";
@@ -159,6 +160,16 @@ test("a wrong passphrase, none, a newer version, no backup, a bomb, tricks in na
   expect(await altered((entries) => entries.set("tables/meta.jsonl", "{}\n"))).toBe("damaged");
   expect(await altered((entries) => entries.delete("tables/students.jsonl"))).toBe("damaged");
   expect(await altered((entries) => entries.set("tables/students.jsonl", "0".repeat(50_000_000)))).toBe("damaged");
+  const withTwo = (entries: Map<string, string>, said: Record<string, unknown>) => {
+    const [first = "", ...others] = entries.get("tables/students.jsonl")?.split("\n") ?? [];
+    const text = [first, first, ...others].join("\n");
+    entries.set("tables/students.jsonl", text);
+    const sha256 = createHash("sha256").update(text).digest("hex");
+    Object.assign(said.tables as object, {
+      students: { records: others.length + 1, bytes: Buffer.from(text).length, sha256 },
+    });
+  };
+  expect(await altered(withTwo)).toBe("damaged");
   const another = { records: 1, bytes: 3, sha256: "0".repeat(64) };
   const inTables = (name: string) => (_entries: unknown, said: Record<string, unknown>) =>
     Object.assign(said.tables as object, { [name]: another });

@@ -1,17 +1,28 @@
 import type { Table } from "dexie";
 
-const ROWS_AT_ONCE = 300;
+const MOST_ROWS = 300;
+const FIRST_ROWS = 10;
+/** Of the JSON texts of the rows that are held at once. */
+const CHARACTERS_AT_ONCE = 2_000_000;
 type Row = Record<string, unknown>;
 
-/** Gives the records of a table in the order of their keys, some at a time; also within a transaction. */
+/**
+ * Gives the records of a table in the order of their keys, some at a time; also within a transaction. Where they are large,
+ * by the last one that was read, there are fewer of them at a time.
+ */
 export async function eachPageOf(table: Table<Row>, take: (rows: Row[]) => void | Promise<void>): Promise<void> {
-  for (let rows = await pageAfter(table, undefined); rows.length > 0; rows = await pageAfter(table, rows.at(-1)))
+  let limit = FIRST_ROWS;
+  let last: Row | undefined;
+  for (;;) {
+    const some = last ? table.where(":id").above(keyOf(table, last)) : table.toCollection();
+    const rows = await some.limit(limit).toArray();
+    last = rows.at(-1);
+    if (!last) return;
     await take(rows);
-}
-
-function pageAfter(table: Table<Row>, last: Row | undefined): Promise<Row[]> {
-  const some = last ? table.where(":id").above(keyOf(table, last)) : table.toCollection();
-  return some.limit(ROWS_AT_ONCE).toArray();
+    if (rows.length < limit) return;
+    const fitting = Math.floor(CHARACTERS_AT_ONCE / JSON.stringify(last).length);
+    limit = Math.min(Math.max(fitting, 1), MOST_ROWS);
+  }
 }
 
 /** The key of a record of a table. */

@@ -12,6 +12,7 @@ import { NEWEST_VERSION } from "./schemaVersions";
 export function fillDatabase(name: string, putter: RecordPutter = recordPutter()): BackupTarget & { close(): void } {
   let database: VineDatabase | undefined;
   let version = NEWEST_VERSION;
+  const counts = new Map<string, number>();
   const opened = () => {
     if (!database) throw new Error("Nothing was begun.");
     return database;
@@ -27,6 +28,7 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
     async put(table, lines) {
       const fault = await putter.put({ name, dataVersion: version }, table, lines);
       if (fault) throw new BackupProblem(fault);
+      counts.set(table, (counts.get(table) ?? 0) + lines.length);
     },
     async putFiles(some) {
       const isNow = opened().tables.some(({ name: one }) => one === FILES);
@@ -37,6 +39,9 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
         .bulkPut(records);
     },
     async finish() {
+      // Of two records of one key one would have gone under.
+      for (const [table, count] of counts)
+        if ((await opened().table(table).count()) !== count) throw new BackupProblem("damaged");
       opened().close();
       const fault = version === NEWEST_VERSION ? undefined : await putter.bringAlong(name);
       if (fault) throw new BackupProblem(fault);

@@ -4,6 +4,7 @@ import { type PastScores, pastScoresSchema } from "@/core/model/pastScores";
 import { type Plan, planSchema } from "@/core/model/plan";
 import { DEFAULT_SETTINGS } from "@/core/model/settings";
 import { emptyWorldRecords, WORLD_SCHEMAS, WORLD_TABLES, type WorldRecords } from "@/core/model/world";
+import { eachPageOf } from "./eachPageOf";
 import type { VineDatabase } from "./openDatabase";
 
 /**
@@ -12,15 +13,16 @@ import type { VineDatabase } from "./openDatabase";
  * Errors: a record that does not hold, or a database that can't be read.
  */
 export async function loadWorld(database: VineDatabase): Promise<WorldRecords> {
-  const records: Record<string, unknown> = emptyWorldRecords();
+  const records: Record<string, unknown[]> = emptyWorldRecords();
   const tables = WORLD_TABLES.map((table) => database.table(table));
   await database.transaction("r", tables, async () => {
-    for (const table of WORLD_TABLES) {
-      const rows = await database.table(table).toArray();
-      records[table] = table === "scoreColumns" ? rows : z.array(WORLD_SCHEMAS[table]).parse(rows);
-    }
+    // What is not of use any more goes while the rest is read.
+    for (const table of WORLD_TABLES)
+      await eachPageOf(database.table(table), (rows) => {
+        records[table]?.push(...(table === "scoreColumns" ? rows : z.array(WORLD_SCHEMAS[table]).parse(rows)));
+      });
   });
-  return records as WorldRecords;
+  return records as unknown as WorldRecords;
 }
 
 /** What became of the scores before now, in the order in which it happened. */

@@ -1,4 +1,7 @@
+import type { Table } from "dexie";
+import { createXXHash128, type IHasher } from "hash-wasm";
 import type { BackupDifference } from "@/core/backup/difference";
+import { isFinal, type LetterState, letterStateSchema } from "@/core/delivery/letterState";
 import { eachPageOf, keyOf } from "./eachPageOf";
 import type { VineDatabase } from "./openDatabase";
 import type { TableName } from "./tables";
@@ -19,57 +22,94 @@ const COMPARED = [
 ] as const satisfies readonly TableName[];
 type Compared = (typeof COMPARED)[number];
 
-/** Records that are not met in the backup yet, as texts by their keys; and what was counted. */
+/** By key: what tells each record that was met on one side, and not on the other yet, from others (`markOf`). */
+type NotMet = Map<string, string>;
+
 interface Side {
-  readonly notMet: Map<string, string>;
-  inBackup: number;
-  here: number;
-  onlyInBackup: number;
+  readonly here: NotMet;
+  readonly inBackup: NotMet;
+  countHere: number;
+  countInBackup: number;
   differ: number;
 }
 
 /**
- * What differs between a backup and what is here. What is here is read once, while a backup is still decrypted; each record
- * of the backup is held against it as it comes, in any order.
+ * What differs between a backup and what is here. Both are read once, in any order and at the same time; of a record only a
+ * digest is kept, until the other side has the one of the same key.
  */
 export class WhatDiffers {
-  private readonly sides = new Map<string, Side>();
+  private readonly hasher = createXXHash128();
+  private readonly sides = new Map<Compared, Side>(
+    COMPARED.map((what) => [what, { here: new Map(), inBackup: new Map(), countHere: 0, countInBackup: 0, differ: 0 }]),
+  );
 
   /** Reads what is here. */
   async read(here: VineDatabase): Promise<void> {
-    await Promise.all(COMPARED.map((what) => this.readTable(here, what)));
+    const hasher = await this.hasher;
+    await Promise.all(
+      [...this.sides].map(async ([what, side]) => {
+        const take = (marks: Marks) => {
+          side.countHere += marks.length;
+          meet(side, marks, side.here, side.inBackup);
+        };
+        if (what === "letters") await eachLetter(here, hasher, take);
+        else await eachPageOf(here.table(what), (rows) => take(marksOf(here.table(what), rows, hasher)));
+      }),
+    );
   }
 
   /** Takes records of a table of the backup, as the present version of the data has them. */
-  take(table: string, records: readonly Record<string, unknown>[], database: VineDatabase): void {
-    const side = this.sides.get(table);
+  async take(table: string, records: readonly Row[], database: VineDatabase): Promise<void> {
+    const side = this.sides.get(table as Compared);
     if (!side) return;
-    for (const record of records) {
-      const key = keyOf(database.table(table), record);
-      const text = side.notMet.get(key);
-      side.notMet.delete(key);
-      side.inBackup += 1;
-      if (text === undefined) side.onlyInBackup += 1;
-      else if (text !== JSON.stringify(record)) side.differ += 1;
-    }
+    const hasher = await this.hasher;
+    side.countInBackup += records.length;
+    meet(side, marksOf(database.table(table), records, hasher), side.inBackup, side.here);
   }
 
-  /** By table, in the order in which a teacher asks for them; none where nothing was read here. */
+  /** By table, in the order in which a teacher asks for them; once both sides were read. */
   differences(): BackupDifference[] {
-    return COMPARED.flatMap((what) => {
-      const side = this.sides.get(what);
-      if (!side) return [];
-      const { notMet, ...counts } = side;
-      return [{ what, ...counts, onlyHere: notMet.size }];
-    });
-  }
-
-  private async readTable(database: VineDatabase, what: Compared): Promise<void> {
-    const notMet = new Map<string, string>();
-    const table = database.table(what);
-    await eachPageOf(table, (rows) => {
-      for (const row of rows) notMet.set(keyOf(table, row), JSON.stringify(row));
-    });
-    this.sides.set(what, { notMet, here: notMet.size, inBackup: 0, onlyInBackup: 0, differ: 0 });
+    return [...this.sides].map(([what, { here, inBackup, countHere, countInBackup, differ }]) => ({
+      ...{ what, inBackup: countInBackup, here: countHere },
+      ...{ onlyInBackup: inBackup.size, onlyHere: here.size, differ },
+    }));
   }
 }
+
+type Row = Record<string, unknown>;
+type Marks = readonly (readonly [key: string, mark: string])[];
+
+function meet(side: Side, marks: Marks, own: NotMet, other: NotMet): void {
+  for (const [key, mark] of marks) {
+    const known = other.get(key);
+    if (known === undefined) own.set(key, mark);
+    else if (other.delete(key) && known !== mark) side.differ += 1;
+  }
+}
+
+function marksOf(table: Table<Row>, rows: readonly Row[], hasher: IHasher): Marks {
+  return rows.map((row) => [keyOf(table, row), markOf(table.name, row, hasher)]);
+}
+
+/** A letter that met its fate does not change any more; of anything else every field counts. */
+function markOf(table: string, row: Row, hasher: IHasher): string {
+  if (table === "letters" && isFinal(row.state as LetterState)) return row.state as string;
+  // As texts the records of a school would fill the memory.
+  return hasher.init().update(JSON.stringify(row)).digest();
+}
+
+/** Ten thousands of letters met their fate: an index tells which, and none of them is read. */
+async function eachLetter(here: VineDatabase, hasher: IHasher, take: (marks: Marks) => void): Promise<void> {
+  await here.transaction("r", here.letters, async () => {
+    for (const state of letterStateSchema.options) {
+      const keys = await here.letters.where({ state }).primaryKeys();
+      if (isFinal(state)) take(keys.map((key) => [key, state]));
+      else
+        for (let from = 0; from < keys.length; from += LETTERS_AT_ONCE) {
+          const letters = await here.letters.bulkGet(keys.slice(from, from + LETTERS_AT_ONCE));
+          take(marksOf(here.table("letters"), letters as unknown as Row[], hasher));
+        }
+    }
+  });
+}
+const LETTERS_AT_ONCE = 300;

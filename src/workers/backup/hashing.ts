@@ -1,18 +1,23 @@
-import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex } from "@noble/hashes/utils.js";
+import { createSHA256, type IHasher } from "hash-wasm";
 
 /** SHA-256 of what comes bit by bit, in hexadecimal digits, and how many bytes it was. */
 export class Hashing {
-  private readonly hash = sha256.create();
   bytes = 0;
 
+  private constructor(private readonly hasher: IHasher) {}
+
+  static async begin(): Promise<Hashing> {
+    return new Hashing(await createSHA256());
+  }
+
   add(chunk: Uint8Array): void {
-    this.hash.update(chunk);
+    this.hasher.update(chunk);
     this.bytes += chunk.length;
   }
 
   end(): string {
-    return bytesToHex(this.hash.digest());
+    return this.hasher.digest();
   }
 }
 

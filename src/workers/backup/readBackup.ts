@@ -18,8 +18,10 @@ import {
   tablePart,
 } from "@/core/backup/manifest";
 import { WorkerEnded } from "@/workers/life/mortal";
+import { ageBytes } from "./ageBytes";
 import { Batches } from "./batches";
-import { BlobWindows } from "./blobWindows";
+import type { BytesAnywhere } from "./bytesAnywhere";
+import { ByteWindows } from "./byteWindows";
 import { countParts } from "./countParts";
 import { Hashing, hashOf } from "./hashing";
 import { someAtOnce } from "./someAtOnce";
@@ -28,12 +30,12 @@ configure({ useWebWorkers: false });
 
 const AGE_HEAD = "age-encryption.org/v1";
 const ZIP_HEAD = "PK";
-const RECORDS_AT_ONCE = 1_000;
-/** What a record weighs beside others, by the characters of its line. */
-const CHARACTERS_OF_ONE = 4_000;
-const BYTES_AT_ONCE = 4_000_000;
-/** What takes so many batches is read beside the rest. */
-const LONG_IN_BATCHES = 10;
+/** A transaction of the browser has a price of its own, and what it holds lies in the memory. */
+const RECORDS_AT_ONCE = 4_000;
+const CHARACTERS_AT_ONCE = 2_000_000;
+const BYTES_AT_ONCE = 2_000_000;
+/** A table of so many records is read beside the rest. */
+const LONG_RECORDS = 10_000;
 
 /**
  * Reads a backup into a target, and gives what it says of itself. Every part is held against its SHA-256, its length and its
@@ -83,7 +85,7 @@ export async function readBackup(
       await laid.end();
     };
     // Some tables are slow to be put, others and files are slow to be read: none waits for another.
-    const isLong = ([, { records }]: (typeof tables)[number]) => records > RECORDS_AT_ONCE * LONG_IN_BATCHES;
+    const isLong = ([, { records }]: (typeof tables)[number]) => records > LONG_RECORDS;
     await allOrFirstFault([
       readTables(tables.filter(isLong)),
       readTables(tables.filter((one) => !isLong(one))),
@@ -109,32 +111,22 @@ async function isEncrypted(file: Blob): Promise<boolean> {
 }
 
 /** The zip, out of its encryption where it has one. */
-async function opened(file: Blob, passphrase: string | undefined): Promise<Blob> {
+async function opened(file: Blob, passphrase: string | undefined): Promise<BytesAnywhere> {
   if (await isEncrypted(file)) {
     if (!passphrase) throw new BackupProblem("passphrase missing");
-    return decrypted(file, (decrypter) => decrypter.addPassphrase(passphrase), "wrong passphrase");
+    const decrypter = new Decrypter();
+    decrypter.addPassphrase(passphrase);
+    return ageBytes(file, decrypter).catch((cause: Error) => {
+      // The library says so in words alone.
+      throw new BackupProblem(/identity|identities/.test(cause.message) ? "wrong passphrase" : "damaged", { cause });
+    });
   }
   if ((await file.slice(0, ZIP_HEAD.length).text()) !== ZIP_HEAD) throw new BackupProblem("no backup");
-  return file;
+  return { size: file.size, read: async (from, to) => new Uint8Array(await file.slice(from, to).arrayBuffer()) };
 }
 
-async function decrypted(
-  file: Blob,
-  unlock: (decrypter: Decrypter) => void,
-  otherwise: "wrong passphrase" | "damaged",
-): Promise<Blob> {
-  const decrypter = new Decrypter();
-  unlock(decrypter);
-  const stream = await decrypter.decrypt(file.stream() as ReadableStream<Uint8Array>).catch((cause: Error) => {
-    // The library says so in words alone.
-    throw new BackupProblem(/identity|identities/.test(cause.message) ? otherwise : "damaged", { cause });
-  });
-  // What is large lies on the disk there, and not in the memory.
-  return new Response(stream as ReadableStream<Uint8Array<ArrayBuffer>>).blob();
-}
-
-async function partsOf(zip: Blob): Promise<ReadonlyMap<string, FileEntry>> {
-  const entries: Entry[] = await new ZipReader(new BlobWindows(zip)).getEntries();
+async function partsOf(zip: BytesAnywhere): Promise<ReadonlyMap<string, FileEntry>> {
+  const entries: Entry[] = await new ZipReader(new ByteWindows(zip)).getEntries();
   const parts = new Map<string, FileEntry>();
   for (const entry of entries) {
     // Two parts of one name: one of them would be looked at and the other taken.
@@ -192,10 +184,15 @@ async function eachChunk(
 }
 
 async function someBytes(part: FileEntry, most: number, checkSignature?: boolean): Promise<Uint8Array<ArrayBuffer>> {
-  const chunks: Uint8Array[] = [];
-  const take = async (chunk: Uint8Array) => void chunks.push(chunk.slice());
+  const whole = new Uint8Array(Math.min(most, part.uncompressedSize));
+  let length = 0;
+  const take = async (chunk: Uint8Array) => {
+    if (length + chunk.length > whole.length) throw new BackupProblem("damaged");
+    whole.set(chunk, length);
+    length += chunk.length;
+  };
   await eachChunk(part, most, take, checkSignature);
-  return joined(chunks);
+  return whole.subarray(0, length);
 }
 
 async function textOf(part: FileEntry, { bytes, sha256 }: Part): Promise<string> {
@@ -209,17 +206,17 @@ async function readTable(
   { records, bytes, sha256 }: Part,
   put: (lines: readonly string[]) => Promise<void>,
 ): Promise<void> {
-  const hashing = new Hashing();
+  const hashing = await Hashing.begin();
   const decoder = new TextDecoder("utf-8", { fatal: true });
   let rest = "";
   let count = 0;
-  const laid = new Batches<string>(RECORDS_AT_ONCE, put);
+  const laid = new Batches<string>(1, put);
   const take = async (text: string) => {
     const lines = `${rest}${text}`.split("\n");
     rest = lines.pop() ?? "";
     if (rest.length > LONGEST_LINE) throw new BackupProblem("damaged");
     for (const line of lines) {
-      await laid.add(line, Math.max(1, line.length / CHARACTERS_OF_ONE));
+      await laid.add(line, Math.max(1 / RECORDS_AT_ONCE, line.length / CHARACTERS_AT_ONCE));
       count += 1;
     }
   };
@@ -240,16 +237,7 @@ async function unsealed(
 ): Promise<Uint8Array<ArrayBuffer>> {
   const file = (await beside?.read(besideName(sha256, recipient))) ?? (await beside?.read(besideNameOfBefore(sha256)));
   if (!file) throw new BackupProblem("files missing");
-  const blob = await decrypted(file, (decrypter) => decrypter.addIdentity(identity), "damaged");
-  return new Uint8Array(await blob.arrayBuffer());
-}
-
-function joined(chunks: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
-  const whole = new Uint8Array(chunks.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const chunk of chunks) {
-    whole.set(chunk, at);
-    at += chunk.length;
-  }
-  return whole;
+  const decrypter = new Decrypter();
+  decrypter.addIdentity(identity);
+  return decrypter.decrypt(new Uint8Array(await file.arrayBuffer())) as Promise<Uint8Array<ArrayBuffer>>;
 }

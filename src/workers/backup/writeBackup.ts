@@ -28,7 +28,7 @@ export interface WriteAsked {
   readonly server: string | undefined;
   /** Files go here, once, and not into the backup; with what opens those of before. */
   readonly beside?: { readonly files: FilesBeside; readonly identity: string | undefined };
-  /** The base-2 logarithm of the work of deriving a key from the passphrase (RFC 7914, N); tests take less. */
+  /** The base-2 logarithm of the work of deriving a key from the passphrase (RFC 7914, N); tests take less than is usual. */
   readonly workFactor?: number;
 }
 
@@ -49,10 +49,11 @@ export async function writeBackup(
   onProgress: OnProgress,
 ): Promise<Written> {
   const { passphrase, madeAt, beside } = asked;
+  const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
+  // Deriving the key takes much memory, and gives it back before anything is read.
+  const out = passphrase === undefined ? readable : await encrypted(readable, passphrase, asked.workFactor);
   const tables = await source.snapshot(onProgress);
   const names = await source.fileNames();
-  const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
-  const out = passphrase === undefined ? readable : await encrypted(readable, passphrase, asked.workFactor);
   const writing = out.pipeTo(sink);
   // Where the sink fails the zip does too; one of both tells.
   writing.catch(() => undefined);
@@ -60,7 +61,7 @@ export async function writeBackup(
   const parts: Record<string, Part> = {};
   const step = countParts("writing", tables.size + names.length, onProgress);
   for (const [table, { lines, records }] of tables) {
-    const hashing = new Hashing();
+    const hashing = await Hashing.begin();
     await zip.add(tablePart(table), hashed(lines.stream(), hashing));
     parts[table] = { records, bytes: hashing.bytes, sha256: hashing.end() };
     step();
@@ -93,11 +94,17 @@ export async function writeBackup(
   return { manifest, identity };
 }
 
+/**
+ * Takes 128 MB and about a second for each guess (N = 2^17, r = 8, p = 1, as the OWASP Password Storage Cheat Sheet has it);
+ * the library's own takes twice as much, which is too much beside a school in the same memory.
+ */
+const WORK_FACTOR = 17;
+
 /** Nothing that differs from one computer to the next. */
 const PLAIN = { extendedTimestamp: false, msDosCompatible: true } as const;
 
 async function textPart(zip: ZipWriter<unknown>, name: string, text: string): Promise<Part> {
-  const hashing = new Hashing();
+  const hashing = await Hashing.begin();
   await zip.add(name, hashed(new Blob([text]).stream(), hashing));
   return { records: 1, bytes: hashing.bytes, sha256: hashing.end() };
 }
@@ -118,11 +125,11 @@ function hashed(stream: ReadableStream<Uint8Array>, hashing: Hashing): ReadableS
 async function encrypted(
   stream: ReadableStream<Uint8Array>,
   passphrase: string,
-  workFactor: number | undefined,
+  workFactor = WORK_FACTOR,
 ): Promise<ReadableStream<Uint8Array>> {
   const encrypter = new Encrypter();
   encrypter.setPassphrase(passphrase);
-  if (workFactor !== undefined) encrypter.setScryptWorkFactor(workFactor);
+  encrypter.setScryptWorkFactor(workFactor);
   return encrypter.encrypt(stream);
 }
 

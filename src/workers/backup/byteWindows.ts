@@ -1,16 +1,19 @@
 import { Reader } from "@zip.js/zip.js/index-native.js";
+import { CHUNK_BYTES } from "./ageBytes";
+import type { BytesAnywhere } from "./bytesAnywhere";
 
-const WINDOW_BYTES = 2_000_000;
+/** Whole chunks of what is encrypted, so that none is decrypted twice. */
+const WINDOW_BYTES = 32 * CHUNK_BYTES;
 /** One for each place that is read at the same time. */
 const MOST_WINDOWS = 4;
 
-/** Reads a blob in large pieces: each is a question to the browser's disk, and a zip has many small parts. */
-export class BlobWindows extends Reader<Blob> {
+/** Reads bytes in large pieces: each is a question to the browser's disk, and a zip has many small parts. */
+export class ByteWindows extends Reader<BytesAnywhere> {
   private readonly windows = new Map<number, Promise<Uint8Array>>();
 
-  constructor(private readonly blob: Blob) {
-    super(blob);
-    this.size = blob.size;
+  constructor(private readonly bytes: BytesAnywhere) {
+    super(bytes);
+    this.size = bytes.size;
   }
 
   override async readUint8Array(from: number, length: number): Promise<Uint8Array> {
@@ -28,12 +31,7 @@ export class BlobWindows extends Reader<Blob> {
 
   private window(place: number): Promise<Uint8Array> {
     const from = place * WINDOW_BYTES;
-    const window =
-      this.windows.get(place) ??
-      this.blob
-        .slice(from, from + WINDOW_BYTES)
-        .arrayBuffer()
-        .then((buffer) => new Uint8Array(buffer));
+    const window = this.windows.get(place) ?? this.bytes.read(from, from + WINDOW_BYTES);
     // The one that was used last stands last, and the first one goes.
     this.windows.delete(place);
     this.windows.set(place, window);
