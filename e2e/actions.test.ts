@@ -42,7 +42,7 @@ test("missing work goes to every family that it concerns in five actions, from t
   expect(actions.count()).toBeLessThanOrEqual(5);
   const mails = await delivered(server.dataFolder);
   expect(mails.length).toBeGreaterThan(30);
-  for (const { mail } of mails) expect(mail.text).toContain("have not reached me");
+  for (const { mail } of mails) expect(mail.text).toContain("has not reached me");
 });
 
 test("one family is answered in three actions, from its reply", async () => {

@@ -12,15 +12,21 @@ test.each([
   await page.setViewport(viewport);
   const beyond = () =>
     page.evaluate(() => {
-      const scrolls = (element: Element | null): boolean =>
-        element !== null &&
-        element !== document.body &&
-        (/auto|scroll/.test(getComputedStyle(element).overflowX) || scrolls(element.parentElement));
-      const controls = [
-        ...document.querySelectorAll("main button, main a, main input, main select, nav a, nav button"),
-      ];
+      /** Whether it reaches beyond the window, or beyond what cuts it off; what scrolls brings it into sight. */
+      const isBeyond = (rect: DOMRect, element: Element | null): boolean => {
+        const { left, right } = rect;
+        if (element === null || element === document.body) return right > innerWidth + 1 || left < -1;
+        const { overflowX } = getComputedStyle(element);
+        if (/auto|scroll/.test(overflowX)) return false;
+        const within = element.getBoundingClientRect();
+        const isCut = /hidden|clip/.test(overflowX) && (right > within.right + 1 || left < within.left - 1);
+        return isCut || isBeyond(rect, element.parentElement);
+      };
+      const controls = ["button", "a", "input", "select"].flatMap((name) => [
+        ...document.querySelectorAll(`main ${name}, header ${name}, nav ${name}`),
+      ]);
       return controls
-        .filter((one) => one.checkVisibility() && one.getBoundingClientRect().right > innerWidth + 1 && !scrolls(one))
+        .filter((one) => one.checkVisibility() && isBeyond(one.getBoundingClientRect(), one.parentElement))
         .map((one) => one.outerHTML.slice(0, 120));
     });
   const found: Record<string, unknown> = {};

@@ -30,6 +30,8 @@ export async function beginNote(page: Page, starter: string): Promise<void> {
 /** Leaves out every recipient whose address is not good, one stop after the other. */
 export async function leaveOutUnreachable(page: Page): Promise<void> {
   for (;;) {
+    // What was found before the last choice may name somebody who gets no letter any more.
+    await page.waitForSelector(".foot-sentence[aria-busy=false]");
     const stops = await page.$$(".finding.is-stop");
     if (stops.length === 0) return;
     await page.locator('::-p-xpath(//*[contains(@class, "is-stop")]//button[starts-with(., "Leave out")])').click();

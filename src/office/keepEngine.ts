@@ -1,12 +1,16 @@
+import { WORLD_TABLES, type WorldRecords } from "@/core/model/world";
 import type { Engine } from "@/workers/engine/startEngine";
 import type { Surroundings } from "./surroundings";
+
+/** Columns of scores are the largest records: so many of them have a few megabytes. */
+const ROWS_AT_ONCE = 500;
 
 /** An engine that is started again when it is gone. */
 export interface EngineKeeper {
   /** Questions wait until the engine has the gradebook; those that were open when it went are refused, and asked anew. */
   readonly engine: Engine;
-  /** Gives the engine that is there now the gradebook. */
-  readonly load: Engine["load"];
+  /** Gives the engine that is there now the gradebook, with what `EngineApi.load` wants. */
+  load(records: WorldRecords, ...others: Parameters<Engine["load"]>): Promise<void>;
   end(): void;
 }
 
@@ -33,8 +37,13 @@ export function keepEngine(start: Surroundings["startEngine"], onEnded: (isFirst
       get: (_target, question) =>
         question === "then" ? undefined : (...asked: unknown[]) => ask(question as keyof Engine, asked),
     }),
-    load: async (...asked) => {
-      await started.engine.load(...asked);
+    load: async (records, ...others) => {
+      const { engine } = started;
+      await engine.begin();
+      for (const table of WORLD_TABLES)
+        for (let from = 0; from < records[table].length; from += ROWS_AT_ONCE)
+          await engine.take({ [table]: records[table].slice(from, from + ROWS_AT_ONCE) });
+      await engine.load(...others);
       ready.open();
     },
     end: () => started.end(),

@@ -461,6 +461,18 @@ describe("a round without a browser", () => {
     expect(postRoom.status().waiting).toBe(0);
   });
 
+  test("everything that is replaced is read once, whoever waits for it meanwhile", async () => {
+    const office = await browser.open(school);
+    const before = office.generation;
+    let isReplaced = false;
+    const replacing = office.replaceEverything(school).finally(() => {
+      isReplaced = true;
+    });
+    while (!isReplaced) await office.upToDate();
+    await replacing;
+    expect(office.generation).toBe(before + 1);
+  });
+
   test("a no that the teacher enters calls back what waits at that address, and outlives replacing everything", async () => {
     const office = await browser.open(school);
     office.line.open();

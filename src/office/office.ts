@@ -154,7 +154,7 @@ export class Office {
       if (demo && (await isUntouched(database))) await replaceEverything(database, ...demo(today));
       await ensureSettings(database);
       await around.locks.request(MAKING_LOCK, () => dropUnfinished(database));
-      const state = { world: worldOf(await loadWorld(database)), today, revision: 0, isOlder: false, isAway: false };
+      const state = { world: worldOf(emptyWorldRecords()), today, revision: 0, isOlder: false, isAway: false };
       const office = new Office(around, database, keeper, state, on);
       office.endings.push(keeper.end, letGo);
       await office.inTurn(() => office.loadAnew());
@@ -362,7 +362,10 @@ export class Office {
     for (;;) {
       const { all, ofData } = await this.wholeChanges();
       if (this.changesHeard.hasAll(ofData)) return all;
-      await this.inTurn(() => this.loadAnew());
+      // Whoever was at it before may have loaded everything by then: a large school takes seconds.
+      await this.inTurn(async () => {
+        if (!this.changesHeard.hasAll(ofData)) await this.loadAnew();
+      });
     }
   }
 
@@ -399,6 +402,8 @@ export class Office {
   private async show(change: Change, at: number): Promise<void> {
     // Where the engine is gone the next one begins with what is kept, this change among it.
     await this.engine.apply(change, at).catch(unlessEnded);
+    // No figure is made from notes and what belongs to them: nothing is asked anew.
+    if (!WORLD_TABLES.some((table) => change[table])) return;
     const { world, revision } = this.state.get();
     this.state.change({ world: applyChange(world, change), revision: revision + 1 });
   }

@@ -1,5 +1,5 @@
 import type { Average } from "./average";
-import { addFractions, compareFractions, type Fraction, fraction } from "./fraction";
+import { addFractions, compareFractions, type Fraction, fraction, sumOfFractions } from "./fraction";
 
 /** What a class's averages come to, in percent and exact. Students without an average are counted apart, never as zero. */
 export interface ClassStatistics {
@@ -19,7 +19,7 @@ export function classStatistics(averages: readonly (Average | undefined)[]): Cla
   const [minimum] = values;
   const maximum = values.at(-1);
   if (!minimum || !maximum) return undefined;
-  const sum = values.reduce(addFractions);
+  const sum = sumOfFractions(values);
   return {
     count: values.length,
     withoutAverage: averages.length - values.length,

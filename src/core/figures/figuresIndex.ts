@@ -63,7 +63,8 @@ export class FiguresIndex {
       this.columnsOf.delete(classId);
     }
     for (const { classId, studentIds } of changedScores(before, change)) {
-      this.gradebooks.delete(classId);
+      const known = this.gradebooks.get(classId);
+      if (known) this.gradebooks.set(classId, { ...known, columns: this.current.scoreColumns });
       for (const studentId of studentIds) {
         this.kept.get(classId)?.delete(studentId);
         for (const columns of this.columnsOf.get(classId)?.values() ?? []) columns.forget(studentId);

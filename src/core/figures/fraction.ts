@@ -27,11 +27,25 @@ export function compareFractions(a: Fraction, b: Fraction): number {
   return left < right ? -1 : left > right ? 1 : 0;
 }
 
-/** The exact sum; the fraction is not shortened, since only its value is ever read. */
+/** The exact sum of two values, shortened. */
 export function addFractions(a: Fraction, b: Fraction): Fraction {
-  return a.denominator === b.denominator
-    ? reduce(a.numerator + b.numerator, a.denominator)
-    : reduce(a.numerator * b.denominator + b.numerator * a.denominator, a.denominator * b.denominator);
+  const { numerator, denominator } = plainSum(a, b);
+  return reduce(numerator, denominator);
+}
+
+/**
+ * The exact sum of any number of values. They are added two by two and then two by two again, and never shortened: the
+ * denominator of thousands of averages has thousands of digits, and shortening it at each step costs a thousand times more.
+ */
+export function sumOfFractions(values: readonly Fraction[]): Fraction {
+  const [first, second] = values;
+  if (!first) return fraction(0, 1);
+  if (!second) return first;
+  if (values.length > 2) {
+    const middle = values.length >> 1;
+    return sumOfFractions([sumOfFractions(values.slice(0, middle)), sumOfFractions(values.slice(middle))]);
+  }
+  return plainSum(first, second);
 }
 
 /**
@@ -58,6 +72,15 @@ export function fractionToNumber(value: Fraction): number {
   const whole = value.numerator / value.denominator;
   const rest = value.numerator % value.denominator;
   return Number(whole) + Number((rest * 1_000_000_000_000n) / value.denominator) / 1e12;
+}
+
+function plainSum(a: Fraction, b: Fraction): Fraction {
+  return a.denominator === b.denominator
+    ? { numerator: a.numerator + b.numerator, denominator: a.denominator }
+    : {
+        numerator: a.numerator * b.denominator + b.numerator * a.denominator,
+        denominator: a.denominator * b.denominator,
+      };
 }
 
 function reduce(numerator: bigint, denominator: bigint): Fraction {

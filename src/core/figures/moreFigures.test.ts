@@ -14,7 +14,15 @@ import { isMissing } from "./countingScore";
 import { barWords, distribution } from "./distribution";
 import { type Explanation, explain } from "./explain";
 import { FiguresIndex } from "./figuresIndex";
-import { decimalFraction, type Fraction, fractionToNumber } from "./fraction";
+import {
+  addFractions,
+  compareFractions,
+  decimalFraction,
+  type Fraction,
+  fraction,
+  fractionToNumber,
+  sumOfFractions,
+} from "./fraction";
 import { gradeLabelChanges } from "./gradeLabelChanges";
 import { handingIn } from "./handingIn";
 import { lostExtraCredit } from "./lostExtraCredit";
@@ -324,6 +332,15 @@ describe("class statistics", () => {
           close(number(statistics?.maximum), known.at(-1));
         },
       ),
+    );
+  });
+
+  test("the sum of many fractions is that of one after the other", () => {
+    const part = fc.tuple(fc.integer({ min: -1_000, max: 1_000 }), fc.integer({ min: 1, max: 500 }));
+    fc.assert(
+      fc.property(fc.array(part.map(([numerator, denominator]) => fraction(numerator, denominator))), (values) => {
+        expect(compareFractions(sumOfFractions(values), values.reduce(addFractions, fraction(0, 1)))).toBe(0);
+      }),
     );
   });
 

@@ -13,6 +13,7 @@ export function halfDone(world: World, today: Day): readonly Assignment[] {
     if (!assignment.rubric?.length || (period !== WHOLE_YEAR && assignment.termId !== period)) return false;
     const scores = scoreColumns.get(assignment.id)?.scores ?? {};
     const inClass = classes.get(assignment.classId)?.studentIds ?? [];
-    return inClass.some((id) => markingState(scores[id], assignment) === "half done");
+    // Who has no entry was not begun with.
+    return inClass.some((id) => scores[id] && markingState(scores[id], assignment) === "half done");
   });
 }

@@ -13,13 +13,13 @@ export const ARABIC: StarterPhrases = {
   },
   missingWork: {
     subject: "{student}: {missing}، {class}",
-    lead: "لم تصلني هذه الأعمال من {student} في {class}:",
-    canStill: "ما زال يمكن تسليمها.",
+    lead: "لم يصلني بعد من {student} في {class} ما يلي:",
+    canStill: "ما زال يمكن تسليم ذلك.",
   },
   below: {
     subject: "وضع {student} في {class}",
     early: "أودّ أن تعلموا مبكرًا أن معدل {student} في {class} هو {overall}. ما زال هناك وقت لتغيير ذلك.",
-    helps: "أكثر ما يفيد تسليم هذه الأعمال:",
+    helps: "أكثر ما يفيد تسليم ما يلي:",
     nothingMissing: "لا ينقص شيء؛ وأكثر ما يفيد التدرّب على الاختبارات القصيرة.",
   },
   belowOnOne: {

@@ -15,7 +15,7 @@ export const CHINESE: StarterPhrases = {
   missingWork: {
     subject: "{student}：{missing}（{class}）",
     lead: "我还没有收到{student}在{class}的以下作业：",
-    canStill: "这些作业仍可补交。",
+    canStill: "仍可补交。",
   },
   below: {
     subject: "{student}在{class}的学习情况",

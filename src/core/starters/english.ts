@@ -13,14 +13,14 @@ export const ENGLISH: StarterPhrases = {
   },
   missingWork: {
     subject: "{student}: {missing} in {class}",
-    lead: "These assignments of {student}’s work in {class} have not reached me:",
-    canStill: "They can still be handed in.",
+    lead: "This work by {student} in {class} has not reached me:",
+    canStill: "It can still be handed in.",
   },
   below: {
     subject: "How {student} is doing in {class}",
     early:
       "I would like you to know early that {student} stands at {overall} in {class}. There is time to change that.",
-    helps: "Handing these in would help most:",
+    helps: "Handing this in would help most:",
     nothingMissing: "Nothing is missing; practice for the quizzes would help most.",
   },
   belowOnOne: {

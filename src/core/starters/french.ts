@@ -13,14 +13,14 @@ export const FRENCH: StarterPhrases = {
   },
   missingWork: {
     subject: "{student} : {missing} en {class}",
-    lead: "Je n’ai pas encore reçu ces travaux de {student} en {class} :",
-    canStill: "Ils peuvent encore être rendus.",
+    lead: "Voici ce que je n’ai pas encore reçu de {student} en {class} :",
+    canStill: "Il est encore possible de le rendre.",
   },
   below: {
     subject: "Où en est {student} en {class}",
     early:
       "Je tiens à vous dire à temps que la moyenne de {student} en {class} est de {overall}. Il est encore possible de changer cela.",
-    helps: "Rendre ces travaux aiderait le plus :",
+    helps: "Rendre ceci aiderait le plus :",
     nothingMissing: "Il ne manque rien ; s’exercer pour les tests aiderait le plus.",
   },
   belowOnOne: {

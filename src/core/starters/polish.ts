@@ -14,14 +14,14 @@ export const POLISH: StarterPhrases = {
   },
   missingWork: {
     subject: "{student}: {missing}, {class}",
-    lead: "{student} nie ma jeszcze oddanych tych prac z zajęć {class}:",
-    canStill: "Można je jeszcze oddać.",
+    lead: "{student} ma jeszcze do oddania z zajęć {class}:",
+    canStill: "Można to jeszcze oddać.",
   },
   below: {
     subject: "Jak idzie: {student}, {class}",
     early:
       "Chcę Państwa wcześnie powiadomić: {student} ma na zajęciach {class} średnią {overall}. Jest jeszcze czas, żeby to zmienić.",
-    helps: "Najbardziej pomogłoby oddanie tych prac:",
+    helps: "Najbardziej pomogłoby oddanie tego:",
     nothingMissing: "Niczego nie brakuje; najbardziej pomogłyby ćwiczenia przed sprawdzianami.",
   },
   belowOnOne: {

@@ -13,8 +13,8 @@ export const PORTUGUESE: StarterPhrases = {
   },
   missingWork: {
     subject: "{student}: {missing} em {class}",
-    lead: "Ainda não recebi estes trabalhos de {student} em {class}:",
-    canStill: "Ainda podem ser entregues.",
+    lead: "Isto é o que ainda não recebi de {student} em {class}:",
+    canStill: "Ainda pode ser entregue.",
   },
   below: {
     subject: "Como vai {student} em {class}",

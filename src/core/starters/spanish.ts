@@ -13,8 +13,8 @@ export const SPANISH: StarterPhrases = {
   },
   missingWork: {
     subject: "{student}: {missing} en {class}",
-    lead: "No me han llegado estos trabajos de {student} en {class}:",
-    canStill: "Todavía se pueden entregar.",
+    lead: "Esto es lo que no me ha llegado de {student} en {class}:",
+    canStill: "Todavía se puede entregar.",
   },
   below: {
     subject: "Cómo le va a {student} en {class}",

@@ -14,8 +14,8 @@ export const UKRAINIAN: StarterPhrases = {
   },
   missingWork: {
     subject: "{student}: {missing}, {class}",
-    lead: "{student} ще не має зданими ці роботи, {class}:",
-    canStill: "Їх ще можна здати.",
+    lead: "{student} ще має здати ось що, {class}:",
+    canStill: "Це ще можна здати.",
   },
   below: {
     subject: "Як ідуть справи: {student}, {class}",

@@ -13,14 +13,14 @@ export const VIETNAMESE: StarterPhrases = {
   },
   missingWork: {
     subject: "{student}: {missing}, lớp {class}",
-    lead: "Tôi chưa nhận được những bài này của {student} trong lớp {class}:",
-    canStill: "Các bài này vẫn có thể nộp.",
+    lead: "Tôi chưa nhận được bài sau đây của {student} trong lớp {class}:",
+    canStill: "Bài vẫn có thể nộp.",
   },
   below: {
     subject: "Tình hình của {student} trong lớp {class}",
     early:
       "Tôi muốn quý vị biết sớm rằng {student} có điểm trung bình {overall} trong lớp {class}. Vẫn còn thời gian để thay đổi.",
-    helps: "Nộp những bài này sẽ giúp nhiều nhất:",
+    helps: "Nộp bài sau đây sẽ giúp nhiều nhất:",
     nothingMissing: "Không thiếu bài nào; luyện tập cho các bài kiểm tra sẽ giúp nhiều nhất.",
   },
   belowOnOne: {

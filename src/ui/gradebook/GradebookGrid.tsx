@@ -1,6 +1,6 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { counted } from "@/core/words";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
@@ -18,6 +18,7 @@ import {
   NOTHING_BEFORE,
   startClass,
 } from "./gridColumn";
+import { observeRoom, observeScroll, scrollFor } from "./gridScroll";
 import { type GridRange, rangeOf } from "./gridSelection";
 import { type GridCells, useGridEditing } from "./useGridEditing";
 
@@ -27,8 +28,8 @@ const ROW_HEIGHT_PX = 34;
 const COLUMN_WIDTH_PX = 116;
 /** The name, the overall average and the missing count. */
 const PINNED_WIDTH_PX = 394;
-const OVERSCAN_ROWS = 8;
-const OVERSCAN_COLUMNS = 4;
+const OVERSCAN_ROWS = 2;
+const OVERSCAN_COLUMNS = 1;
 
 interface GradebookGridProps {
   readonly view: GradebookView;
@@ -51,6 +52,8 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
   const rows = useVirtualizer({
     count: view.rows.length,
     getScrollElement: () => scroller.current,
+    observeElementRect: observeRoom,
+    observeElementOffset: observeScroll,
     estimateSize: () => ROW_HEIGHT_PX,
     overscan: OVERSCAN_ROWS,
     // The rows begin below the head, which lies over those that are scrolled up.
@@ -68,6 +71,8 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
     horizontal: true,
     count: columnCount,
     getScrollElement: () => scroller.current,
+    observeElementRect: observeRoom,
+    observeElementOffset: observeScroll,
     estimateSize: () => COLUMN_WIDTH_PX,
     overscan: OVERSCAN_COLUMNS,
     // The other columns begin beside the pinned ones, which lie over those that are scrolled away.
@@ -105,20 +110,22 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
   const editing = useGridEditing(cells);
   const head = editing.selection?.head;
   const range = editing.selection && rangeOf(editing.selection);
-  const { scrollToIndex: showRow } = rows;
-  const { scrollToIndex: showColumn } = columns;
+  const isTyping = editing.draft !== undefined;
+  // Whoever scrolled away sees again what she begins to type into.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: where the cell is matters anew when typing begins
   useEffect(() => {
     if (!head) return;
-    showRow(head.row);
-    showColumn(firstWork + head.column);
-  }, [head, showRow, showColumn, firstWork]);
+    const [top, left] = [scrollFor(rows, head.row), scrollFor(columns, firstWork + head.column)];
+    // The browser lays everything out to scroll: only where it has to.
+    if (top !== undefined || left !== undefined)
+      scroller.current?.scrollTo({ ...(top !== undefined && { top }), ...(left !== undefined && { left }) });
+  }, [head, isTyping, rows, columns, firstWork]);
   const calls = useRef(editing);
   calls.current = editing;
   const grid = useRef<HTMLTableElement>(null);
-  const isTyping = editing.draft !== undefined;
   useEffect(() => {
     // The cell that was typed into is gone: the keyboard goes back to the grid.
-    if (!isTyping && document.activeElement === document.body && head) grid.current?.focus();
+    if (!isTyping && document.activeElement === document.body && head) grid.current?.focus({ preventScroll: true });
   }, [isTyping, head]);
   return (
     <div className="grid-column">
@@ -231,7 +238,7 @@ function Spacer({ height, width }: { height: number; width: number }) {
   ) : null;
 }
 
-function ColumnHead({
+const ColumnHead = memo(function ColumnHead({
   column,
   beside,
   onBeside,
@@ -256,4 +263,4 @@ function ColumnHead({
       <div className="quiet fw-normal">{column.details}</div>
     </th>
   );
-}
+});

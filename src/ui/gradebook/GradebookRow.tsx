@@ -114,7 +114,7 @@ function Cell(props: GradebookRowProps & { column: GridColumn }) {
 
 /** The room of columns that are not drawn. */
 export function Gap({ width }: { width: number }) {
-  return width > 0 ? <td className="grid-gap" style={{ width, minWidth: width }} aria-hidden /> : null;
+  return width > 0 ? <td className="grid-gap" style={{ width }} aria-hidden /> : null;
 }
 
 interface ScoreCellProps extends Pick<GradebookRowProps, "place" | "schoolClass" | "today" | "draft" | "editing"> {
@@ -162,13 +162,17 @@ const ScoreCell = memo(function ScoreCell(props: ScoreCellProps) {
   );
 });
 
+/** It opens where somebody is typing, in sight: the browser need not look where to scroll. */
+function focusInSight(input: HTMLInputElement | null): void {
+  input?.focus({ preventScroll: true });
+}
+
 /** Where a score is typed; what is no score stays open until it is mended or left. */
 function ScoreInput({ draft, title, editing }: { draft: string; title: string; editing: RefObject<GridEditing> }) {
   return (
     <input
       className="score-input"
-      // biome-ignore lint/a11y/noAutofocus: it opens where somebody is typing
-      autoFocus
+      ref={focusInSight}
       aria-label={title}
       value={draft}
       onChange={(event) => editing.current.setDraft(event.target.value)}

@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { Form } from "react-bootstrap";
 import { setRows } from "@/core/change/change";
 import { workNewestFirst } from "@/core/gradebook/workNewestFirst";
@@ -14,7 +14,6 @@ import { EmptyState } from "@/ui/shared/EmptyState";
 import { KeysDialog } from "@/ui/shared/KeysDialog";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { TermOptions } from "@/ui/shared/TermOptions";
-import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 import { useVine } from "@/ui/shared/VineContext";
@@ -25,7 +24,7 @@ import { GradebookGrid } from "./GradebookGrid";
 import { GRADEBOOK_KEYS } from "./gradebookKeys";
 import { columnsBefore, countOf } from "./gridColumn";
 import { type GridOrder, ORDERS, orderOf, rowsInOrder } from "./gridOrder";
-import { keptView } from "./keptView";
+import { useGradebookView } from "./useGradebookView";
 
 const ALL = "all";
 
@@ -55,7 +54,7 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
   const classId = (chosenClass && world.classes.has(chosenClass) ? chosenClass : classes[0]?.id) ?? "";
   const classIds = useMemo(() => (isAll ? [...world.classes.keys()] : [classId]), [isAll, classId, world.classes]);
   const period = chosenPeriod ?? currentPeriod(world, today);
-  const view = useKeptView(useAnswer((engine) => engine.gradebook(classIds, period), [classIds, period]));
+  const view = useGradebookView(classIds, period);
   const [beside, setBeside] = useState<Beside | undefined>(first && { kind: "assignment", assignmentIds: [first.id] });
   const [open, setOpen] = useState<"keys" | { assignment: string | undefined }>();
   const [order, setOrder] = useState<GridOrder>("family name");
@@ -242,7 +241,13 @@ export function GradebookScreen({ classId: firstClass, assignmentId }: Gradebook
 /** What is shown, with what it is counted of. */
 function Counts({ view, period }: { view: GradebookView; period: Period }) {
   const { world } = useVine();
-  const inYear = [...world.assignments.values()].filter(({ classId }) => view.classIds.includes(classId)).length;
+  const { classIds, rows } = view;
+  // A score that is typed changes no count.
+  const inYear = useMemo(
+    () => [...world.assignments.values()].filter(({ classId }) => classIds.includes(classId)).length,
+    [world.assignments, classIds],
+  );
+  const studentCount = useMemo(() => new Set(rows.map(({ studentId }) => studentId)).size, [rows]);
   const name = periodName(period, [...world.terms.values()]);
   const shownCount = view.work.length;
   const work =
@@ -251,18 +256,8 @@ function Counts({ view, period }: { view: GradebookView; period: Period }) {
       : period === WHOLE_YEAR || view.classIds.length > 1
         ? counted(shownCount, "assignment")
         : `${counted(shownCount, "assignment")}${name ? ` in ${name}` : ""}, ${inYear} in the year`;
-  const students = counted(new Set(view.rows.map(({ studentId }) => studentId)).size, "student");
+  const students = counted(studentCount, "student");
   return <>{[students, work, view.method].filter(Boolean).join("; ")}.</>;
-}
-
-/** A view whose parts are the very same as before where they say the same. */
-function useKeptView(view: GradebookView | undefined): GradebookView | undefined {
-  const before = useRef<GradebookView>(undefined);
-  const kept = useMemo(() => view && keptView(before.current, view), [view]);
-  useEffect(() => {
-    before.current = kept;
-  }, [kept]);
-  return kept;
 }
 
 /**

@@ -1,7 +1,6 @@
 "use client";
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from "react";
 import { toast } from "sonner";
-import { applyChange } from "@/core/change/change";
 import { isFarAbove } from "@/core/gradebook/isFarAbove";
 import {
   editScores,
@@ -47,6 +46,10 @@ export interface GridCells {
 
 const FIRST_CELL: GridCell = { row: 0, column: 0 };
 
+function cellKey(assignmentId: string, studentId: string): string {
+  return `${assignmentId}/${studentId}`;
+}
+
 /** The keyboard of the grid: moving, typing, statuses by one key, filling and pasting. */
 export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEditing {
   const { world } = useVine();
@@ -63,17 +66,21 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
     }
   }
   // Typing is faster than keeping: each edit is made on what the one before it leaves.
-  const latest = useRef({ world, waiting: 0 });
-  if (latest.current.waiting === 0) latest.current.world = world;
+  const latest = useRef({ scores: new Map<string, ScoreEdit["score"]>(), waiting: 0 });
+  if (latest.current.waiting === 0) latest.current.scores.clear();
   const size = { rows: rowKeys.length, columns };
   /** What was asked back, so that keeping it once more means it. */
   const sureOf = useRef("");
 
-  const scoreAt = (assignmentId: string, studentId: string) =>
-    latest.current.world.scoreColumns.get(assignmentId)?.scores[studentId];
+  const scoreAt = (assignmentId: string, studentId: string) => {
+    const { scores } = latest.current;
+    const key = cellKey(assignmentId, studentId);
+    return scores.has(key) ? scores.get(key) : world.scoreColumns.get(assignmentId)?.scores[studentId];
+  };
 
   const edit = (edits: readonly ScoreEdit[], choices = { quietly: true }, words = scoreEditWords(edits, world)) => {
-    latest.current.world = applyChange(latest.current.world, editScores(edits, latest.current.world));
+    for (const { assignmentId, studentId, score } of edits)
+      latest.current.scores.set(cellKey(assignmentId, studentId), score);
     latest.current.waiting += 1;
     void change((now) => editScores(edits, now), words, choices).finally(() => {
       latest.current.waiting -= 1;
@@ -125,7 +132,7 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
       toast.error(typed.problem);
       return false;
     }
-    const asked = `${assignment.id}/${studentId}/${draft}`;
+    const asked = `${cellKey(assignment.id, studentId)}/${draft}`;
     if (isFarAbove(typed.score, assignment) && sureOf.current !== asked) {
       sureOf.current = asked;
       toast.warning(

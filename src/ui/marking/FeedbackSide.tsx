@@ -13,12 +13,12 @@ import type { Student } from "@/core/model/student";
 import { listed } from "@/core/words";
 import { PaperView } from "@/ui/reports/PaperView";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
+import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";
 import { usePaper } from "@/ui/shared/usePaper";
 import { useVine } from "@/ui/shared/VineContext";
 import { EACH_FAMILY } from "@/workers/engine/reportsView";
-import { useRestedAnswer } from "./useRestedAnswer";
 import { ViewsPart } from "./ViewsPart";
 
 const AUDIENCES: readonly { words: string; audience: Audience }[] = [
@@ -141,15 +141,19 @@ function LetterOf({
   const kept = useKept((read) => read.findNote(feedbackNoteId(assignment.id)), [assignment.id]);
   const note = kept ?? feedbackNote(assignment, classLabel(schoolClass), audience, 0);
   const asked = feedbackTo(note, [student.id], audience, true);
-  const shown = useRestedAnswer(async (engine) => {
-    const { letters } = await engine.people(asked);
-    const [first] = letters;
-    return {
-      of: student.id,
-      to: letters.map(({ recipient }) => recipient.name),
-      letter: first && (await engine.finishedLetter(asked, first.key)),
-    };
-  }, JSON.stringify(asked));
+  const shown = useAnswer(
+    async (engine) => {
+      const { letters } = await engine.people(asked);
+      const [first] = letters;
+      return {
+        of: student.id,
+        to: letters.map(({ recipient }) => recipient.name),
+        letter: first && (await engine.finishedLetter(asked, first.key)),
+      };
+    },
+    [],
+    [JSON.stringify(asked)],
+  );
   // Nobody’s letter stands beside another name, not for a moment.
   if (shown?.of !== student.id) return <p className="quiet small">Making the letter …</p>;
   if (!shown.letter)
@@ -180,10 +184,14 @@ function ReportOf({ assignment, student }: Pick<FeedbackSideProps, "assignment" 
     language: EACH_FAMILY,
   };
   const [draft] =
-    useRestedAnswer(async (engine) => {
-      const [key] = await engine.reportKeys(wanted);
-      return key ? engine.reports(wanted, [key]) : [];
-    }, JSON.stringify(wanted)) ?? [];
+    useAnswer(
+      async (engine) => {
+        const [key] = await engine.reportKeys(wanted);
+        return key ? engine.reports(wanted, [key]) : [];
+      },
+      [],
+      [JSON.stringify(wanted)],
+    ) ?? [];
   return draft?.key.endsWith(`/${student.id}`) ? (
     <PaperView draft={draft} />
   ) : (

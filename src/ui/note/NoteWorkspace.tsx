@@ -52,7 +52,11 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
   );
   const people = useAnswer((engine) => engine.people(who), [who]);
   // Whatever the hour of writing is: of the hour at which it leaves the send sheet speaks.
-  const check = useAnswer((engine) => engine.check(note, instantOf(today, NOON)), [note, today]);
+  const check = useAnswer(
+    async (engine) => ({ ...(await engine.check(note, instantOf(today, NOON))), of: note }),
+    [who, today],
+    [note],
+  );
   const live = JSON.stringify(livePartsOf(words));
   const letter = useAnswer((engine) => engine.letter(who, JSON.parse(live), shownKey), [who, live, shownKey]);
   if (!people || !check || !letter) return <Skeleton words="Opening the note" />;
@@ -62,11 +66,10 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
       <Head
         title="Note"
         about={
-          <div className="d-flex gap-3 align-items-center">
+          <div className="head-tools">
             <Form.Control
               size="sm"
               aria-label="Name of this note"
-              style={{ minWidth: "9rem", maxWidth: "20rem" }}
               value={note.name}
               onChange={(event) => change({ name: event.target.value })}
             />
@@ -121,7 +124,7 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
         </div>
       </div>
       <footer className="foot">
-        <p className="foot-sentence mb-0" role="status">
+        <p className="foot-sentence mb-0" role="status" aria-busy={check.of !== note}>
           <strong>{people.summary}</strong> {check.findingsSentence} {check.languages}{" "}
           <FamiliesOnce people={people} perFamily={perFamily} onChange={change} />
         </p>

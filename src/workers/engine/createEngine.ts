@@ -6,13 +6,13 @@ import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { languageOf, noteLetters, wordsFor } from "@/core/letter/noteLetters";
 import { readingOf } from "@/core/letter/readingOf";
 import type { Note } from "@/core/model/note";
-import { recordsOf, worldOf } from "@/core/model/world";
+import { emptyWorldRecords, recordsOf, WORLD_TABLES, worldOf } from "@/core/model/world";
 import { letterReports } from "@/core/report/letterReports";
 import { planNote } from "@/core/selection/planNote";
 import { answersView } from "./answersView";
 import { deskView } from "./deskView";
 import type { EngineApi } from "./engineApi";
-import { gradebookView } from "./gradebookView";
+import { GradebookViews } from "./gradebookViews";
 import { letterExtremes } from "./letterExtremes";
 import { lettersOnPaper } from "./lettersOnPaper";
 import { letterView, pageView } from "./letterView";
@@ -27,6 +27,8 @@ import { assignmentDetails, classDetails, studentDetails } from "./studentDetail
 /** What the engine worker does, in whatever worker or test it runs. */
 export function createEngine(): EngineApi {
   let loaded: FiguresIndex | undefined;
+  let coming = emptyWorldRecords();
+  let views = new GradebookViews();
   /** By token; what is changed makes all of them outdated. */
   const making = new Map<number, RoundInMaking>();
   let lastToken = 0;
@@ -41,9 +43,17 @@ export function createEngine(): EngineApi {
   };
 
   const engine: EngineApi = {
-    load: (records, today, past, written) => {
+    begin: () => {
+      coming = emptyWorldRecords();
+    },
+    take: (records) => {
+      for (const table of WORLD_TABLES) (coming[table] as unknown[]).push(...(records[table] ?? []));
+    },
+    load: (today, past, written) => {
       making.clear();
-      loaded = new FiguresIndex(worldOf(records), today, past);
+      views = new GradebookViews();
+      loaded = new FiguresIndex(worldOf(coming), today, past);
+      coming = emptyWorldRecords();
       loaded.hear(written);
     },
     apply: (change, at) => {
@@ -54,7 +64,7 @@ export function createEngine(): EngineApi {
       making.clear();
       index().hear(written);
     },
-    gradebook: (classIds, period) => gradebookView(index(), classIds, period),
+    gradebook: (classIds, period, stamp) => views.news(index(), classIds, period, stamp),
     classDetails: (classIds, period) => classDetails(index(), classIds, period),
     studentDetails: (classId, studentId, period) => studentDetails(index(), classId, studentId, period),
     assignmentDetails: (assignmentIds) => assignmentDetails(index(), assignmentIds),

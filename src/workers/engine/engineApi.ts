@@ -15,7 +15,7 @@ import type { ReportDraft } from "@/core/report/reportPaper";
 import type { NotePeople } from "@/core/selection/planNote";
 import type { AnswerView } from "./answersView";
 import type { DeskSeen, DeskView } from "./deskView";
-import type { GradebookView } from "./gradebookView";
+import type { GradebookNews } from "./gradebookNews";
 import type { LetterExtremes } from "./letterExtremes";
 import type { LettersOnPaper } from "./lettersOnPaper";
 import type { LiveParts } from "./letterView";
@@ -30,12 +30,19 @@ import type { AssignmentDetails, ClassDetails, StudentDetails } from "./studentD
 
 /** What the engine worker can be asked. It holds the world and its figures; screens hold neither. */
 export interface EngineApi {
-  /** Everything anew: the world, what became of its scores before, and what was written about whom. */
-  load(records: WorldRecords, today: Day, past: readonly PastScores[], written: readonly WrittenAbout[]): void;
+  /**
+   * Everything anew. A school at once would stand in the memory several times on its way, and hold up whoever sends it: so
+   * its records come some at a time, `begin` before the first ones; `load` takes what came, with what became of the scores
+   * before and what was written about whom.
+   */
+  begin(): void;
+  take(records: Partial<WorldRecords>): void;
+  load(today: Day, past: readonly PastScores[], written: readonly WrittenAbout[]): void;
   /** A change, and when it was made (ms since the epoch). */
   apply(change: Change, at: number): void;
   hear(written: readonly WrittenAbout[]): void;
-  gradebook(classIds: readonly string[], period: Period): GradebookView;
+  /** Classes as the gradebook shows them: what is new to somebody who holds the view of a stamp. */
+  gradebook(classIds: readonly string[], period: Period, stamp?: string): GradebookNews;
   /** What stands beside the gradebook: the classes, one student, or one assignment in each class that has it. */
   classDetails(classIds: readonly string[], period: Period): ClassDetails;
   studentDetails(classId: string, studentId: string, period: Period): StudentDetails | undefined;

@@ -6,11 +6,11 @@ import { assignmentsIn, type ClassGradebook } from "@/core/figures/studentFigure
 import type { Assignment } from "@/core/model/assignment";
 import { formatDay } from "@/core/model/day";
 import { selectedKey } from "@/core/model/keptSelection";
-import type { SchoolClass } from "@/core/model/schoolClass";
 import { shownCategories } from "@/core/model/shownCategories";
 import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
 import { titleKey } from "@/core/model/titleKey";
+import { KeptWhile } from "./keptWhile";
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
 export interface AverageView {
@@ -32,19 +32,21 @@ export interface GradebookView {
   /** An assignment that several classes have under one title is one column. */
   readonly work: readonly GradebookWork[];
   readonly categories: readonly { readonly name: string; readonly weight: string }[];
-  readonly rows: readonly {
-    /** Names a student in a class. */
-    readonly key: string;
-    readonly studentId: string;
-    readonly classId: string;
-    readonly name: string;
-    /** Parallel to the categories of the view. */
-    readonly categoryAverages: readonly AverageView[];
-    readonly overall: AverageView;
-    readonly gradeLabel: string;
-    /** None where the class has no work. */
-    readonly missing: number | undefined;
-  }[];
+  readonly rows: readonly GradebookRow[];
+}
+
+export interface GradebookRow {
+  /** Names a student in a class. */
+  readonly key: string;
+  readonly studentId: string;
+  readonly classId: string;
+  readonly name: string;
+  /** Parallel to the categories of the view. */
+  readonly categoryAverages: readonly AverageView[];
+  readonly overall: AverageView;
+  readonly gradeLabel: string;
+  /** None where the class has no work. */
+  readonly missing: number | undefined;
 }
 
 export interface GradebookWork {
@@ -56,11 +58,23 @@ export interface GradebookWork {
   readonly assignments: Readonly<Record<string, string>>;
 }
 
+/** What a view was made of, so that the next one is made anew only where something of it is another. */
+export class GradebookParts {
+  readonly rows = new KeptWhile<{ readonly row: GradebookRow; readonly hasBoth: boolean }>();
+  readonly work = new KeptWhile<readonly GradebookWork[]>();
+}
+
 /**
  * Classes as the gradebook shows them: students down, work across, averages made. The scores themselves the screen has.
- * Categories and assignments of several classes meet by their names; classes that are not there are left out.
+ * Categories and assignments of several classes meet by their names; classes that are not there are left out. Rows and
+ * work that are made of the same as in an earlier view of the same `parts` are the very same objects.
  */
-export function gradebookView(index: FiguresIndex, classIds: readonly string[], period: Period): GradebookView {
+export function gradebookView(
+  index: FiguresIndex,
+  classIds: readonly string[],
+  period: Period,
+  parts = new GradebookParts(),
+): GradebookView {
   const gradebooks = classIds.flatMap((id) => index.gradebook(id) ?? []);
   const classes = gradebooks.map(({ schoolClass }) => schoolClass);
   const methods = new Set(classes.map(({ method }) => method));
@@ -77,44 +91,52 @@ export function gradebookView(index: FiguresIndex, classIds: readonly string[], 
       });
     }
   }
-  const rows = gradebooks.flatMap(({ schoolClass }) => classRows(index, schoolClass, [...categories.keys()], period));
+  const rows = gradebooks.flatMap((gradebook) => classRows(index, gradebook, [...categories.keys()], period, parts));
+  const assignments = gradebooks.map((gradebook) => gradebook.assignments);
   return {
     classIds: classes.map(({ id }) => id),
     period,
     hasBoth: rows.some(({ hasBoth }) => hasBoth),
     hasAverages: rows.some(
-      ({ overall, categoryAverages }) => overall.text !== "" || categoryAverages.some(({ text }) => text !== ""),
+      ({ row }) => row.overall.text !== "" || row.categoryAverages.some(({ text }) => text !== ""),
     ),
     method: methods.size > 1 ? "" : method === "weighted" ? "categories by weight" : "all points together",
-    work: workOf(gradebooks, period),
+    work: parts.work.get("work", [period, ...assignments], () => workOf(gradebooks, period)),
     categories: [...categories.values()],
-    rows: (classes.length > 1 ? rows.sort((a, b) => byFamilyName(a.student, b.student)) : rows).map(
-      ({ student: _student, hasBoth: _hasBoth, ...row }) => row,
-    ),
+    rows: (classes.length > 1 ? rows.sort((a, b) => byFamilyName(a.student, b.student)) : rows).map(({ row }) => row),
   };
 }
 
-function classRows(index: FiguresIndex, schoolClass: SchoolClass, categoryKeys: readonly string[], period: Period) {
+function classRows(
+  index: FiguresIndex,
+  { schoolClass, assignments }: ClassGradebook,
+  categoryKeys: readonly string[],
+  period: Period,
+  parts: GradebookParts,
+) {
   const scale = index.world.gradeScales.get(schoolClass.gradeScaleId);
   const view = (average: Average | undefined) => averageView(average, schoolClass.decimals);
   const places = categoryKeys.map((key) => schoolClass.categories.findIndex(({ name }) => titleKey(name) === key));
-  const knowsWork = (index.gradebook(schoolClass.id)?.assignments.length ?? 0) > 0;
+  // Where no work is known, nothing can be said to be missing.
+  const knowsWork = assignments.length > 0;
   return index.enrolled(schoolClass.id).map((student) => {
     const figures = index.figures(schoolClass.id, student.id, period);
+    const key = selectedKey({ classId: schoolClass.id, studentId: student.id });
     const { overall, categoryAverages } = figures;
-    return {
-      key: selectedKey({ classId: schoolClass.id, studentId: student.id }),
-      student,
-      studentId: student.id,
-      classId: schoolClass.id,
-      name: [student.familyName, student.givenName].filter(Boolean).join(", "),
-      categoryAverages: places.map((place) => view(categoryAverages[place])),
-      overall: view(overall),
-      gradeLabel: (overall && gradeLabel(scale, overall.shown)) ?? "",
-      // Where no work is known, nothing can be said to be missing.
-      missing: knowsWork ? figures.missing.length : undefined,
+    const made = parts.rows.get(key, [figures, student, schoolClass, scale, knowsWork, ...places], () => ({
+      row: {
+        key,
+        studentId: student.id,
+        classId: schoolClass.id,
+        name: [student.familyName, student.givenName].filter(Boolean).join(", "),
+        categoryAverages: places.map((place) => view(categoryAverages[place])),
+        overall: view(overall),
+        gradeLabel: (overall && gradeLabel(scale, overall.shown)) ?? "",
+        missing: knowsWork ? figures.missing.length : undefined,
+      },
       hasBoth: [overall, ...categoryAverages].some((average) => average?.other !== undefined),
-    };
+    }));
+    return { student, ...made };
   });
 }
 

@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import { Form } from "react-bootstrap";
 import { FIELD_GROUPS } from "@/core/letter/field";
 import { fieldAbout } from "@/core/letter/fieldAbout";
@@ -28,6 +28,8 @@ const NEW_PASSAGE = {
   ],
 };
 
+const NO_MORE: FieldTrayProps["more"] = [];
+
 interface FieldTrayProps {
   readonly editors: PlacingEditors;
   readonly letter: LetterView;
@@ -37,8 +39,11 @@ interface FieldTrayProps {
   readonly more?: readonly { readonly words: string; readonly content: object }[];
 }
 
-/** What can be placed in the letter, each with the value of the student shown: by click, by keyboard, or dragged into place. */
-export function FieldTray({ editors, letter, into = "letter", more = [] }: FieldTrayProps) {
+/**
+ * What can be placed in the letter, each with the value of the student shown: by click, by keyboard, or dragged into place.
+ * Drawn anew for another student, not with every letter typed.
+ */
+export const FieldTray = memo(function FieldTray({ editors, letter, into = "letter", more = NO_MORE }: FieldTrayProps) {
   const [words, setWords] = useState("");
   const found = useRef<HTMLDivElement>(null);
   const placeFirst = () => {
@@ -148,7 +153,7 @@ export function FieldTray({ editors, letter, into = "letter", more = [] }: Field
       )}
     </div>
   );
-}
+});
 
 function escaped(id: string): string {
   return id.replace(/&/g, "&amp;").replace(/"/g, "&quot;").replace(/</g, "&lt;");

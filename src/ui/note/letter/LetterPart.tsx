@@ -92,7 +92,8 @@ export function LetterPart(props: LetterPartProps) {
 function LetterReading({ note, letterKey }: { note: Note; letterKey: string | undefined }) {
   const reading = useAnswer(
     async (engine) => (letterKey === undefined ? undefined : engine.reading(note, letterKey)),
-    [note, letterKey],
+    [letterKey],
+    [note],
   );
   if (!reading) return null;
   return (

@@ -1,6 +1,6 @@
 "use client";
 import { type Editor, useEditor } from "@tiptap/react";
-import { useRef } from "react";
+import { useMemo, useRef } from "react";
 import { letterBodySchema, letterSubjectSchema } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import { LETTER_EXTENSIONS, LINE_EXTENSIONS } from "./editorExtensions";
@@ -21,7 +21,7 @@ export interface LetterEditors extends PlacingEditors {
 export function useLetterEditors(
   initial: Pick<Note, "subject" | "body">,
   onChange: (part: Partial<Pick<Note, "subject" | "body">>) => void,
-): LetterEditors | undefined {
+): LetterEditors | null {
   const change = useRef(onChange);
   change.current = onChange;
   const last = useRef<"subject" | "body">("body");
@@ -45,6 +45,8 @@ export function useLetterEditors(
     },
     onUpdate: ({ editor }) => change.current({ body: fittedWords(editor, letterBodySchema) }),
   });
-  if (!subject || !body) return undefined;
-  return { subject, body, lastUsed: () => (last.current === "subject" ? subject : body) };
+  return useMemo(
+    () => subject && body && { subject, body, lastUsed: () => (last.current === "subject" ? subject : body) },
+    [subject, body],
+  );
 }

@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { adding } from "@/core/change/change";
+import { latestAssignment } from "@/core/figures/latestAssignment";
 import type { NoteWords } from "@/core/model/template";
 import { currentPeriod, hasNamedTerm } from "@/core/model/term";
 import { severalAtOnce } from "@/core/selection/severalAtOnce";
@@ -9,7 +10,6 @@ import { type Starter, starterWords } from "@/core/starters/starterWords";
 import { noteFrom, type PointedOut } from "@/core/starters/startNote";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
-import { useLatestAssignment } from "./useReadyMade";
 
 /**
  * Makes a note from a starter or from words that were kept, for the current term or for those pointed out (by a
@@ -22,12 +22,12 @@ export function useCreateNote(): (
 ) => Promise<void> {
   const { office, today } = useVine();
   const change = useChange();
-  const assignment = useLatestAssignment();
   const router = useRouter();
   return async (words, pointedOut, keptSelectionId) => {
     // What was brought in just now may not have been drawn yet.
     const { world } = office;
     const period = currentPeriod(world, today);
+    const assignment = latestAssignment(world, today);
     const known = {
       hasTerms: hasNamedTerm(world.terms.values()),
       hasWork: hasWork(world, pointedOut?.classIds ?? "all"),

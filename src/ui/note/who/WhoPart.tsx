@@ -1,6 +1,6 @@
 "use client";
 import { Plus, X } from "lucide-react";
-import { memo } from "react";
+import { memo, type ReactNode, useMemo } from "react";
 import { Button, Form } from "react-bootstrap";
 import { sameData } from "@/core/change/change";
 import type { Note } from "@/core/model/note";
@@ -15,6 +15,8 @@ import { PrintInSpite } from "./PrintInSpite";
 import { RecipientChoice } from "./RecipientChoice";
 import { SelectionSentence } from "./SelectionSentence";
 import { StripPlot } from "./StripPlot";
+
+const NAMES_IN_PART = 200;
 
 interface WhoPartProps {
   readonly note: NotePeople;
@@ -48,7 +50,12 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
     onChange({ selection: { ...selection, conditions } });
   };
   const lastRound = useKept((read) => read.lastRoundOf(note.id), [note.id]);
-  const letterOf = (match: MatchView) => people.letters.find(({ matchKeys }) => matchKeys.includes(match.key))?.key;
+  const letterOf = useMemo(
+    // Of several letters about a child the first.
+    () =>
+      new Map([...people.letters].reverse().flatMap(({ key, matchKeys }) => matchKeys.map((match) => [match, key]))),
+    [people.letters],
+  );
   const shownLetter = people.letters.find(({ key }) => key === shown);
   const noLetters = people.leftOutRecipients.length + people.leftOutByHand.length;
 
@@ -80,9 +87,9 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
       )}
       <div>
         <h2>{people.selectedWords}</h2>
-        <ul className="who-list small">
-          {people.selected.map((match) => {
-            const key = letterOf(match);
+        <WhoList of={people.selected}>
+          {(match) => {
+            const key = letterOf.get(match.key);
             return (
               <li
                 key={match.key}
@@ -117,16 +124,16 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
                 </button>
               </li>
             );
-          })}
-        </ul>
+          }}
+        </WhoList>
       </div>
       <MatchList title="Only just outside" matches={people.nearMisses} onAdd={add} />
       <MatchList title="Without an average" matches={people.noAverage} onAdd={add} />
       {noLetters > 0 && (
         <div>
           <h2>Left out</h2>
-          <ul className="who-list small">
-            {people.leftOutByHand.map((match) => (
+          <WhoList of={people.leftOutByHand}>
+            {(match) => (
               <li key={match.key}>
                 <strong data-private>
                   <bdi>{match.name}</bdi>
@@ -134,8 +141,10 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
                 , by hand
                 <TakeIn name={match.name} onTakeIn={() => takeIn(match.studentId)} />
               </li>
-            ))}
-            {people.leftOutRecipients.map(({ key, recipientId, name, about, cause }) => (
+            )}
+          </WhoList>
+          <WhoList of={people.leftOutRecipients}>
+            {({ key, recipientId, name, about, cause }) => (
               <li key={key}>
                 <strong data-private>
                   <bdi>{name}</bdi>
@@ -156,8 +165,8 @@ export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
                   />
                 )}
               </li>
-            ))}
-          </ul>
+            )}
+          </WhoList>
         </div>
       )}
     </section>
@@ -190,8 +199,8 @@ function MatchList({
   return (
     <div>
       <h2>{title}</h2>
-      <ul className="who-list small">
-        {matches.map((match) => (
+      <WhoList of={matches}>
+        {(match) => (
           <li key={match.key} data-private>
             <strong>
               <bdi>{match.name}</bdi>
@@ -206,8 +215,21 @@ function MatchList({
               <Plus size={15} aria-hidden />
             </button>
           </li>
-        ))}
-      </ul>
+        )}
+      </WhoList>
     </div>
   );
+}
+
+/** A list of names; a long one is several, so that what is far out of sight costs nothing while somebody writes. */
+function WhoList<One>({ of, children }: { of: readonly One[]; children: (one: One) => ReactNode }) {
+  const parts = Array.from({ length: Math.ceil(of.length / NAMES_IN_PART) }, (_, part) =>
+    of.slice(part * NAMES_IN_PART, (part + 1) * NAMES_IN_PART),
+  );
+  return parts.map((part, place) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: a part is its place
+    <ul key={place} className={`who-list small ${parts.length > 1 ? "is-part" : ""}`}>
+      {part.map(children)}
+    </ul>
+  ));
 }

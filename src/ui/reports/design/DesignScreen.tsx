@@ -94,11 +94,10 @@ function DesignWorkspace({ initial }: { initial: PageDesign }) {
       <Head
         title="Design"
         about={
-          <div className="d-flex gap-3 align-items-center">
+          <div className="head-tools is-below">
             <Form.Control
               size="sm"
               aria-label="Name of this design"
-              style={{ maxWidth: "20rem" }}
               value={design.name}
               maxLength={300}
               onChange={(event) => event.target.value && change({ name: event.target.value })}
