@@ -2,8 +2,10 @@ import * as z from "zod";
 import { type Note, noteSchema } from "@/core/model/note";
 import { type PastScores, pastScoresSchema } from "@/core/model/pastScores";
 import { type Plan, planSchema } from "@/core/model/plan";
+import type { ScoreColumn } from "@/core/model/score";
 import { DEFAULT_SETTINGS } from "@/core/model/settings";
-import { emptyWorldRecords, WORLD_SCHEMAS, WORLD_TABLES, type WorldRecords } from "@/core/model/world";
+import { SharedScores } from "@/core/model/sharedScores";
+import { emptyWorldRecords, WORLD_SCHEMAS, WORLD_TABLES, type WorldRecords, type WorldTable } from "@/core/model/world";
 import { eachPageOf } from "./eachPageOf";
 import type { VineDatabase } from "./openDatabase";
 
@@ -14,12 +16,17 @@ import type { VineDatabase } from "./openDatabase";
  */
 export async function loadWorld(database: VineDatabase): Promise<WorldRecords> {
   const records: Record<string, unknown[]> = emptyWorldRecords();
+  const sharedScores = new SharedScores();
+  const whole = (table: WorldTable, rows: unknown[]) =>
+    table === "scoreColumns"
+      ? (rows as ScoreColumn[]).map((column) => sharedScores.share(column))
+      : z.array(WORLD_SCHEMAS[table]).parse(rows);
   const tables = WORLD_TABLES.map((table) => database.table(table));
   await database.transaction("r", tables, async () => {
     // What is not of use any more goes while the rest is read.
     for (const table of WORLD_TABLES)
       await eachPageOf(database.table(table), (rows) => {
-        records[table]?.push(...(table === "scoreColumns" ? rows : z.array(WORLD_SCHEMAS[table]).parse(rows)));
+        records[table]?.push(...whole(table, rows));
       });
   });
   return records as unknown as WorldRecords;
