@@ -1,3 +1,4 @@
+import * as Comlink from "comlink";
 import type { RecordPutter } from "@/store/putRecords";
 import { mortal } from "@/workers/life/mortal";
 
@@ -8,7 +9,7 @@ export function startPutter(): RecordPutter {
   const { api, end } = mortal<RecordPutter>(worker, name, () => undefined);
   return {
     compareWith: (hereName) => api.compareWith(hereName),
-    put: (into, table, lines) => api.put(into, table, lines),
+    put: (into, table, lines) => api.put(into, table, Comlink.transfer(lines, [lines.text.buffer])),
     bringAlong: (into) => api.bringAlong(into),
     differences: () => api.differences(),
     end,

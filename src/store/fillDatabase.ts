@@ -26,9 +26,10 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
       return new Set(database.tables.map((table) => table.name));
     },
     async put(table, lines) {
+      const { records } = lines;
       const fault = await putter.put({ name, dataVersion: version }, table, lines);
       if (fault) throw new BackupProblem(fault);
-      counts.set(table, (counts.get(table) ?? 0) + lines.length);
+      counts.set(table, (counts.get(table) ?? 0) + records);
     },
     async putFiles(some) {
       const isNow = opened().tables.some(({ name: one }) => one === FILES);

@@ -1,4 +1,6 @@
+import type { RecordLines } from "@/core/backup/backupParts";
 import type { BackupDifference } from "@/core/backup/difference";
+import { letGo } from "@/core/backup/letGo";
 import { asBackupProblem, type BackupFault, BackupProblem } from "@/core/backup/manifest";
 import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
@@ -10,11 +12,11 @@ import { WhatDiffers } from "./whatDiffers";
 export interface RecordPutter {
   /** Reads what is in the database of a name here, so that what comes is held against it. */
   compareWith(hereName: string): Promise<void>;
-  /** Puts records of a table, a JSON text each, into the database of a name; gives what is wrong with them. */
+  /** Puts records of a table, whose text is let go, into the database of a name; gives what is wrong with them. */
   put(
     into: { readonly name: string; readonly dataVersion: number },
     table: string,
-    lines: readonly string[],
+    lines: RecordLines,
   ): Promise<BackupFault | undefined>;
   /** Brings data of an older version to that of today; gives what is wrong with it then. */
   bringAlong(name: string): Promise<BackupFault | undefined>;
@@ -24,12 +26,14 @@ export interface RecordPutter {
   end(): void;
 }
 
-/** A database as some version of the data had it. */
+/** A database as some version of the data had it, to be filled: no screen is told of what is put, since none shows it. */
 export function openAtVersion(name: string, dataVersion: number): VineDatabase {
-  return openDatabase(
+  const database = openDatabase(
     name,
     SCHEMA_VERSIONS.filter(({ version }) => version <= dataVersion),
   );
+  database.unuse({ stack: "dbcore", name: "Observability" });
+  return database;
 }
 
 /** Puts records into databases of this thread. */
@@ -46,7 +50,8 @@ export function recordPutter(): RecordPutter {
     put: ({ name, dataVersion }, table, lines) =>
       faultOf(async () => {
         opened ??= openAtVersion(name, dataVersion);
-        const records = lines.map(recordOf);
+        const records = recordsOf(lines.text);
+        letGo(lines.text);
         // Older data is looked at once it was brought along.
         if (dataVersion === NEWEST_VERSION) await take(table as TableName, records, opened);
         // Twice as many looks at the disk where each record must be new; whoever fills a database counts in the end.
@@ -82,10 +87,22 @@ async function faultOf(work: () => Promise<void>): Promise<BackupFault | undefin
   }
 }
 
-function recordOf(line: string): Record<string, unknown> {
-  const record: unknown = JSON.parse(line);
-  if (typeof record !== "object" || record === null || Array.isArray(record)) throw new BackupProblem("damaged");
-  return record as Record<string, unknown>;
+const NEWLINE = 10;
+/** A mark before a text would be none of JSON. */
+const UTF_8 = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
+
+/** Errors: what is no text, or no record. */
+function recordsOf(text: Uint8Array): Record<string, unknown>[] {
+  const records: Record<string, unknown>[] = [];
+  for (let from = 0; from < text.length; ) {
+    const end = text.indexOf(NEWLINE, from);
+    if (end < 0) throw new BackupProblem("damaged");
+    const record: unknown = JSON.parse(UTF_8.decode(text.subarray(from, end)));
+    if (typeof record !== "object" || record === null || Array.isArray(record)) throw new BackupProblem("damaged");
+    records.push(record as Record<string, unknown>);
+    from = end + 1;
+  }
+  return records;
 }
 
 /** Errors: `BackupProblem`, where a record is not what its table holds. */

@@ -63,8 +63,7 @@ test("what differs is told as a slow comparison of both tells it, in whatever or
             where === "here" ? [] : [where === "changed" ? { ...other, id: record.id } : record],
           );
           if (isTurned) theirs.reverse();
-          const lines = theirs.map((one) => JSON.stringify(one));
-          expect(await putter.put(into, SOME[place] ?? "", lines)).toBeUndefined();
+          expect(await putter.put(into, SOME[place] ?? "", linesOf(theirs))).toBeUndefined();
         }
         await compared;
         const told = await putter.differences();
@@ -80,6 +79,11 @@ test("what differs is told as a slow comparison of both tells it, in whatever or
   );
 });
 
+function linesOf(records: readonly unknown[]) {
+  const text = records.map((one) => `${JSON.stringify(one)}\n`).join("");
+  return { text: Uint8Array.from(Buffer.from(text)), records: records.length };
+}
+
 test("a backup is no worse where what is here can't be read; who asked to compare is told", async () => {
   const name = newId();
   // Of a version that is not known yet.
@@ -91,6 +95,6 @@ test("a backup is no worse where what is here can't be read; who asked to compar
   const compared = putter.compareWith(name);
   await expect(compared).rejects.toThrow();
   const into = { name: newId(), dataVersion: NEWEST_VERSION };
-  expect(await putter.put(into, "talks", [])).toBeUndefined();
+  expect(await putter.put(into, "talks", linesOf([]))).toBeUndefined();
   putter.end();
 });

@@ -46,16 +46,15 @@ export class WhatDiffers {
   /** Reads what is here. */
   async read(here: VineDatabase): Promise<void> {
     const hasher = await this.hasher;
-    await Promise.all(
-      [...this.sides].map(async ([what, side]) => {
-        const take = (marks: Marks) => {
-          side.countHere += marks.length;
-          meet(side, marks, side.here, side.inBackup);
-        };
-        if (what === "letters") await eachLetter(here, hasher, take);
-        else await eachPageOf(here.table(what), (rows) => take(marksOf(here.table(what), rows, hasher)));
-      }),
-    );
+    // One table after the other: together they would fill the memory.
+    for (const [what, side] of this.sides) {
+      const take = (marks: Marks) => {
+        side.countHere += marks.length;
+        meet(side, marks, side.here, side.inBackup);
+      };
+      if (what === "letters") await eachLetter(here, hasher, take);
+      else await eachPageOf(here.table(what), (rows) => take(marksOf(here.table(what), rows, hasher)));
+    }
   }
 
   /** Takes records of a table of the backup, as the present version of the data has them. */

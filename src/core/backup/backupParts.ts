@@ -25,14 +25,20 @@ export interface FileBytes {
   readonly bytes: ArrayBuffer;
 }
 
+/** Records of a table, as they stand in a backup: the JSON text of each on a line of its own, in UTF-8. */
+export interface RecordLines {
+  readonly text: Uint8Array<ArrayBuffer>;
+  readonly records: number;
+}
+
 /** What a backup is read into. */
 export interface BackupTarget {
   /** The version of the data of today. */
   readonly dataVersion: number;
   /** Makes ready for data of a version; gives the tables that it had. */
   begin(dataVersion: number): Promise<ReadonlySet<string>>;
-  /** Takes records of a table, a JSON text each. Errors: `BackupProblem`, where one is not what the table holds. */
-  put(table: string, lines: readonly string[]): Promise<void>;
+  /** Takes records of a table, whose text is let go. Errors: `BackupProblem`, where one is not what the table holds. */
+  put(table: string, lines: RecordLines): Promise<void>;
   putFiles(files: readonly FileBytes[]): Promise<void>;
   /** Brings the data to the version of today. Errors: a record that does not hold. */
   finish(): Promise<void>;

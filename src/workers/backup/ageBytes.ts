@@ -3,6 +3,7 @@ import { hkdf } from "@noble/hashes/hkdf.js";
 import { sha256 } from "@noble/hashes/sha2.js";
 import { utf8ToBytes } from "@noble/hashes/utils.js";
 import type { Decrypter } from "age-encryption";
+import { letGo } from "@/core/backup/letGo";
 import type { BytesAnywhere } from "./bytesAnywhere";
 
 /** The payload of the age format (age-encryption.org/v1) comes in chunks of so many bytes, each with a tag. */
@@ -45,6 +46,7 @@ export async function ageBytes(file: Blob, decrypter: Decrypter): Promise<BytesA
         chacha20poly1305(key, chunkNonce(place, place === chunks - 1)).decrypt(chunk, into);
         length += into.length;
       }
+      letGo(bytes);
       const skipped = from - first * CHUNK_BYTES;
       return open.subarray(skipped, Math.min(length, to - first * CHUNK_BYTES));
     },

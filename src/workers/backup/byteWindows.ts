@@ -1,4 +1,5 @@
 import { Reader } from "@zip.js/zip.js/index-native.js";
+import { letGo } from "@/core/backup/letGo";
 import { CHUNK_BYTES } from "./ageBytes";
 import type { BytesAnywhere } from "./bytesAnywhere";
 
@@ -35,8 +36,12 @@ export class ByteWindows extends Reader<BytesAnywhere> {
     // The one that was used last stands last, and the first one goes.
     this.windows.delete(place);
     this.windows.set(place, window);
-    const [oldest = place] = this.windows.keys();
-    if (this.windows.size > MOST_WINDOWS) this.windows.delete(oldest);
+    const [[oldest, old] = [place, window]] = this.windows;
+    if (this.windows.size > MOST_WINDOWS) {
+      this.windows.delete(oldest);
+      // Whoever waits for it was there before, and is told before.
+      old.then(letGo, () => undefined);
+    }
     return window;
   }
 }

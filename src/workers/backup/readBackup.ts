@@ -1,6 +1,14 @@
-import { configure, type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js/index-native.js";
+import { type Entry, type FileEntry, ZipReader } from "@zip.js/zip.js/index-native.js";
 import { Decrypter, identityToRecipient } from "age-encryption";
-import type { BackupTarget, FileBytes, FilesBeside, OnProgress, OpenedBackup } from "@/core/backup/backupParts";
+import type {
+  BackupTarget,
+  FileBytes,
+  FilesBeside,
+  OnProgress,
+  OpenedBackup,
+  RecordLines,
+} from "@/core/backup/backupParts";
+import { letGo } from "@/core/backup/letGo";
 import {
   asBackupProblem,
   BACKUP_FORMAT,
@@ -8,7 +16,6 @@ import {
   besideName,
   besideNameOfBefore,
   filePart,
-  LONGEST_LINE,
   LONGEST_MANIFEST_BYTES,
   MANIFEST_NAME,
   type Manifest,
@@ -22,20 +29,18 @@ import { ageBytes } from "./ageBytes";
 import { Batches } from "./batches";
 import type { BytesAnywhere } from "./bytesAnywhere";
 import { ByteWindows } from "./byteWindows";
+import { configureZip } from "./configureZip";
 import { countParts } from "./countParts";
 import { Hashing, hashOf } from "./hashing";
+import { LineCutter } from "./lineCutter";
 import { someAtOnce } from "./someAtOnce";
 
-configure({ useWebWorkers: false });
+configureZip();
 
 const AGE_HEAD = "age-encryption.org/v1";
 const ZIP_HEAD = "PK";
 /** A transaction of the browser has a price of its own, and what it holds lies in the memory. */
-const RECORDS_AT_ONCE = 4_000;
-const CHARACTERS_AT_ONCE = 2_000_000;
 const BYTES_AT_ONCE = 2_000_000;
-/** A table of so many records is read beside the rest. */
-const LONG_RECORDS = 10_000;
 
 /**
  * Reads a backup into a target, and gives what it says of itself. Every part is held against its SHA-256, its length and its
@@ -59,8 +64,8 @@ export async function readBackup(
     const files = Object.entries(manifest.files);
     const tables = Object.entries(manifest.tables);
     const step = countParts("checking", tables.length + files.length, onProgress);
-    const readTables = async (some: typeof tables) => {
-      for (const [table, part] of some) {
+    const readTables = async () => {
+      for (const [table, part] of tables) {
         if (!known.has(table)) throw new BackupProblem("damaged");
         await readTable(partNamed(parts, tablePart(table)), part, (lines) => target.put(table, lines));
         step();
@@ -69,7 +74,10 @@ export async function readBackup(
     const identity = manifest.filesBeside;
     const key = identity === undefined ? undefined : { identity, recipient: await identityToRecipient(identity) };
     const readFiles = async () => {
-      const laid = new Batches<FileBytes>(BYTES_AT_ONCE, (some) => target.putFiles(some));
+      const laid = new Batches<FileBytes>(BYTES_AT_ONCE, async (some) => {
+        await target.putFiles(some);
+        for (const { bytes } of some) letGo(bytes);
+      });
       const read = someAtOnce(files, async ([sha256, length]) => {
         const bytes =
           key === undefined
@@ -84,13 +92,8 @@ export async function readBackup(
       }
       await laid.end();
     };
-    // Some tables are slow to be put, others and files are slow to be read: none waits for another.
-    const isLong = ([, { records }]: (typeof tables)[number]) => records > LONG_RECORDS;
-    await allOrFirstFault([
-      readTables(tables.filter(isLong)),
-      readTables(tables.filter((one) => !isLong(one))),
-      readFiles(),
-    ]);
+    // Tables are slow to be put, and files are slow to be read: none waits for the other.
+    await allOrFirstFault([readTables(), readFiles()]);
     const server = manifest.server && (await textOf(partNamed(parts, SERVER_NAME), manifest.server));
     await target.finish();
     return { manifest, server };
@@ -178,6 +181,7 @@ async function eachChunk(
       bytes += chunk.length;
       if (bytes > most) throw new BackupProblem("damaged");
       await take(chunk);
+      letGo(chunk);
     },
   });
   await part.getData(sink, { checkSignature });
@@ -204,30 +208,25 @@ async function textOf(part: FileEntry, { bytes, sha256 }: Part): Promise<string>
 async function readTable(
   part: FileEntry,
   { records, bytes, sha256 }: Part,
-  put: (lines: readonly string[]) => Promise<void>,
+  put: (lines: RecordLines) => Promise<void>,
 ): Promise<void> {
   const hashing = await Hashing.begin();
-  const decoder = new TextDecoder("utf-8", { fatal: true });
-  let rest = "";
+  const cutter = new LineCutter();
   let count = 0;
-  const laid = new Batches<string>(1, put);
-  const take = async (text: string) => {
-    const lines = `${rest}${text}`.split("\n");
-    rest = lines.pop() ?? "";
-    if (rest.length > LONGEST_LINE) throw new BackupProblem("damaged");
-    for (const line of lines) {
-      await laid.add(line, Math.max(1 / RECORDS_AT_ONCE, line.length / CHARACTERS_AT_ONCE));
-      count += 1;
+  const laid = new Batches<RecordLines>(1, async ([lines]) => lines && put(lines));
+  const lay = async (pieces: Iterable<RecordLines>) => {
+    for (const lines of pieces) {
+      count += lines.records;
+      await laid.add(lines, 1);
     }
   };
   await eachChunk(part, bytes, async (chunk) => {
     hashing.add(chunk);
-    await take(decoder.decode(chunk, { stream: true }));
+    await lay(cutter.cut(chunk));
   });
-  await take(decoder.decode());
+  await lay(cutter.end());
   await laid.end();
-  if (rest !== "" || count !== records || hashing.bytes !== bytes || hashing.end() !== sha256)
-    throw new BackupProblem("damaged");
+  if (count !== records || hashing.bytes !== bytes || hashing.end() !== sha256) throw new BackupProblem("damaged");
 }
 
 async function unsealed(

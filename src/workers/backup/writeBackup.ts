@@ -1,4 +1,4 @@
-import { configure, Uint8ArrayReader, ZipWriter } from "@zip.js/zip.js/index-native.js";
+import { Uint8ArrayReader, ZipWriter } from "@zip.js/zip.js/index-native.js";
 import { Encrypter, generateX25519Identity, identityToRecipient } from "age-encryption";
 import type { BackupSource, FilesBeside, OnProgress } from "@/core/backup/backupParts";
 import {
@@ -11,13 +11,12 @@ import {
   SERVER_NAME,
   tablePart,
 } from "@/core/backup/manifest";
+import { configureZip, PIECE_BYTES } from "./configureZip";
 import { countParts } from "./countParts";
 import { Hashing } from "./hashing";
 import { someAtOnce } from "./someAtOnce";
 
-const CHUNK_BYTES = 65_536;
-// This is a worker already, and its policy lets no other be made from text.
-configure({ useWebWorkers: false, chunkSize: CHUNK_BYTES });
+configureZip();
 
 export interface WriteAsked {
   /** None writes it in the open. */
@@ -115,8 +114,8 @@ function hashed(stream: ReadableStream<Uint8Array>, hashing: Hashing): ReadableS
       transform(chunk, controller) {
         hashing.add(chunk);
         // The zip cuts what is longer again and again, and copies the rest each time.
-        for (let from = 0; from < chunk.length; from += CHUNK_BYTES)
-          controller.enqueue(chunk.subarray(from, from + CHUNK_BYTES));
+        for (let from = 0; from < chunk.length; from += PIECE_BYTES)
+          controller.enqueue(chunk.subarray(from, from + PIECE_BYTES));
       },
     }),
   );
