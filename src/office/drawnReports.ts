@@ -1,5 +1,6 @@
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import type { ReportDraft } from "@/core/report/reportPaper";
+import { sha256Of } from "@/core/sha256Of";
 import type { MadePaper } from "@/workers/paper/paperApi";
 import { drawPapers } from "./drawPapers";
 import type { Office } from "./office";
@@ -45,7 +46,6 @@ export class DrawnReports {
 }
 
 /** Names a report by all that its file is made from. */
-async function nameOf(madeFrom: readonly [ReportDraft, author: string]): Promise<string> {
-  const bytes = new TextEncoder().encode(JSON.stringify(madeFrom));
-  return String.fromCharCode(...new Uint8Array(await crypto.subtle.digest("SHA-256", bytes)));
+function nameOf(madeFrom: readonly [ReportDraft, author: string]): Promise<string> {
+  return sha256Of(new TextEncoder().encode(JSON.stringify(madeFrom)));
 }

@@ -1,4 +1,5 @@
 import { type Enclosure, enclosureSchema } from "@/core/model/enclosure";
+import { sha256Of } from "@/core/sha256Of";
 import type { VineDatabase } from "./openDatabase";
 
 /** Keeps the bytes of a file that goes along with letters, once however often it is enclosed; gives what names it. */
@@ -8,8 +9,7 @@ export async function keepFile(
   type: string,
   bytes: ArrayBuffer,
 ): Promise<Enclosure> {
-  const hash = new Uint8Array(await crypto.subtle.digest("SHA-256", bytes));
-  const sha256 = [...hash].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+  const sha256 = await sha256Of(bytes);
   const enclosure = enclosureSchema.parse({ sha256, name, type, bytes: bytes.byteLength });
   await database.enclosedFiles.put({ sha256, bytes });
   return enclosure;

@@ -1,4 +1,3 @@
-import { bytesToHex } from "@noble/hashes/utils.js";
 import { createSHA256, type IHasher } from "hash-wasm";
 
 /** SHA-256 of what comes bit by bit, in hexadecimal digits, and how many bytes it was. */
@@ -19,9 +18,4 @@ export class Hashing {
   end(): string {
     return this.hasher.digest();
   }
-}
-
-/** The same of bytes that are all here; the browser's own is faster. */
-export async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
-  return bytesToHex(new Uint8Array(await crypto.subtle.digest("SHA-256", bytes)));
 }

@@ -24,6 +24,7 @@ import {
   SERVER_NAME,
   tablePart,
 } from "@/core/backup/manifest";
+import { sha256Of } from "@/core/sha256Of";
 import { WorkerEnded } from "@/workers/life/mortal";
 import { ageBytes } from "./ageBytes";
 import { Batches } from "./batches";
@@ -31,7 +32,7 @@ import type { BytesAnywhere } from "./bytesAnywhere";
 import { ByteWindows } from "./byteWindows";
 import { configureZip } from "./configureZip";
 import { countParts } from "./countParts";
-import { Hashing, hashOf } from "./hashing";
+import { Hashing } from "./hashing";
 import { LineCutter } from "./lineCutter";
 import { someAtOnce } from "./someAtOnce";
 
@@ -83,7 +84,7 @@ export async function readBackup(
           key === undefined
             ? await someBytes(partNamed(parts, filePart(sha256)), length)
             : await unsealed(beside, sha256, key);
-        if (bytes.length !== length || (await hashOf(bytes)) !== sha256) throw new BackupProblem("damaged");
+        if (bytes.length !== length || (await sha256Of(bytes)) !== sha256) throw new BackupProblem("damaged");
         return { sha256, bytes: bytes.buffer };
       });
       for await (const file of read) {
@@ -201,7 +202,7 @@ async function someBytes(part: FileEntry, most: number, checkSignature?: boolean
 
 async function textOf(part: FileEntry, { bytes, sha256 }: Part): Promise<string> {
   const whole = await someBytes(part, bytes);
-  if (whole.length !== bytes || (await hashOf(whole)) !== sha256) throw new BackupProblem("damaged");
+  if (whole.length !== bytes || (await sha256Of(whole)) !== sha256) throw new BackupProblem("damaged");
   return new TextDecoder().decode(whole);
 }
 
