@@ -10,7 +10,7 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   // Above what a request may hold: where it is cut off before, nobody could say that it is too large.
   experimental: { proxyClientMaxBodySize: "25mb" },
-  serverExternalPackages: ["nodemailer", "smtp-server"],
+  serverExternalPackages: ["libsql", "nodemailer", "smtp-server"],
   // The notices come from inside Bootstrap, not from our own styles.
   sassOptions: { quietDeps: true, silenceDeprecations: ["import", "global-builtin", "color-functions", "if-function"] },
 };

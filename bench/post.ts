@@ -4,12 +4,13 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { createTransport } from "nodemailer";
 import { type HandedLetter, handOverParts } from "@/core/delivery/handOver";
-import { isLetterEvent } from "@/core/delivery/postEvent";
-import { composeMessage } from "@/post/composeMessage";
-import { PostRoom } from "@/post/postRoom";
-import { Maildir } from "@/post/practice/maildir";
+import { composeMessage } from "@/post/letters/composeMessage";
+import { PostRoom } from "@/post/letters/postRoom";
+import { CONNECTIONS, smtpTransport } from "@/post/letters/transport";
+import { Mailboxes } from "@/post/practice/mailboxes";
 import { PracticePost } from "@/post/practice/practicePost";
-import { CONNECTIONS, smtpTransport } from "@/post/transport";
+import { openDatabase } from "@/post/store/openDatabase";
+import { Room } from "@/post/store/room";
 import { type Comparison, compare } from "./measure";
 
 const LETTERS = 600;
@@ -25,26 +26,30 @@ const ENCLOSURE = {
 /** Letters through the durable queue, against bare nodemailer into the same practice post. */
 export async function postBench(): Promise<Comparison> {
   const folder = await mkdtemp(path.join(tmpdir(), "vine-note-bench-"));
-  const practice = new PracticePost(new Maildir(path.join(folder, "mailboxes")));
+  const database = await openDatabase(folder);
+  const room = await Room.open(database.db);
+  const practice = new PracticePost(new Mailboxes(room));
   const url = await practice.listen();
   const bare = createTransport({ url, pool: true, maxConnections: CONNECTIONS, maxMessages: Number.POSITIVE_INFINITY });
-  const room = await PostRoom.open({ folder, transport: smtpTransport(url), post: "practice", now: Date.now });
+  const postRoom = await PostRoom.open({ room, transport: smtpTransport(url), post: "practice", now: Date.now });
   const enclosed = [{ name: ENCLOSURE.name, type: ENCLOSURE.type, content: FILE }];
   let runs = 0;
 
   const throughQueue = async () => {
     const letters = batch(`queue-${++runs}`);
-    await room.enclosures.put(ENCLOSURE.sha256, FILE);
+    await postRoom.keepAttachment(ENCLOSURE.sha256, FILE);
     for (const part of handOverParts(letters)) {
-      await room.handOver({ roundId: `round-${runs}`, leavesAt: 0, letters: part });
+      await postRoom.handOver({ roundId: `round-${runs}`, leavesAt: 0, letters: part });
     }
-    for (let seq = 0, open = letters.length; open > 0; ) {
-      await room.waitBeyond(seq, 1000);
-      const events = room.eventsAfter(seq);
-      open -= events
-        .filter(isLetterEvent)
-        .filter(({ state, roundId }) => state === "accepted" && roundId === `round-${runs}`).length;
-      seq = events.at(-1)?.seq ?? seq;
+    const { logId } = await room.row();
+    const arrived = new Set<string>();
+    for (let after = 0; arrived.size < letters.length; ) {
+      await room.waitBeyond(after, 1000);
+      const { events, upTo } = await postRoom.eventsAfter({ logId, after });
+      for (const event of events)
+        if ("letterId" in event && event.state === "accepted" && event.roundId === `round-${runs}`)
+          arrived.add(event.letterId);
+      after = upTo;
     }
   };
   const bareSending = async () => {
@@ -63,8 +68,9 @@ export async function postBench(): Promise<Comparison> {
     );
   } finally {
     bare.close();
-    await room.close();
+    await postRoom.close();
     await practice.close();
+    await database.close();
     await rm(folder, { recursive: true });
   }
 }

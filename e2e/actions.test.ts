@@ -40,7 +40,7 @@ test("missing work goes to every family that it concerns in five actions, from t
   await actions.click("Write to these", '::-p-xpath(//li[contains(., "missing at least one assignment")]//button)');
   await sendAway(actions);
   expect(actions.count()).toBeLessThanOrEqual(5);
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   expect(mails.length).toBeGreaterThan(30);
   for (const { mail } of mails) expect(mail.text).toContain("has not reached me");
 });
@@ -59,11 +59,11 @@ test("one family is answered in three actions, from its reply", async () => {
   await waitForWords(page, "is on its way");
   expect(actions.count()).toBeLessThanOrEqual(3);
   const answers = async () =>
-    (await delivered(server.dataFolder)).filter(({ mail }) => mail.text?.includes("Gladly, on Thursday"));
+    (await delivered(server.url)).filter(({ mail }) => mail.text?.includes("Gladly, on Thursday"));
   await expect.poll(async () => (await answers()).map(({ mail }) => mail.subject?.slice(0, 4))).toEqual(["Re: "]);
   // It stands in one talk with the letter that was written back to.
   const [answer] = await answers();
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   const [answered] = mails.filter(({ mail }) => mail.messageId === answer?.mail.inReplyTo);
   expect([answered?.address, `Re: ${answered?.mail.subject}`]).toEqual([answer?.address, answer?.mail.subject]);
   // It was read by being answered.
@@ -122,7 +122,7 @@ test("five classes hear how things stand in fifteen actions: from an empty grade
   expect(await page.$eval(".letter-body", (body) => body.textContent)).not.toContain("This term");
   await sendAway(actions);
   expect(actions.count()).toBeLessThanOrEqual(15);
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   const [ana] = school.students.filter(({ guardians }) => guardians.length > 0);
   expect(mails.some(({ mail }) => mail.text?.includes(ana?.givenName ?? "?"))).toBe(true);
   goOnWith(before);

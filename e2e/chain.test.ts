@@ -174,7 +174,7 @@ describe("from a gradebook file to a family's mailbox", () => {
     expect(low).toHaveLength(enrolled.length);
     for (const familyName of ["O’Dwyer", "الخطيب", "Wójcik"])
       expect(low.map((one) => one.familyName)).toContain(familyName);
-    const mails = await delivered(server.dataFolder);
+    const mails = await delivered(server.url);
     expect(mails.map(({ address }) => address).sort()).toEqual(
       expected.map(({ address }) => address.toLowerCase()).sort(),
     );
@@ -211,7 +211,7 @@ describe("from a gradebook file to a family's mailbox", () => {
       "select[aria-label=State]",
       (select) => (select as HTMLSelectElement).options[0]?.text,
     );
-    const mails = await delivered(server.dataFolder);
+    const mails = await delivered(server.url);
     expect(Number(total?.match(/\d+/)?.[0])).toBeGreaterThanOrEqual(mails.length);
     await press(page, "Practice post", "link");
     const ana = enrolled.find(({ familyName }) => familyName === "Wójcik");
@@ -240,6 +240,6 @@ describe("from a gradebook file to a family's mailbox", () => {
     await page.waitForFunction(() =>
       /^\d+ taken back\.$/.test(document.querySelector(".countdown")?.textContent ?? ""),
     );
-    expect(await delivered(server.dataFolder)).toEqual([]);
+    expect(await delivered(server.url)).toEqual([]);
   });
 });

@@ -85,7 +85,7 @@ test("guardians are asked once, say yes and no from their mailboxes, and whoever
   await press(page, "Back to the families");
   await waitForWords(page, "Ask again");
 
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   const linkIn = (text: string, words: string) => new RegExp(`${words}: (http\\S+)`).exec(text)?.[1] ?? "";
   const [yes, no] = mails;
   if (!yes || !no) throw new Error("Nobody was asked.");

@@ -80,7 +80,7 @@ test("of a round with trouble every letter is known: a late return, a full box, 
   await untilCountdown(/delivered, 3 refused, 1 came back\.$/);
   const accepted = Number(/^\d+/.exec(await countdown())?.[0]);
   // What came back had been delivered before; the greylisted letter arrived once.
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   expect(mails.filter(({ mail }) => mail.messageId?.includes("letters.vine-note")).length).toBe(accepted + 1);
   expect(mails.filter(({ address }) => address === "c@grey.example")).toHaveLength(1);
 
@@ -97,7 +97,7 @@ test("of a round with trouble every letter is known: a late return, a full box, 
   await fill(page, mended, "mended@harbourmail.example");
   await press(page, "Send again to 1 person");
   await untilCountdown(/^1 delivered\.$/);
-  const again = await delivered(server.dataFolder);
+  const again = await delivered(server.url);
   expect(again.filter(({ address }) => address === "mended@harbourmail.example")).toHaveLength(1);
   expect(again).toHaveLength(mails.length + 1);
   await page.click(".stem a[href='/']");
@@ -109,7 +109,7 @@ test("of a round with trouble every letter is known: a late return, a full box, 
 test("a round at a time is held over a restart, shown on the desk, and leaves when it is due", async () => {
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0" });
   await noteToFirstClass();
-  const before = await deliveredCount(server.dataFolder);
+  const before = await deliveredCount(server.url);
   await announce();
   await press(page, "Open it in the record", "link");
   await page.waitForSelector("[aria-label='What became of it']");
@@ -119,16 +119,16 @@ test("a round at a time is held over a restart, shown on the desk, and leaves wh
   await press(page, "Look", "link");
   await untilCountdown(/letters will leave on/);
   await server.restart();
-  expect(await deliveredCount(server.dataFolder)).toBe(before);
+  expect(await deliveredCount(server.url)).toBe(before);
   await server.restart({ VINE_CLOCK_AHEAD_MS: String(48 * HOUR_MS) });
   await untilCountdown(/^\d+ delivered\.$/);
-  expect(await deliveredCount(server.dataFolder)).toBeGreaterThan(before);
+  expect(await deliveredCount(server.url)).toBeGreaterThan(before);
 });
 
 test("a round that is taken back while the server is away is taken back before anything else, and never leaves", async () => {
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0" });
   await noteToFirstClass();
-  const before = await deliveredCount(server.dataFolder);
+  const before = await deliveredCount(server.url);
   await announce();
   await server.kill();
   await page.locator('::-p-xpath(//button[starts-with(., "Take back ") and contains(., "letter")])').click();
@@ -138,14 +138,14 @@ test("a round that is taken back while the server is away is taken back before a
   // Its time comes, and nothing leaves.
   await server.restart({ VINE_CLOCK_AHEAD_MS: String(48 * HOUR_MS) });
   await waitForWords(page, "taken back");
-  expect(await deliveredCount(server.dataFolder)).toBe(before);
+  expect(await deliveredCount(server.url)).toBe(before);
   await press(page, "Back to the note");
 });
 
 test("a round is paused, goes on, and is stopped: what has not left is taken back and never arrives", async () => {
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0", VINE_PER_MINUTE: "10" });
   await noteToFirstClass();
-  const before = await deliveredCount(server.dataFolder);
+  const before = await deliveredCount(server.url);
   await send(page);
   await untilCountdown(/10 delivered/);
   await press(page, "Pause");
@@ -153,18 +153,18 @@ test("a round is paused, goes on, and is stopped: what has not left is taken bac
   // A minute later in the clock of the server more would have left.
   await server.restart({ VINE_CLOCK_AHEAD_MS: "120000", VINE_PER_MINUTE: "10" });
   await untilCountdown(/^Paused/);
-  expect(await deliveredCount(server.dataFolder)).toBe(before + 10);
+  expect(await deliveredCount(server.url)).toBe(before + 10);
   await press(page, "Go on");
   await untilCountdown(/20 delivered/);
   await page.locator("::-p-text(Stop: take back)").click();
   await untilCountdown(/^20 delivered, \d+ taken back\.$/);
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0", VINE_PER_MINUTE: "" });
   await waitForWords(page, "taken back");
-  expect(await deliveredCount(server.dataFolder)).toBe(before + 20);
+  expect(await deliveredCount(server.url)).toBe(before + 20);
 });
 
 test("what goes beyond the day's limit is foretold, held, and leaves the next day; then only who has not had it is written to", async () => {
-  const before = await deliveredCount(server.dataFolder);
+  const before = await deliveredCount(server.url);
   await server.restart({ VINE_CLOCK_AHEAD_MS: noonIn(3), VINE_DAILY_LIMIT: "15" });
   await page.reload();
   await noteToFirstClass();
@@ -174,7 +174,7 @@ test("what goes beyond the day's limit is foretold, held, and leaves the next da
   await page.waitForFunction(() => !document.querySelector(".modal"));
   await send(page);
   await untilCountdown(/^15 delivered, \d+ held until their time; the next try is on/);
-  expect(await deliveredCount(server.dataFolder)).toBe(before + 15);
+  expect(await deliveredCount(server.url)).toBe(before + 15);
   await server.restart({ VINE_CLOCK_AHEAD_MS: noonIn(4), VINE_DAILY_LIMIT: "15" });
   await untilCountdown(/^30 delivered/);
   await server.restart({ VINE_CLOCK_AHEAD_MS: noonIn(5), VINE_DAILY_LIMIT: "" });
@@ -225,7 +225,7 @@ test("the same words to a whole class go as one letter in which nobody sees the 
   await page.locator(".letter-body .tiptap").click();
   await page.keyboard.type("The harbour is closed on Friday, so we meet on Monday.");
   await leaveOutUnreachable(page);
-  const before = await delivered(server.dataFolder);
+  const before = await delivered(server.url);
   const people = Number(/^(\d+) letters/.exec(await wordsOf(page, ".foot-sentence"))?.[1]);
   await page.locator(".foot .btn-primary:not(:disabled)").click();
   await page.waitForSelector("#together");
@@ -234,9 +234,7 @@ test("the same words to a whole class go as one letter in which nobody sees the 
   await press(page, "Send 1 letter");
   await untilCountdown(/^1 delivered\.$/);
   const known = new Set(before.map(({ address, mail }) => `${address}/${mail.messageId}`));
-  const fresh = (await delivered(server.dataFolder)).filter(
-    ({ address, mail }) => !known.has(`${address}/${mail.messageId}`),
-  );
+  const fresh = (await delivered(server.url)).filter(({ address, mail }) => !known.has(`${address}/${mail.messageId}`));
   expect(fresh.length).toBeGreaterThan(people / 2);
   expect(new Set(fresh.map(({ mail }) => mail.messageId)).size).toBe(1);
   for (const { mail } of fresh) expect(mail.text).toContain("The harbour is closed on Friday");
@@ -250,12 +248,12 @@ test("a file is enclosed: named before sending, in every mailbox byte by byte, i
   );
   await writeFile(file, bytes);
   await noteToFirstClass();
-  const before = new Set((await delivered(server.dataFolder)).map(({ mail }) => mail.messageId));
+  const before = new Set((await delivered(server.url)).map(({ mail }) => mail.messageId));
   await enclose(page, file);
   await send(page);
   await untilSettled(page);
   const accepted = Number(/^\d+/.exec(await countdown())?.[0]);
-  const mails = (await delivered(server.dataFolder)).filter(({ mail }) => !before.has(mail.messageId));
+  const mails = (await delivered(server.url)).filter(({ mail }) => !before.has(mail.messageId));
   expect(mails).toHaveLength(accepted);
   for (const { mail } of mails) {
     expect(mail.attachments.map(({ filename }) => filename)).toEqual(["tides.pdf"]);
@@ -270,7 +268,7 @@ test("a file is enclosed: named before sending, in every mailbox byte by byte, i
 });
 
 test("two tabs send one round once; a page of an older version stops and asks to be loaded again", async () => {
-  const before = await deliveredCount(server.dataFolder);
+  const before = await deliveredCount(server.url);
   await noteToFirstClass();
   const second = await openPage(page.browserContext(), `${server.url}/record`);
   await page.bringToFront();
@@ -279,7 +277,7 @@ test("two tabs send one round once; a page of an older version stops and asks to
   const accepted = Number(/^\d+/.exec(await countdown())?.[0]);
   await second.bringToFront();
   await second.waitForFunction((count) => document.body.textContent?.includes(`${count} delivered`), {}, accepted);
-  expect(await deliveredCount(server.dataFolder)).toBe(before + accepted);
+  expect(await deliveredCount(server.url)).toBe(before + accepted);
   await second.close();
   const other = await page.browserContext().newPage();
   await other.goto(`${server.url}/card/none`);

@@ -51,7 +51,7 @@ test("the demo command keeps to its address and its folder, serves, refuses stra
   const page = await fetch(url);
   expect(page.status).toBe(200);
   expect(page.headers.get("content-security-policy")).toContain("script-src 'self' 'nonce-");
-  const news = await fetch(`${url}/api/post/events?journalId=&after=0&familyJournalId=&familyAfter=0&waitMs=0`);
+  const news = await fetch(`${url}/api/post/events?logId=&after=0&waitMs=0`);
   expect(await news.json()).toMatchObject({ status: { post: "practice", waiting: 0 }, events: [] });
   const foreign = await fetch(`${url}/api/post/withdraw`, {
     method: "POST",

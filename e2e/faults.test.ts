@@ -27,17 +27,15 @@ test(
     const states = async (): Promise<Map<string, LetterState>> => {
       const found = new Map<string, LetterState>();
       for (let after = 0, isMore = true; isMore; ) {
-        const route = `/api/post/events?journalId=${journalId}&after=${after}&familyJournalId=&familyAfter=0&waitMs=0`;
-        const { events } = await (await ask(route)).json();
+        const route = `/api/post/events?logId=${logId}&after=${after}&waitMs=0`;
+        const { events, upTo } = await (await ask(route)).json();
         for (const { letterId, state } of events) if (letterId) found.set(letterId, state);
-        after = events.at(-1)?.seq ?? after;
+        after = upTo;
         isMore = events.length > 0;
       }
       return found;
     };
-    const { journalId } = await (
-      await ask("/api/post/events?journalId=&after=0&familyJournalId=&familyAfter=0&waitMs=0")
-    ).json();
+    const { logId } = await (await ask("/api/post/events?logId=&after=0&waitMs=0")).json();
     const letters = (round: number, ids: readonly string[]) => ({
       roundId: `round-${round}`,
       leavesAt: 0,

@@ -34,7 +34,7 @@ test("from one table of names, addresses and three columns to letters with them,
   await waitForWords(page, "delivered");
   await untilSettled(page);
   expect(actions.count()).toBeLessThanOrEqual(8);
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   const bo = mails.find(({ address }) => address === "bo@tidepost.example")?.mail.text ?? "";
   for (const line of ["Bus stop: North Pier", "Mile time: 9", "Photo allowed: no"]) expect(bo).toContain(line);
   expect(mails).toHaveLength(3);

@@ -52,7 +52,7 @@ test("a template with Polish and Arabic words is taken to another browser and se
 
   const { guardians } = demoSchool(TODAY);
   const languageOf = new Map(guardians.flatMap(({ addresses, language }) => addresses.map((one) => [one, language])));
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   for (const [language, subject] of Object.entries(SUBJECTS)) {
     const theirs = mails.filter(({ address }) => languageOf.get(address) === language);
     expect(theirs.length).toBeGreaterThan(0);

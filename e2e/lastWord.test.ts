@@ -17,9 +17,7 @@ async function noteToFirstClass(): Promise<void> {
 
 /** What became of all letters, by the post room's own journal. */
 async function fates(): Promise<string[]> {
-  const answer = await fetch(
-    `${server.url}/api/post/events?journalId=&after=0&familyJournalId=&familyAfter=0&waitMs=0`,
-  );
+  const answer = await fetch(`${server.url}/api/post/events?logId=&after=0&waitMs=0`);
   const { events } = (await answer.json()) as { events: { state?: string; serverAnswer?: string }[] };
   return events.flatMap(({ state, serverAnswer = "" }) => (state ? [`${state} ${serverAnswer}`] : []));
 }
@@ -28,9 +26,7 @@ test("a no that is said while a round waits and the browser is closed takes the 
   await noteToFirstClass();
   await send(page);
   await untilSettled(page);
-  const [first] = (await delivered(server.dataFolder)).filter(({ mail }) =>
-    mail.text?.includes("No more letters like this"),
-  );
+  const [first] = (await delivered(server.url)).filter(({ mail }) => mail.text?.includes("No more letters like this"));
   const stop = /No more letters like this: (\S+)/.exec(first?.mail.text ?? "")?.[1] ?? "";
   expect(first?.mail.html).toContain(stop.split("/").at(-1));
   await press(page, "Open it in the record", "link");
@@ -57,17 +53,17 @@ test("a no that is said while a round waits and the browser is closed takes the 
   await waitForWords(phone, "You will get no more letters.");
   await phone.close();
   await expect.poll(fates).toContainEqual(expect.stringMatching(/^withdrawn No more letters are wanted/));
-  const before = await delivered(server.dataFolder);
+  const before = await delivered(server.url);
   await server.restart({ VINE_CLOCK_AHEAD_MS: String(48 * HOUR_MS) });
   const next = await openPage(context, round);
   goOnWith(next);
   await waitForWords(page, "1 taken back");
   await expect
-    .poll(async () => (await delivered(server.dataFolder)).length, { timeout: 30_000 })
+    .poll(async () => (await delivered(server.url)).length, { timeout: 30_000 })
     .toBeGreaterThan(before.length);
   await waitForWords(page, "delivered, 1 taken back.");
   const to = (mails: typeof before) => mails.filter(({ address }) => address === first?.address).length;
-  expect(to(await delivered(server.dataFolder))).toBe(to(before));
+  expect(to(await delivered(server.url))).toBe(to(before));
 });
 
 test("a reply that asks for no more is kept with why and when; only a word why lifts it", async () => {

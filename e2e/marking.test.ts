@@ -33,7 +33,7 @@ const rows = () =>
 const rowOf = async (name: string) => (await rows()).find(([known]) => known === name)?.[1] ?? "";
 /** Subject and words of all that arrived at students’ addresses. */
 async function arrived(): Promise<{ subject: string; text: string }[]> {
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   return mails.map(({ mail }) => ({ subject: mail.subject ?? "", text: (mail.text ?? "").replace(/\s+/g, " ") }));
 }
 

@@ -57,7 +57,7 @@ test("a design of one’s own is copied, written, and goes along with each lette
   await leaveOutUnreachable(page);
   await send(page);
   await untilSettled(page);
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   expect(mails.length).toBeGreaterThan(5);
   const names = mails.map(({ mail }) => mail.attachments.map(({ filename }) => filename).join());
   // Families of other languages have the words of their own.

@@ -82,7 +82,7 @@ test("begin a note, write it, and send it: as the README says", async () => {
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
   await page.waitForSelector(".countdown");
   await untilSettled(page);
-  expect((await delivered(server.dataFolder)).length).toBeGreaterThan(10);
+  expect((await delivered(server.url)).length).toBeGreaterThan(10);
   said(
     "open the *Practice post* to read a letter as the family does, write back, or make the next letters meet trouble.",
   );

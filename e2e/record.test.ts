@@ -37,8 +37,8 @@ test("who letters are from, where replies go and what stands under them is set o
   await press(page, "This letter …");
   await press(page, "Send this one to me");
   await waitForWords(page, "No family gets anything.");
-  await expect.poll(async () => (await delivered(server.dataFolder)).length).toBe(1);
-  const [{ address, mail } = {}] = await delivered(server.dataFolder);
+  await expect.poll(async () => (await delivered(server.url)).length).toBe(1);
+  const [{ address, mail } = {}] = await delivered(server.url);
   expect(address).toBe("ilse.maronde@sallowbay.example");
   expect(mail?.from?.value).toEqual([{ name: "Room 12, Sallow Bay", address: "ilse.maronde@sallowbay.example" }]);
   expect(mail?.replyTo?.text).toBe("room12@sallowbay.example");
@@ -54,7 +54,7 @@ test("a letter is found by its words, whatever their case, and opened as it left
   await press(page, "Open it in the record", "link");
   await page.waitForSelector("[aria-label='What became of it']");
   await toRecord();
-  const sent = (await delivered(server.dataFolder)).find(({ mail }) => mail.subject?.startsWith("How "))?.mail;
+  const sent = (await delivered(server.url)).find(({ mail }) => mail.subject?.startsWith("How "))?.mail;
   const words = /I would like you to know early that (\S+) stands at [\d.]+/.exec(sent?.text ?? "")?.[0] ?? "";
   expect(words).not.toBe("");
   await fill(page, FIND, words.toUpperCase());

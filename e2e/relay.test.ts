@@ -3,19 +3,23 @@ import { mkdtemp } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { Maildir } from "@/post/practice/maildir";
+import { Mailboxes } from "@/post/practice/mailboxes";
 import { PracticePost } from "@/post/practice/practicePost";
+import { openDatabase } from "@/post/store/openDatabase";
+import { Room } from "@/post/store/room";
 import { choose, press, waitForWords } from "./support/browser";
 import { journey, page, server } from "./support/journey";
 import { beginNote, leaveOutUnreachable, seeCautions, setTakeBack, untilSettled } from "./support/steps";
 
 /** A mail server outside of the application, as far as the application can tell. */
 const folder = await mkdtemp(path.join(tmpdir(), "vine-note-relay-"));
-const maildir = new Maildir(folder);
-const relay = new PracticePost(maildir);
+const database = await openDatabase(folder);
+const mailboxes = new Mailboxes(await Room.open(database.db));
+const relay = new PracticePost(mailboxes);
 const url = await relay.listen();
 afterAll(async () => {
   await relay.close();
+  await database.close();
   rmSync(folder, { recursive: true });
 });
 
@@ -32,11 +36,11 @@ test("with a real mail server every screen says so, and the first round needs a 
   await page.waitForSelector("#word-real");
   await seeCautions(page);
   expect(await page.$(".modal-footer .btn-primary:not(:disabled)")).toBeNull();
-  expect(await maildir.mailboxes()).toEqual([]);
+  expect(await mailboxes.mailboxes()).toEqual([]);
   await page.type("#word-real", "real");
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
   await untilSettled(page);
-  expect((await maildir.mailboxes()).length).toBeGreaterThan(10);
+  expect((await mailboxes.mailboxes()).length).toBeGreaterThan(10);
   await press(page, "Back to the note");
   // The second time it is known.
   await page.locator(".foot .btn-primary:not(:disabled)").click();

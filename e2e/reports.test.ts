@@ -36,7 +36,7 @@ test("a report made for each student goes along with each letter: that child’s
   await leaveOutUnreachable(page);
   await send(page);
   await untilSettled(page);
-  const mails = await delivered(server.dataFolder);
+  const mails = await delivered(server.url);
   expect(mails.length).toBeGreaterThan(30);
   const byChild = new Map<string, Set<string>>();
   for (const { mail } of mails) {

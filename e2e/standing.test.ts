@@ -23,9 +23,7 @@ async function stepClock(byMs: number): Promise<void> {
 
 /** Sets the clock on to a moment, by what the server says it is. */
 async function goTo(at: number): Promise<void> {
-  const { status } = await (
-    await fetch(`${server.url}/api/post/events?journalId=&after=0&familyJournalId=&familyAfter=0&waitMs=0`)
-  ).json();
+  const { status } = await (await fetch(`${server.url}/api/post/events?logId=&after=0&waitMs=0`)).json();
   const now = Date.now() + (status.clockAheadMs ?? 0);
   if (at > now) await stepClock(Math.round(at - now));
 }
@@ -76,10 +74,10 @@ test("a note is given a plan, and leaves by it with the browser closed, to whom 
   const at = await nextRun();
   await closePage();
   await goTo(at - HOUR_MS);
-  expect(await deliveredCount(server.dataFolder)).toBe(0);
+  expect(await deliveredCount(server.url)).toBe(0);
   await goTo(at + 1_000);
-  await expect.poll(() => deliveredCount(server.dataFolder)).toBeGreaterThan(30);
-  const [first] = await delivered(server.dataFolder);
+  await expect.poll(() => deliveredCount(server.url)).toBeGreaterThan(30);
+  const [first] = await delivered(server.url);
   expect(first?.mail.headers.get("auto-submitted")).toBe("auto-generated");
 });
 
@@ -101,22 +99,20 @@ test(
       const wanted = await lettersOfRun(at);
       expect(wanted).toBeGreaterThan(20);
       await closePage();
-      const before = await deliveredCount(server.dataFolder);
+      const before = await deliveredCount(server.url);
       await goTo(at + 1_000);
-      for (let left = wanted; left > 0; left = before + wanted - (await deliveredCount(server.dataFolder))) {
+      for (let left = wanted; left > 0; left = before + wanted - (await deliveredCount(server.url))) {
         if (crashes < CRASHES) {
-          const next = (await deliveredCount(server.dataFolder)) + random.whole(0, MOST_LETTERS_BETWEEN);
-          await expect
-            .poll(() => deliveredCount(server.dataFolder))
-            .toBeGreaterThanOrEqual(Math.min(next, before + wanted));
+          const next = (await deliveredCount(server.url)) + random.whole(0, MOST_LETTERS_BETWEEN);
+          await expect.poll(() => deliveredCount(server.url)).toBeGreaterThanOrEqual(Math.min(next, before + wanted));
           await server.restart();
           // What was laid ahead waits a moment for its browser's word after a start.
           await goTo(at + 60_000 * (crashes + 1));
           crashes += 1;
-        } else await expect.poll(() => deliveredCount(server.dataFolder)).toBe(before + wanted);
+        } else await expect.poll(() => deliveredCount(server.url)).toBe(before + wanted);
       }
     }
-    const all = await delivered(server.dataFolder);
+    const all = await delivered(server.url);
     const ids = all.map(({ mail }) => mail.messageId);
     expect(new Set(ids).size).toBe(ids.length);
     // Each run wrote once to each mailbox about each student, with the words of its own time.

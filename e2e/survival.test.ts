@@ -16,7 +16,7 @@ beforeAll(async () => {
 
 async function untilDelivered(atLeast: number): Promise<void> {
   await expect
-    .poll(() => deliveredCount(server.dataFolder), { timeout: 300_000, interval: 20 })
+    .poll(() => deliveredCount(server.url), { timeout: 300_000, interval: 20 })
     .toBeGreaterThanOrEqual(atLeast);
 }
 
@@ -36,18 +36,18 @@ test("the server is killed in the middle of a round of more than 200: every lett
   await send(page);
   await untilDelivered(60);
   await server.kill();
-  const before = await deliveredCount(server.dataFolder);
+  const before = await deliveredCount(server.url);
   await server.restart();
   const { accepted, refused } = await settled();
   expect(accepted + refused).toBeGreaterThan(200);
   expect(before).toBeLessThan(accepted);
-  const ids = (await delivered(server.dataFolder)).map(({ mail }) => mail.messageId);
+  const ids = (await delivered(server.url)).map(({ mail }) => mail.messageId);
   expect(new Set(ids).size).toBe(ids.length);
   expect(ids).toHaveLength(accepted);
 });
 
 test("the tab is closed in the middle of a round: the same, and the record catches up", async () => {
-  const before = await deliveredCount(server.dataFolder);
+  const before = await deliveredCount(server.url);
   await press(page, "Back to the note");
   await send(page);
   await untilDelivered(before + 20);
@@ -57,7 +57,7 @@ test("the tab is closed in the middle of a round: the same, and the record catch
   await waitForWords(page, "How things stand");
   await page.locator(".lines a").click();
   const { accepted } = await settled();
-  const ids = (await delivered(server.dataFolder)).map(({ mail }) => mail.messageId);
+  const ids = (await delivered(server.url)).map(({ mail }) => mail.messageId);
   expect(new Set(ids).size).toBe(ids.length);
   expect(ids).toHaveLength(before + accepted);
 });

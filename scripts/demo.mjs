@@ -1,8 +1,7 @@
 // One command to see everything: installs and builds what is missing, then starts on this computer alone.
 import { spawn } from "node:child_process";
 import { createServer } from "node:net";
-import path from "node:path";
-import { ensureBuilt, ensureInstalled, fail, quietEnvironment, ROOT } from "./lib/prepare.mjs";
+import { ensureBuilt, ensureInstalled, fail, LISTENER, quietEnvironment, ROOT } from "./lib/prepare.mjs";
 
 /** Always the same: what the browser keeps belongs to this address. */
 const port = Number(process.env.PORT ?? 4317);
@@ -12,10 +11,9 @@ await mustBeFree();
 ensureInstalled();
 ensureBuilt();
 
-const next = path.join(ROOT, "node_modules/next/dist/bin/next");
-const server = spawn(process.execPath, [next, "start", "--hostname", "127.0.0.1", "--port", String(port)], {
+const server = spawn(process.execPath, [LISTENER], {
   cwd: ROOT,
-  env: quietEnvironment({ VINE_DEMO: "whole" }),
+  env: quietEnvironment({ NODE_ENV: "production", PORT: String(port), VINE_DEMO: "whole" }),
   stdio: ["ignore", "pipe", "inherit"],
 });
 server.stdout.on("data", (chunk) => {

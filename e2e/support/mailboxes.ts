@@ -1,6 +1,3 @@
-import { existsSync } from "node:fs";
-import { readdir, readFile } from "node:fs/promises";
-import path from "node:path";
 import { type ParsedMail, simpleParser } from "mailparser";
 
 export interface Delivered {
@@ -8,29 +5,32 @@ export interface Delivered {
   readonly mail: ParsedMail;
 }
 
-/** Every message in every mailbox below a data folder, read from disk by an independent MIME parser. */
-export async function delivered(dataFolder: string): Promise<Delivered[]> {
-  const files = await messageFiles(dataFolder);
-  return Promise.all(
-    files.map(async ({ address, file }) => ({ address, mail: await simpleParser(await readFile(file)) })),
-  );
+interface Mailbox {
+  readonly address: string;
+  readonly messages: number;
 }
 
-/** How many messages there are. */
-export async function deliveredCount(dataFolder: string): Promise<number> {
-  return (await messageFiles(dataFolder)).length;
-}
-
-async function messageFiles(dataFolder: string): Promise<{ address: string; file: string }[]> {
-  const root = path.join(dataFolder, "mailboxes");
-  if (!existsSync(root)) return [];
-  const found: { address: string; file: string }[] = [];
-  for (const folder of await readdir(root)) {
-    const box = path.join(root, folder, "new");
-    if (!existsSync(box)) continue;
-    for (const name of await readdir(box)) {
-      if (!name.startsWith(".")) found.push({ address: decodeURIComponent(folder), file: path.join(box, name) });
+/** Every message in every practice mailbox of a running server, read by an independent MIME parser. */
+export async function delivered(url: string): Promise<Delivered[]> {
+  const found: Delivered[] = [];
+  for (const { address } of await mailboxes(url)) {
+    const box = `${url}/api/practice/mailboxes/${encodeURIComponent(address)}`;
+    const messages = (await (await fetch(box)).json()) as { name: string }[];
+    for (const { name } of messages) {
+      const raw = await (await fetch(`${box}/${name}`)).arrayBuffer();
+      found.push({ address, mail: await simpleParser(Buffer.from(raw)) });
     }
   }
   return found;
+}
+
+/** How many messages there are. */
+export async function deliveredCount(url: string): Promise<number> {
+  return (await mailboxes(url)).reduce((sum, { messages }) => sum + messages, 0);
+}
+
+async function mailboxes(url: string): Promise<Mailbox[]> {
+  const answer = await fetch(`${url}/api/practice/mailboxes`);
+  if (!answer.ok) throw new Error(`The mailboxes can't be read: ${answer.status} ${await answer.text()}`);
+  return (await answer.json()) as Mailbox[];
 }

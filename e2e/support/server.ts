@@ -53,13 +53,13 @@ export class TestServer {
 }
 
 async function spawnServer(port: number, dataFolder: string, environment: Record<string, string>) {
-  const next = path.join(ROOT, "node_modules/next/dist/bin/next");
-  const child = spawn(process.execPath, [next, "start", "--hostname", "127.0.0.1", "--port", String(port)], {
+  const child = spawn(process.execPath, [path.join(ROOT, ".listener/listener.mjs")], {
     cwd: ROOT,
     env: {
       ...process.env,
       NODE_ENV: "production",
       NEXT_TELEMETRY_DISABLED: "1",
+      PORT: String(port),
       VINE_DATA: dataFolder,
       ...environment,
     },

@@ -8,7 +8,16 @@ export const ROOT = path.resolve(import.meta.dirname, "../..");
 const INSTALLED_MARK = path.join(ROOT, "node_modules/.vine-note-installed");
 const BUILT_MARK = path.join(ROOT, ".next/vine-note-built");
 const NEXT = path.join(ROOT, "node_modules/next/dist/bin/next");
-const SOURCES = ["src", "next.config.ts", "postcss.config.mjs", "tsconfig.json", "package-lock.json"];
+const SOURCES = [
+  "src",
+  "scripts/build-listener.mjs",
+  "next.config.ts",
+  "postcss.config.mjs",
+  "tsconfig.json",
+  "package-lock.json",
+];
+/** Runs the server, once it is built. */
+export const LISTENER = path.join(ROOT, ".listener/listener.mjs");
 const OLDEST_NODE = [20, 9];
 
 /** Installs by the lock file, unless what is installed comes from this lock file. */
@@ -31,13 +40,14 @@ export function ensureBuilt() {
   if (isBuilt(sources)) return;
   console.info("Building …");
   run(process.execPath, [NEXT, "build"], "The build failed; the lines above say why.");
+  run(process.execPath, [path.join(ROOT, "scripts/build-listener.mjs")], "The listener could not be built.");
   mkdirSync(path.dirname(BUILT_MARK), { recursive: true });
   writeFileSync(BUILT_MARK, sources);
 }
 
 /** Whether the last build is of these very sources. */
 export function isBuilt(sources = sourcesNow()) {
-  return existsSync(BUILT_MARK) && readFileSync(BUILT_MARK, "utf8") === sources;
+  return existsSync(BUILT_MARK) && existsSync(LISTENER) && readFileSync(BUILT_MARK, "utf8") === sources;
 }
 
 function sourcesNow() {

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import type { Surroundings } from "./surroundings";
 
-const refusalSchema = z.object({ message: z.string() });
+const refusalSchema = z.object({ message: z.string(), code: z.string().optional() });
 
 /** What the server refuses, in its words. */
 export class Refusal extends Error {
@@ -9,6 +9,8 @@ export class Refusal extends Error {
     message: string,
     /** By HTTP. */
     readonly status: number,
+    /** What the server calls it; none where it has no name for it. */
+    readonly code?: string | undefined,
   ) {
     super(message);
     this.name = "Refusal";
@@ -34,10 +36,12 @@ export function reach({ fetch }: Fetching, url: string, request: RequestInit = {
 }
 
 /** Asks a route of the server. Errors: `NobodyAnswers`, or a `Refusal`. */
-export async function ask(around: Fetching, url: string, request: RequestInit): Promise<unknown> {
+export async function ask(around: Fetching, url: string, request: RequestInit = {}): Promise<unknown> {
   const response = await reach(around, url, request);
   const body: unknown = await response.json().catch(() => undefined);
-  if (!response.ok)
-    throw new Refusal(refusalSchema.safeParse(body).data?.message ?? "The post room refused.", response.status);
+  if (!response.ok) {
+    const { message = "The post room refused.", code } = refusalSchema.safeParse(body).data ?? {};
+    throw new Refusal(message, response.status, code);
+  }
   return body;
 }

@@ -5,11 +5,11 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { backupPlace, changeBackupPlace } from "@/store/backupPlace";
 import { letGoOfTexts } from "@/store/letGoOfTexts";
 import { lettersUnderWay } from "@/store/roundRepository";
-import { NobodyAnswers, reach } from "./ask";
 import { deleteBackups } from "./folderFiles";
 import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
 import type { Office } from "./office";
+import { fetchServerPart } from "./serverPart";
 
 const BACKUP_LOCK = "vine-note-backup";
 /** A backup that is wanted waits so long for more that is done meanwhile, in ms. */
@@ -49,7 +49,7 @@ export class BackupDesk {
     const worker = around.startBackup();
     try {
       const madeAt = around.now();
-      const server = passphrase === undefined ? undefined : await this.serverPart();
+      const server = passphrase === undefined ? undefined : await fetchServerPart(around);
       const asked = { passphrase, madeAt, server };
       const { file } = await worker.api.write(database.name, asked, (progress) => this.state.set({ progress }));
       if (!file) throw new Error("No file came of it.");
@@ -162,7 +162,7 @@ export class BackupDesk {
     try {
       if ((await permissionOf(folder)) !== "granted") throw new DOMException("", "NotAllowedError");
       const madeAt = around.now();
-      const server = passphrase === undefined ? undefined : await this.serverPart();
+      const server = passphrase === undefined ? undefined : await fetchServerPart(around);
       const into = { folder, name: backupName(madeAt, passphrase !== undefined), ...(identity && { identity }) };
       const asked = { passphrase, madeAt, server, into };
       const done = await worker.api.write(database.name, asked, (progress) => this.state.set({ progress }));
@@ -179,13 +179,6 @@ export class BackupDesk {
       worker.end();
       this.state.set({ progress: undefined });
     }
-  }
-
-  /** What the server holds for the teacher. Errors: nobody answers. */
-  private async serverPart(): Promise<string> {
-    const response = await reach(this.office.around, "/api/backup/server");
-    if (!response.ok) throw new NobodyAnswers(new Error(String(response.status)));
-    return response.text();
   }
 
   private unlessClosed(work: Promise<unknown>): void {

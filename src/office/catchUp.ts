@@ -1,25 +1,31 @@
-import PostalMime from "postal-mime";
-import { eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
+import * as z from "zod";
+import { divided, eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
 import { MAX_ANSWERS_TOLD } from "@/core/families/familyEvent";
 import { announcedReplies, keepReply, replyWasTold, untoldReplies } from "@/store/keepReply";
-import { journalPlace, takeInEvents } from "@/store/takeInEvents";
-import {
-  answersWereTold,
-  familyJournalPlace,
-  settlementsWereTold,
-  untoldAnswers,
-  untoldSettlements,
-} from "@/store/takeInFamilyEvents";
+import { forgetFormerPlace, logPlace } from "@/store/logPlace";
+import { takeInEvents } from "@/store/takeInEvents";
+import { answersWereTold, settlementsWereTold, untoldAnswers, untoldSettlements } from "@/store/takeInFamilyEvents";
 import { ask, reach } from "./ask";
 import type { HandingOver } from "./handOver";
 import type { Office } from "./office";
 
 const NOT_THERE = 404;
+const replyWordsSchema = z.object({
+  from: z.object({ name: z.string(), address: z.string() }),
+  subject: z.string(),
+  text: z.string(),
+  isUnreadable: z.boolean(),
+});
+const NO_WORDS: z.infer<typeof replyWordsSchema> = {
+  from: { name: "", address: "" },
+  ...{ subject: "", text: "", isUnreadable: true },
+};
+const UNREADABLE = "The words of this answer could not be read. Look for it in your mail program.";
 const REPLIES_LOCK = "vine-note-replies";
 
 /**
- * Reads on in both journals, waiting up to `waitMs` for something new: the record is brought up to date with the
- * post room's, what families said holds at once. Gives what the post room is connected to.
+ * Reads on in the server's log, waiting up to `waitMs` for something new: the record is brought up to date, what families
+ * said holds at once. Gives what the post room is connected to.
  */
 export async function catchUp(
   office: HandingOver & Pick<Office, "takeInFamilyEvents">,
@@ -27,29 +33,32 @@ export async function catchUp(
   signal: AbortSignal,
 ): Promise<PostStatus> {
   const { around, database } = office;
-  const [letters, families] = await Promise.all([journalPlace(database), familyJournalPlace(database)]);
+  const place = await logPlace(database);
+  // What is still to be told by numbers of before is told before they are forgotten.
+  if (place.former) await tellOfAnswers(office, place.former.logId);
   const query = new URLSearchParams({
-    journalId: letters.journalId,
-    after: String(letters.seq),
-    familyJournalId: families.journalId,
-    familyAfter: String(families.seq),
-    waitMs: String(waitMs),
+    ...{ logId: place.logId, after: String(place.seq), waitMs: String(waitMs) },
+    ...(place.former && { formerLogId: place.former.logId, formerAfter: String(place.former.seq) }),
   });
   const answer = eventsAnswerSchema.parse(await ask(around, `/api/post/events?${query}`, { signal }));
-  if (answer.events.length > 0) await takeInEvents(database, answer.journalId, answer.events);
+  const { logId, upTo, status } = answer;
+  // One that can't be read keeps none of the others back.
+  const events = answer.events.flatMap((event) => event ?? []);
+  if (events.length < answer.events.length) console.error(new Error("The server said something that can’t be read."));
+  const { ofLetters, ofFamilies } = divided(events);
+  if (events.length > 0) await takeInEvents(database, logId, ofLetters, ofFamilies.length > 0 ? undefined : upTo);
+  if (ofFamilies.length > 0) await office.takeInFamilyEvents(logId, ofFamilies, upTo);
+  if (events.length === 0 && place.former) await forgetFormerPlace(database);
   await around.locks.request(REPLIES_LOCK, () => takeReplies(office));
-  const { journalId, events } = answer.families;
-  if (events.length > 0) await office.takeInFamilyEvents(journalId, events);
-  await tellOfAnswers(office);
-  return answer.status;
+  await tellOfAnswers(office, logId);
+  return status;
 }
 
 /** The server lets go of answers once they are on this disk; what could not be told now is told the next time. */
-async function tellOfAnswers({ around, database }: HandingOver): Promise<void> {
+async function tellOfAnswers({ around, database }: HandingOver, journalId: string): Promise<void> {
   const seqs = await untoldAnswers(database);
   for (let from = 0; from < seqs.length; from += MAX_ANSWERS_TOLD) {
     const some = seqs.slice(from, from + MAX_ANSWERS_TOLD);
-    const { journalId } = await familyJournalPlace(database);
     await ask(around, "/api/family/answers/taken", { method: "POST", body: JSON.stringify({ journalId, seqs: some }) });
     await answersWereTold(database, some);
   }
@@ -71,14 +80,12 @@ async function takeReplies({ around, database }: HandingOver): Promise<void> {
   for (const reply of await announcedReplies(database)) {
     const url = `/api/post/replies/${reply.id}`;
     const response = await reach(around, url);
-    // Only words that are gone for good are given up; while the post room is in trouble they wait there.
-    if (!response.ok && response.status !== NOT_THERE) throw new Error("The words of a reply could not be fetched.");
-    const { from, subject = "", text = "" } = response.ok ? await PostalMime.parse(await response.arrayBuffer()) : {};
-    await keepReply(database, reply, {
-      from: { name: from?.name ?? "", address: from?.address ?? "" },
-      subject,
-      text: text.trim() || "The words of this answer could not be read.",
-    });
+    // Only words that are gone for good are given up; while the post room is in trouble with one it waits there, and the others come.
+    if (!response.ok && response.status !== NOT_THERE) continue;
+    const read = response.ok ? replyWordsSchema.safeParse(await response.json().catch(() => undefined)) : undefined;
+    const words = read?.data ?? NO_WORDS;
+    const { from, subject, text, isUnreadable } = words;
+    await keepReply(database, reply, { from, subject, text: isUnreadable || !text ? UNREADABLE : text });
   }
   for (const { id } of await untoldReplies(database)) {
     await ask(around, `/api/post/replies/${id}`, { method: "DELETE" });

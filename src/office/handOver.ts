@@ -18,10 +18,10 @@ import {
   replacingIds,
   untoldOutdated,
 } from "@/store/laidRounds";
+import { logPlace } from "@/store/logPlace";
 import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, lettersOfRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
 import { databaseId } from "@/store/runRepository";
-import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { refusePrepared, roundsToTakeBack, takenBack, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
 import type { Surroundings } from "./surroundings";
@@ -168,7 +168,8 @@ async function handOverPart(
       part.flatMap(({ enclosures = [] }) => enclosures),
       there,
     );
-    const families = await familyJournalPlace(database);
+    const { logId, seq, former } = await logPlace(database);
+    const families = former ? { journalId: former.logId, seq: former.seq } : { journalId: logId, seq };
     const ahead = await handedAhead(office, round);
     const handed = await handOverOf(office, round, part);
     const body = JSON.stringify({ ...handed, ...ahead, families, staged } satisfies HandOver);

@@ -6,6 +6,7 @@ import {
   mailTrialSchema,
   mailViewSchema,
 } from "@/core/delivery/mailSettings";
+import { counted } from "@/core/words";
 import { ask } from "./ask";
 import type { Office } from "./office";
 
@@ -39,4 +40,17 @@ const takenSchema = z.object({ about: z.enum(["an answer", "a notification", "ne
 /** Gives the post room a message from the teacher's own mail program; says what it was. */
 export async function takeMessage({ around }: Asking, message: Blob): Promise<z.infer<typeof takenSchema>["about"]> {
   return takenSchema.parse(await ask(around, "/api/post/inbox", { method: "POST", body: message })).about;
+}
+
+const repairedSchema = z.object({ rows: z.number(), torn: z.array(z.string()), aside: z.string() });
+
+/** Repairs what the server remembers; says what came of it. Errors: nothing could be read, in words. */
+export async function repairServer({ around, line }: Pick<Office, "around" | "line">): Promise<string> {
+  const { rows, torn, aside } = repairedSchema.parse(await ask(around, "/api/post/repair", { method: "POST" }));
+  line.wake();
+  const lost =
+    torn.length === 0
+      ? "Everything could be read."
+      : "Some of it could not be read: look in the record for letters that still wait, and send them again.";
+  return `${counted(rows, "entry", "entries")} were read and the post room goes on. ${lost} The damaged file is kept as ${aside}.`;
 }

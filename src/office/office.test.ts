@@ -10,9 +10,10 @@ import type { Note } from "@/core/model/note";
 import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { messageIdOf } from "@/post/edge/messageId";
+import { eventsOf } from "@/post/testing";
 import { keepPress } from "@/store/keepPress";
+import { logPlace } from "@/store/logPlace";
 import { openDatabase } from "@/store/openDatabase";
-import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { takeBack } from "./handOver";
 import type { Office } from "./office";
 import { printLetters } from "./printLetters";
@@ -99,8 +100,8 @@ describe("a round without a browser", () => {
     expect(states.filter((state) => state === "accepted").length).toBeGreaterThan(1);
     const letters = await office.read.lettersOfRound(sent.roundId);
     const [first] = letters.filter(({ state }) => state === "accepted");
-    const { maildir } = await server.house();
-    expect((await maildir.messages(first?.recipient.address ?? "")).length).toBeGreaterThan(0);
+    const { mailboxes } = await server.serverRuntime();
+    expect((await mailboxes.messages(first?.recipient.address ?? "")).length).toBeGreaterThan(0);
     const [entry] = await office.read.changesNewestFirst();
     expect(entry).toMatchObject({ kind: "round", screen: "Notes" });
   });
@@ -370,14 +371,14 @@ describe("a round without a browser", () => {
     if (!sent.ok) throw new Error(sent.problem);
     await settled(office, sent.roundId);
     const [letter] = (await office.read.lettersOfRound(sent.roundId)).filter(({ state }) => state === "accepted");
-    const { inbox, familyDesk } = await server.house();
+    const { inbox, cards, postRoom: there } = await server.serverRuntime();
     const mail = ["From: Ewa <ewa@x.example>", `In-Reply-To: ${messageIdOf(letter?.id ?? "")}`, "", "Thank you."];
     await inbox.take(Buffer.from(mail.join("\r\n")));
     const card: ContactCard = { id: "card", title: "Who?", greeting: "", questions: ["guardians"], createdAt: 1 };
     await office.commit(adding("cards", [card]), ABOUT);
     await publishCard(office, card, "Families");
     const guardians = [{ name: "Ewa", address: "", relation: "", language: "", frequency: "" as const }];
-    await familyDesk.answer({ answerId: "a", cardId: card.id, studentName: "Ana Roe", studentNumber: "", guardians });
+    await cards.answer({ answerId: "a", cardId: card.id, studentName: "Ana Roe", studentNumber: "", guardians });
     await until(office, async () => (await office.read.newRepliesWithLetters()).length === 1);
     const [{ reply } = { reply: undefined }] = await office.read.newRepliesWithLetters();
     const isThere = () =>
@@ -385,21 +386,21 @@ describe("a round without a browser", () => {
         () => true,
         () => false,
       );
-    const written = () => JSON.stringify(familyDesk.eventsAfter(0));
-    expect([reply?.text, await isThere(), written().includes("Ana Roe")]).toEqual(["Thank you.", true, true]);
+    const written = async () => JSON.stringify(await eventsOf(there));
+    expect([reply?.text, await isThere(), (await written()).includes("Ana Roe")]).toEqual(["Thank you.", true, true]);
     // Another browser, without the letter and the card, takes nothing away.
     office.close();
     const elsewhere = new TestBrowser(TODAY, server.serve, "elsewhere");
     const other = await elsewhere.open(school);
     other.line.open();
-    await until(other, async () => (await familyJournalPlace(other.database)).seq > 0);
+    await until(other, async () => (await logPlace(other.database)).seq > 0);
     expect([(await other.read.newRepliesWithLetters()).length, await isThere()]).toEqual([0, true]);
     elsewhere.close();
     await other.database.delete();
     browser.isAnswered = () => true;
     const again = await browser.open();
     again.line.open();
-    await until(again, async () => !(await isThere()) && !written().includes("Ana Roe"));
+    await until(again, async () => !(await isThere()) && !(await written()).includes("Ana Roe"));
     expect((await again.read.newRepliesWithLetters())[0]?.reply.text).toBe("Thank you.");
   });
 
@@ -414,10 +415,10 @@ describe("a round without a browser", () => {
     expect(await publishViews(office, talk, true)).toMatchObject({ ok: true });
     const { id: pageId = "", classCode = "" } = office.world.markings.get(talk.id)?.viewPage ?? {};
     const links = (await viewLinks(office, pageId, [student.id])).get(student.id);
-    const { viewDesk } = await server.house();
+    const { views } = await server.serverRuntime();
     const token = (link = "") => link.split("/").at(-1) ?? "";
     const say = (answerId: string, part: object) =>
-      viewDesk.say({
+      views.say({
         answerId,
         pageId,
         token: "",
@@ -455,10 +456,10 @@ describe("a round without a browser", () => {
     if (!sent.ok) throw new Error(sent.problem);
     while ((await office.read.lettersOfRound(sent.roundId)).some(({ state }) => state !== "held"))
       await office.around.pause(5);
-    const { postRoom } = await server.house();
-    expect(postRoom.status().waiting).toBeGreaterThan(0);
+    const { postRoom } = await server.serverRuntime();
+    expect((await postRoom.status()).waiting).toBeGreaterThan(0);
     await office.replaceEverything(school);
-    expect(postRoom.status().waiting).toBe(0);
+    expect((await postRoom.status()).waiting).toBe(0);
   });
 
   test("everything that is replaced is read once, whoever waits for it meanwhile", async () => {
@@ -478,6 +479,8 @@ describe("a round without a browser", () => {
     office.line.open();
     const note = await noteTo(office, "n", 2);
     const later = { ...NOW, seenCautions: await seen(office, note) };
+    const isClosed = async (address: string) =>
+      (await (await server.serverRuntime()).families.closedOf([address])).length === 1;
     const sent = await sendNote(office, note, later, "Notes");
     if (!sent.ok) throw new Error(sent.problem);
     const letters = () => office.read.lettersOfRound(sent.roundId);
@@ -488,10 +491,10 @@ describe("a round without a browser", () => {
     await office.commit(updating("guardians", guardian, { ...guardian, confirmation: "declined" }), ABOUT);
     const stateOfFirst = async () => (await letters()).find(({ id }) => id === first.id)?.state;
     while ((await stateOfFirst()) !== "withdrawn") await office.around.pause(5);
-    expect((await server.house()).isClosed(first.recipient.address)).toBe(true);
+    expect(await isClosed(first.recipient.address)).toBe(true);
     await office.replaceEverything(school);
     while (office.line.state.get().status === undefined) await office.around.pause(5);
-    expect((await server.house()).isClosed(first.recipient.address)).toBe(true);
+    expect(await isClosed(first.recipient.address)).toBe(true);
   });
 });
 

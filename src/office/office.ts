@@ -65,6 +65,8 @@ export interface OfficeState {
   readonly revision: number;
   /** A newer version of the application has the data: this page is closed and writes nothing any more. */
   readonly isOlder: boolean;
+  /** Whether the data of this browser was deleted while the page was open. */
+  readonly isDeleted: boolean;
   /** The data is being put in another place: this page has let go of it. */
   readonly isAway: boolean;
   /** Why figures can't be worked out or nothing can be kept at present, what is safe and what to do. */
@@ -117,7 +119,7 @@ export class Office {
     readonly database: VineDatabase,
     private readonly keeper: EngineKeeper,
     state: OfficeState,
-    on: { older?: () => void; engineEnded?: (isFirst: boolean) => void },
+    on: { older?: () => void; deleted?: () => void; engineEnded?: (isFirst: boolean) => void },
   ) {
     this.engine = keeper.engine;
     this.state = new Observable(state);
@@ -125,6 +127,7 @@ export class Office {
     this.line = new PostLine(this);
     this.channel = around.openChannel((word) => this.take(word as Word));
     on.older = () => this.state.change({ isOlder: true });
+    on.deleted = () => this.state.change({ isDeleted: true });
     on.engineEnded = (isFirst) => {
       if (isFirst) void this.inTurn(() => this.loadAnew());
       else this.state.change({ trouble: ENGINE_WORDS });
@@ -141,12 +144,16 @@ export class Office {
     demo?: (today: Day) => Everything,
     onBlocked: () => void = () => undefined,
   ): Promise<Office> {
-    const on: { older?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
+    const on: { older?: () => void; deleted?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
     // What a crash left half built goes, where nobody else may be building.
     await around.locks.request(OPEN_LOCK, () => deleteOthers(around.databaseName), "if free");
     const letGo = await shareHouse(around);
     const name = await currentDatabaseName(around.databaseName);
-    const database = openDatabase(name, undefined, { onNewer: () => on.older?.(), onBlocked });
+    const database = openDatabase(name, undefined, {
+      onNewer: () => on.older?.(),
+      onDeleted: () => on.deleted?.(),
+      onBlocked,
+    });
     const keeper = keepEngine(around.startEngine, (isFirst) => on.engineEnded?.(isFirst));
     try {
       await refuseNewerData(database);
@@ -154,7 +161,14 @@ export class Office {
       if (demo && (await isUntouched(database))) await replaceEverything(database, ...demo(today));
       await ensureSettings(database);
       await around.locks.request(MAKING_LOCK, () => dropUnfinished(database));
-      const state = { world: worldOf(emptyWorldRecords()), today, revision: 0, isOlder: false, isAway: false };
+      const state = {
+        world: worldOf(emptyWorldRecords()),
+        today,
+        revision: 0,
+        isOlder: false,
+        isDeleted: false,
+        isAway: false,
+      };
       const office = new Office(around, database, keeper, state, on);
       office.endings.push(keeper.end, letGo);
       await office.inTurn(() => office.loadAnew());
@@ -228,11 +242,11 @@ export class Office {
   }
 
   /** Brings what families said into the browser; their wishes hold at once. */
-  takeInFamilyEvents(journalId: string, events: readonly FamilyEvent[]): Promise<void> {
+  takeInFamilyEvents(logId: string, events: readonly FamilyEvent[], upTo: number): Promise<void> {
     const isWish = events.some(({ kind }) => kind === "wish");
     return this.inTurn(async () => {
       await this.changing({ change: isWish ? "any" : {} }, async () => {
-        const change = await takeInFamilyEvents(this.database, journalId, events, this.around.now());
+        const change = await takeInFamilyEvents(this.database, logId, events, upTo, this.around.now());
         return { ok: true, change, seq: undefined };
       });
     });

@@ -37,7 +37,7 @@ afterEach(async () => {
 /** Lets time pass for the server and the browser alike. */
 async function pass(ms: number): Promise<void> {
   ahead += ms;
-  await (await server.house()).stepClock(ms);
+  await (await server.serverRuntime()).stepClock(ms);
 }
 
 async function quietOffice(): Promise<Office> {

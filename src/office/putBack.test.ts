@@ -6,7 +6,7 @@ import { afterAll, afterEach, beforeAll, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
 import { emptyWorldRecords } from "@/core/model/world";
 import { startNote } from "@/core/starters/startNote";
-import { reopenHouse } from "@/post/house";
+import { reopenRuntime } from "@/post/serverRuntime";
 import { restoredFrom } from "@/store/restored";
 import { currentDatabaseName, formerDatabase } from "@/store/whichDatabase";
 import type { Office } from "./office";
@@ -211,7 +211,7 @@ test("what waited when a backup in the open was made is never sent from another 
   const before = process.env.VINE_DATA ?? "";
   for (const file of [made.file, again.file]) {
     process.env.VINE_DATA = await mkdtemp(path.join(tmpdir(), "vine-note-moved-"));
-    await (await reopenHouse()).stepClock(world.now() - Date.now());
+    await (await reopenRuntime()).stepClock(world.now() - Date.now());
     world.browser.moveTo(`without-${turn}-${file === again.file}`);
     const there = await desk();
     const read = await readyBackup(there, file, undefined, undefined, () => undefined);
@@ -227,7 +227,7 @@ test("what waited when a backup in the open was made is never sent from another 
     world.browser.close();
   }
   process.env.VINE_DATA = before;
-  await (await reopenHouse()).stepClock(0);
+  await (await reopenRuntime()).stepClock(0);
 });
 
 test("on another computer old links hold, no no is lost, letters are known, and plans wait for a word", async () => {
@@ -235,15 +235,15 @@ test("on another computer old links hold, no no is lost, letters are known, and 
   await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
   await world.turnOn(office, "At most 70 % on a quiz", "plan", DAILY, { repeat: "each time" });
   await world.untilLaid(office);
-  const old = await (await import("@/post/house")).house();
-  await old.sayOfAddresses({ addresses: ["cy@harbourmail.example"], wanted: false });
-  const link = old.familyDesk.token("gAna");
+  const old = await (await import("@/post/serverRuntime")).serverRuntime();
+  await old.families.sayOfAddresses({ addresses: ["cy@harbourmail.example"], wanted: false });
+  const link = old.families.token("gAna");
   const file = await backup(office);
   const known = (await office.database.letters.toArray()).map(({ id }) => id);
   expect(known.length).toBeGreaterThan(0);
   world.browser.close();
   process.env.VINE_DATA = await mkdtemp(path.join(tmpdir(), "vine-note-moved-"));
-  const moved = await reopenHouse();
+  const moved = await reopenRuntime();
   await moved.stepClock(world.now() - Date.now());
   world.browser.moveTo("another-computer");
   const there = await desk();
@@ -251,9 +251,9 @@ test("on another computer old links hold, no no is lost, letters are known, and 
   expect(prepared.isElsewhere).toBe(true);
   await putBack(there, prepared);
   const again = await desk();
-  expect(await moved.familyDesk.page(link)).toBeDefined();
-  expect(moved.isClosed("cy@harbourmail.example")).toBe(true);
-  for (const id of known) expect(moved.postRoom.knows(id)).toBe(true);
+  expect(await moved.families.page(link)).toBeDefined();
+  expect(await moved.families.closedOf(["cy@harbourmail.example"])).toHaveLength(1);
+  for (const id of known) expect(await moved.postRoom.knows(id)).toBe(true);
   const before = await come();
   await world.pass(30 * HOUR_MS);
   await again.plans.atRest();

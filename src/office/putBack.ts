@@ -12,10 +12,10 @@ import { markRestored } from "@/store/restored";
 import { databaseId } from "@/store/runRepository";
 import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
-import { ask } from "./ask";
 import { takeBack } from "./handOver";
 import { moveHouse } from "./moveHouse";
 import type { Office } from "./office";
+import { restoreServerPart } from "./serverPart";
 
 /** A backup that was read whole and lies ready; nothing was changed yet. */
 export interface ReadyBackup {
@@ -75,7 +75,7 @@ export async function dropReady({ name }: ReadyBackup): Promise<void> {
  */
 export async function putBack(office: Office, { name, manifest, server, isElsewhere }: ReadyBackup): Promise<void> {
   const { around } = office;
-  if (server !== undefined) await ask(around, "/api/backup/server", { method: "PUT", body: server });
+  if (server !== undefined) await restoreServerPart(around, server);
   await moveHouse(office, {
     name,
     first: () => takeBackAll(office),

@@ -1,3 +1,4 @@
+import "@/core/model/zodWithoutEval";
 import * as Comlink from "comlink";
 import { recordPutter } from "@/store/putRecords";
 import { holdLifeLine } from "@/workers/life/lifeLine";

@@ -3,11 +3,10 @@ import { setRows } from "@/core/change/change";
 import { isFinal } from "@/core/delivery/letterState";
 import { addressesOf } from "@/core/families/newNoes";
 import { wantsNoLetters } from "@/core/model/guardian";
+import { logPlace } from "@/store/logPlace";
 import { plansAreHere, restoredFrom, restoredIsSettled } from "@/store/restored";
 import { lettersOfRound } from "@/store/roundRepository";
 import { allPlans, databaseId, keepPlanMemory, keepRun, planMemory } from "@/store/runRepository";
-import { journalPlace } from "@/store/takeInEvents";
-import { familyJournalPlace } from "@/store/takeInFamilyEvents";
 import { ask } from "./ask";
 import { catchUp } from "./catchUp";
 import type { Office } from "./office";
@@ -29,10 +28,10 @@ export async function settleRestored(office: Office): Promise<void> {
   await restoredIsSettled(database);
 }
 
-/** Reads both journals to their ends. */
+/** Reads the log to its end. */
 async function readOn(office: Office): Promise<void> {
   const { database } = office;
-  const place = async () => JSON.stringify([await journalPlace(database), await familyJournalPlace(database)]);
+  const place = async () => JSON.stringify(await logPlace(database));
   for (let before = ""; before !== (await place()); ) {
     before = await place();
     await catchUp(office, 0, new AbortController().signal);

@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { afterAll, expect, test } from "vitest";
 import { Random } from "@/core/random";
-import { reopenHouse } from "@/post/house";
+import { reopenRuntime } from "@/post/serverRuntime";
 import { openDatabase } from "@/store/openDatabase";
 import { setNothingLeaves } from "./nothingLeaves";
 import type { Office } from "./office";
@@ -105,13 +105,13 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
           mine.browser.closeTab(one);
           mine.browser.closeTab(two);
         } else if (step.do === "no") {
-          const { familyDesk } = await mine.server.house();
+          const { families } = await mine.server.serverRuntime();
           // What left before is known; from now on nothing comes.
           await mine.untilLeft();
           await check(mine, truth, noes, seen);
           noes.add(`${step.name}${runs}`);
-          await familyDesk.wish(familyDesk.token(`g${step.name}${runs}`), { confirmation: "stopped" });
-        } else if (step.do === "restart") await reopenHouse();
+          await families.wish(families.token(`g${step.name}${runs}`), { confirmation: "stopped" });
+        } else if (step.do === "restart") await reopenRuntime();
         else if (step.do === "nothing leaves") {
           await mine.atDesk((office) => setNothingLeaves(office, true));
           await mine.pass(step.hours * HOUR);

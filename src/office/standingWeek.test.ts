@@ -58,9 +58,9 @@ test("a week of standing notes with the browser closed most of the time: each ma
   await has("ana", 2);
 
   // In the evening two families say something else; nobody opens the browser.
-  const { familyDesk } = await world.server.house();
-  await familyDesk.wish(familyDesk.token("gBen"), { confirmation: "confirmed", frequency: "weekly" });
-  await familyDesk.wish(familyDesk.token("gAna"), { confirmation: "stopped" });
+  const { families } = await world.server.serverRuntime();
+  await families.wish(families.token("gBen"), { confirmation: "confirmed", frequency: "weekly" });
+  await families.wish(families.token("gAna"), { confirmation: "stopped" });
 
   // Wednesday is off: what came in goes on Thursday, and not to who wants none.
   await world.goTo("2027-03-24T09:00:00Z");

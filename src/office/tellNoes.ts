@@ -24,7 +24,12 @@ export async function tellNoes(office: Office, told: ToldNoes): Promise<void> {
   const reopened = [...told].flatMap(([id, addresses]) => (people.get(id)?.isNo === false ? addresses : []));
   await closeAddresses(office, fresh);
   const open = [...new Set(reopened)].filter((address) => !isClosed.has(address));
-  if (open.length > 0) await say(office, { addresses: open.slice(0, MOST_AT_ONCE), wanted: true });
+  const wanted = [...told.keys()].filter((id) => people.get(id)?.isNo === false);
+  // Their own words of before are lifted with their addresses: each part names them all that fit in it.
+  for (let start = 0; start < Math.max(open.length, wanted.length); start += MOST_AT_ONCE) {
+    const addresses = open.slice(start, start + MOST_AT_ONCE);
+    await say(office, { addresses, wanted: true, people: wanted.slice(start, start + MOST_AT_ONCE) });
+  }
   for (const [id] of told) if (people.get(id)?.isNo === false) told.delete(id);
   for (const [id, addresses] of closed) told.set(id, addresses);
 }

@@ -233,7 +233,7 @@ export async function serverInProcess() {
     views: await import("@/app/api/family/views/route"),
     "view-links": await import("@/app/api/family/view-links/route"),
   };
-  const { house } = await import("@/post/house");
+  const { serverRuntime } = await import("@/post/serverRuntime");
   const serve = async (request: Request): Promise<Response> => {
     const [area = "", name = "", last = ""] = new URL(request.url).pathname.split("/").slice(3);
     const named = [last, name].find((one) => one in routes) ?? area;
@@ -245,12 +245,10 @@ export async function serverInProcess() {
   };
   return {
     serve,
-    house,
+    serverRuntime,
     folder,
     close: async () => {
-      const { postRoom, practice } = await house();
-      await postRoom.close();
-      await practice?.close();
+      await (await serverRuntime()).close();
       await rm(folder, { recursive: true, force: true });
     },
   };

@@ -1,5 +1,5 @@
 import type { Problem } from "./edge/problem";
-import { house } from "./house";
+import { serverRuntime } from "./serverRuntime";
 
 /**
  * Opens the post room when the server starts. Where it can't open, the pages do all the same and say why, and whoever asks
@@ -7,7 +7,7 @@ import { house } from "./house";
  */
 export async function openAtStart(): Promise<void> {
   try {
-    await house();
+    await serverRuntime();
   } catch (cause) {
     const { code, message } = cause as Problem;
     console.error(message);

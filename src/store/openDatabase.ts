@@ -6,19 +6,20 @@ export type VineDatabase = Dexie & { readonly [Name in TableName]: Table<RecordO
 
 /**
  * Opens the browser's database, bringing an older one up to date first. `onNewer` is told when a newer version of the
- * application wants the data in another shape: it is closed then, so that nothing older is written any more. `onBlocked` is
+ * application wants the data in another shape: it is closed then, so that nothing older is written any more. `onDeleted` is told when somebody deletes the data. `onBlocked` is
  * told when another tab must be closed first.
  */
 export function openDatabase(
   name = "vine-note",
   versions = SCHEMA_VERSIONS,
-  { onNewer, onBlocked }: { onNewer?: () => void; onBlocked?: () => void } = {},
+  { onNewer, onDeleted, onBlocked }: { onNewer?: () => void; onDeleted?: () => void; onBlocked?: () => void } = {},
 ): VineDatabase {
   const database = new Dexie(name);
   defineVersions(database, versions);
-  database.on("versionchange", () => {
+  database.on("versionchange", ({ newVersion }) => {
     database.close();
-    onNewer?.();
+    if (newVersion === null) onDeleted?.();
+    else onNewer?.();
   });
   if (onBlocked) database.on("blocked", onBlocked);
   return database as VineDatabase;

@@ -11,6 +11,7 @@ import { commitChange } from "./commitChange";
 import { findNote, notesNewestFirst } from "./findNote";
 import { announcedReplies, keepReply, markRead, newReplies, talksAbout } from "./keepReply";
 import { isUntouched, loadWorld, pastScores, replaceEverything } from "./loadWorld";
+import { logPlace } from "./logPlace";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import {
   findRound,
@@ -24,8 +25,8 @@ import {
 } from "./roundRepository";
 import { searchLetters } from "./searchLetters";
 import { dropUnfinished, keepRound, NOTHING_STAGED, stageLetters } from "./stageLetters";
-import { journalPlace, takeInEvents } from "./takeInEvents";
-import { familyJournalPlace, settleAnswer, takeInFamilyEvents, waitingAnswers } from "./takeInFamilyEvents";
+import { takeInEvents } from "./takeInEvents";
+import { settleAnswer, takeInFamilyEvents, waitingAnswers } from "./takeInFamilyEvents";
 import { turnChange } from "./turnChange";
 import { withdrawPrepared } from "./withdrawPrepared";
 
@@ -272,19 +273,24 @@ describe("rounds", () => {
       event(3, "a", "accepted"),
       event(4, "somebody else's", "handed"),
     ];
-    await takeInEvents(database, "journal", events);
-    await takeInEvents(database, "journal", events.slice(0, 2));
-    expect(await journalPlace(database)).toEqual({ journalId: "journal", seq: 4 });
+    await takeInEvents(database, "journal", events, 4);
+    await takeInEvents(database, "journal", events.slice(0, 2), 2);
+    expect(await logPlace(database)).toEqual({ logId: "journal", seq: 4 });
     expect((await lettersOfRound(database, "r")).map(({ state }) => state)).toEqual(["accepted", "prepared"]);
     expect(await writtenAbout(database)).toEqual([
       { roundId: "r", studentId: "s", noteId: "n", at: 2, kind: "concern", recipientIds: ["g", "g"] },
     ]);
     await database.rounds.update("r", { brothersAndSisters: { s: ["t"] } });
     expect((await writtenAbout(database)).map(({ studentId }) => studentId)).toEqual(["s", "t"]);
-    await takeInEvents(database, "journal", [
-      { seq: 5, at: 5, roundId: "r", paused: true },
-      { seq: 6, at: 6, replyTo: "a", messageName: "0".repeat(40), automatic: false },
-    ]);
+    await takeInEvents(
+      database,
+      "journal",
+      [
+        { seq: 5, at: 5, roundId: "r", paused: true },
+        { seq: 6, at: 6, replyTo: "a", messageName: "0".repeat(40), automatic: false },
+      ],
+      6,
+    );
     expect((await findRound(database, "r"))?.paused).toBe(true);
     const [reply] = await announcedReplies(database);
     if (!reply) throw new Error("The reply was not announced.");
@@ -321,8 +327,8 @@ describe("rounds", () => {
     expect((await lettersAbout(database, "t")).map(({ id }) => id).sort()).toEqual(["a", "b"]);
     await withdrawPrepared(database, "r", 9);
     expect((await talliesByRound(database)).get("r")).toEqual({ accepted: 1, withdrawn: 1 });
-    await takeInEvents(database, "another", [event(1, "x", "handed")]);
-    expect(await journalPlace(database)).toEqual({ journalId: "another", seq: 1 });
+    await takeInEvents(database, "another", [event(1, "x", "handed")], 1);
+    expect(await logPlace(database)).toEqual({ logId: "another", seq: 1 });
   });
 });
 
@@ -339,19 +345,19 @@ test("what families say is taken in once: answers wait, a correction waits again
   };
   const said = { kind: "card answer", seq: 1, at: 5, answer } as const;
   const wish = { kind: "wish", seq: 2, at: 6, guardianId: guardian.id, wish: { confirmation: "stopped" } } as const;
-  const change = await takeInFamilyEvents(database, "j", [said, wish], 9);
+  const change = await takeInFamilyEvents(database, "j", [said, wish], 2, 9);
   expect(change.guardians?.updated[guardian.id]?.[1].confirmation).toBe("stopped");
   expect((await database.guardians.get(guardian.id))?.confirmation).toBe("stopped");
   const [waiting] = await waitingAnswers(database);
   if (!waiting) throw new Error("No answer waits.");
   const settled = await settleAnswer(database, waiting, "refused", {}, 9);
   expect(await waitingAnswers(database)).toEqual([]);
-  await takeInFamilyEvents(database, "j", [said, wish], 9);
+  await takeInFamilyEvents(database, "j", [said, wish], 2, 9);
   expect(await waitingAnswers(database)).toEqual([]);
   const corrected = { ...said, seq: 3, answer: { ...answer, studentName: "Ana Wójcik" } };
-  await takeInFamilyEvents(database, "j", [corrected], 9);
+  await takeInFamilyEvents(database, "j", [corrected], 3, 9);
   expect((await waitingAnswers(database)).map((one) => one.answer.studentName)).toEqual(["Ana Wójcik"]);
-  expect(await familyJournalPlace(database)).toEqual({ journalId: "j", seq: 3 });
+  expect(await logPlace(database)).toEqual({ logId: "j", seq: 3 });
   // What was settled waits again when it is taken back; the wish stays.
   if (!settled.ok || settled.seq === undefined) throw new Error("The answer was not settled.");
   await database.familyAnswers.update("a", { state: "refused" });

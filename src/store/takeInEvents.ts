@@ -2,27 +2,27 @@ import { letterAfter } from "@/core/delivery/letterAfter";
 import { isLetterEvent, type PostEvent } from "@/core/delivery/postEvent";
 import { countAnew } from "./countAnew";
 import { announcedReply } from "./keepReply";
+import { logPlace, moveLogPlace } from "./logPlace";
 import type { VineDatabase } from "./openDatabase";
 import { rememberLost } from "./rememberLost";
 import { restoredFrom } from "./restored";
 
-const JOURNAL_ID = "journal id";
-const JOURNAL_SEQ = "journal seq";
-
-/** How far the post room's journal has been taken in. */
-export async function journalPlace(database: VineDatabase): Promise<{ journalId: string; seq: number }> {
-  const [id, seq] = await database.meta.bulkGet([JOURNAL_ID, JOURNAL_SEQ]);
-  return { journalId: String(id?.value ?? ""), seq: Number(seq?.value ?? 0) };
-}
-
-/** Brings the record up to date with events of the journal, and remembers how far it has been read, both or neither. */
-export async function takeInEvents(database: VineDatabase, journalId: string, events: PostEvent[]): Promise<void> {
-  const { letters: table, rounds, replies, meta } = database;
+/**
+ * Brings the record up to date with events of the server's log; where nothing else is to be taken in, `upTo` is remembered as
+ * how far it has been read, both or neither. Taking them in again changes nothing.
+ */
+export async function takeInEvents(
+  database: VineDatabase,
+  logId: string,
+  events: readonly PostEvent[],
+  upTo: number | undefined,
+): Promise<void> {
+  const { letters: table, rounds, replies } = database;
   await database.transaction("rw", database.tables, async () => {
-    const place = await journalPlace(database);
+    const place = await logPlace(database);
     const ofLetters = events.filter(isLetterEvent);
     // Numbers are of one journal: what was read of another says nothing here.
-    if (place.journalId !== journalId) await table.filter(({ seq }) => seq > 0).modify({ seq: 0 });
+    if (place.logId !== logId) await table.filter(({ seq }) => seq > 0).modify({ seq: 0 });
     if ((await restoredFrom(database)) !== undefined) await rememberLost(database, ofLetters);
     const letters = await table.bulkGet([...new Set(ofLetters.map(({ letterId }) => letterId))]);
     const byId = new Map(letters.flatMap((letter) => (letter ? [[letter.id, letter]] : [])));
@@ -41,10 +41,6 @@ export async function takeInEvents(database: VineDatabase, journalId: string, ev
       else if ("messageName" in event && (await table.get(event.replyTo)) && !(await replies.get(event.messageName)))
         await replies.add(announcedReply(event));
     }
-    const known = place.journalId === journalId ? place.seq : 0;
-    await meta.bulkPut([
-      { key: JOURNAL_ID, value: journalId },
-      { key: JOURNAL_SEQ, value: Math.max(known, ...events.map(({ seq }) => seq)) },
-    ]);
+    if (upTo !== undefined) await moveLogPlace(database, logId, upTo);
   });
 }

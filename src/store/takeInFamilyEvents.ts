@@ -6,30 +6,23 @@ import { fullName } from "@/core/model/student";
 import type { View } from "@/core/model/view";
 import { counted } from "@/core/words";
 import { type Commit, commitChange } from "./commitChange";
+import { logPlace, moveLogPlace } from "./logPlace";
 import type { VineDatabase } from "./openDatabase";
 
-const JOURNAL_ID = "family journal id";
-const JOURNAL_SEQ = "family journal seq";
-
-/** How far the journal of what families say has been taken in. */
-export async function familyJournalPlace(database: VineDatabase): Promise<{ journalId: string; seq: number }> {
-  const [id, seq] = await database.meta.bulkGet([JOURNAL_ID, JOURNAL_SEQ]);
-  return { journalId: String(id?.value ?? ""), seq: Number(seq?.value ?? 0) };
-}
-
 /**
- * Takes in what families said, and remembers how far it has been read, both or neither. Answers to cards wait for the
+ * Takes in what families said, and remembers how far the log has been read, both or neither. Answers to cards wait for the
  * teacher; an answer that was sent again waits again. Wishes hold at once: the change that they make is given back.
  * `now` in ms since the epoch.
  */
 export async function takeInFamilyEvents(
   database: VineDatabase,
-  journalId: string,
+  logId: string,
   events: readonly FamilyEvent[],
+  upTo: number,
   now: number,
 ): Promise<Change> {
-  const place = await familyJournalPlace(database);
-  const known = place.journalId === journalId ? place.seq : 0;
+  const place = await logPlace(database);
+  const known = place.logId === logId ? place.seq : 0;
   const fresh = events.filter(({ seq }) => seq > known);
   const hasWishes = fresh.some(({ kind }) => kind === "wish");
   const guardians = hasWishes ? await database.guardians.toArray() : [];
@@ -47,10 +40,10 @@ export async function takeInFamilyEvents(
   };
   const done = await commitChange(database, whole, about, now, async () => {
     // Another tab may have read them meanwhile, and the teacher settled an answer since.
-    const { seq: taken, journalId: of } = await familyJournalPlace(database);
+    const { seq: taken, logId: of } = await logPlace(database);
     await rememberUntold(database, fresh);
     for (const event of fresh) {
-      if (event.kind !== "card answer" || (of === journalId && event.seq <= taken)) continue;
+      if (event.kind !== "card answer" || (of === logId && event.seq <= taken)) continue;
       const { answer, at, seq: untoldSeq } = event;
       const record: FamilyAnswer = {
         id: answer.answerId,
@@ -62,13 +55,10 @@ export async function takeInFamilyEvents(
       };
       await database.familyAnswers.put(familyAnswerSchema.parse(record));
     }
-    await database.meta.bulkPut([
-      { key: JOURNAL_ID, value: journalId },
-      { key: JOURNAL_SEQ, value: Math.max(known, ...events.map(({ seq }) => seq)) },
-    ]);
+    await moveLogPlace(database, logId, upTo);
   });
   // Somebody changed one of them in the moment between: what families said is simply read again.
-  if (!done.ok) return takeInFamilyEvents(database, journalId, events, now);
+  if (!done.ok) return takeInFamilyEvents(database, logId, events, upTo, now);
   return done.change;
 }
 

@@ -161,7 +161,7 @@ describe("the list of changes", () => {
     await commit(adding("guardians", [guardian]));
     await commit(updating("guardians", guardian, { ...guardian, confirmation: "asked", language: "pl" }));
     const wish = { kind: "wish", seq: 1, at: 1, guardianId: guardian.id, wish: { confirmation: "stopped" } } as const;
-    await takeInFamilyEvents(database, "j", [wish], now());
+    await takeInFamilyEvents(database, "j", [wish], 1, now());
     const [listed] = await changesNewestFirst(database);
     expect(listed).toMatchObject({ kind: "wish", words: expect.stringContaining("A wish of") });
     const turned = await undo();

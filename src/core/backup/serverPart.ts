@@ -14,7 +14,6 @@ export const noSchema = z.object({
   /** A no that was said in the practice post never meets real letters. */
   post: z.enum(["practice", "relay"]),
 });
-export type No = z.infer<typeof noSchema>;
 
 /** A letter that the server knows, without a word of it. */
 const knownLetterSchema = z.object({

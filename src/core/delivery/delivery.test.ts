@@ -103,6 +103,23 @@ test("an event brings the record up to date once; one that was already taken in 
   expect(letterAfter(accepted, { seq: 3, at: 8, letterId: "a", roundId: "r", state: "leaving" })).toBe(accepted);
 });
 
+test("addresses in what a server says are hidden as a pattern for the whole would, in words of any length", () => {
+  const pattern = /[^\s<>()[\]:;,"'‹›@]+@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)*/gu;
+  const shown = (words: string) => words.replace(pattern, "‹›");
+  const hidden = (words: string) => hideAddresses("a", words).replace(/‹[a-z0-9]{8}›/g, "‹›");
+  const piece = fc.constantFrom("a", "b", "@", "@@", ".", "-", " ", "<", ">", "ü", "x.example", "550 ", "\n", "‹", "9");
+  fc.assert(
+    fc.property(fc.array(piece, { maxLength: 30 }), (pieces) => {
+      expect(hidden(pieces.join(""))).toBe(shown(pieces.join("")));
+    }),
+    { numRuns: 2_000 },
+  );
+  const long = "a".repeat(2_000_000);
+  expect(hideAddresses("a", `@ ${long}`)).toBe(`@ ${long}`);
+  const knotted = `@${"@a".repeat(1_000)}`;
+  expect(hidden(knotted)).toBe(shown(knotted));
+});
+
 test("a round's states are told in words", () => {
   const tally = tallyStates([
     { state: "accepted" },

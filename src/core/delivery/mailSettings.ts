@@ -48,6 +48,12 @@ const signInSchema = z.object({
 });
 export type SignIn = z.infer<typeof signInSchema>;
 
+/** Whether what is sent there can't be read on the way: by TLS, or since it stays on this computer. */
+function isSafeAddress(address: string): boolean {
+  const { protocol, hostname } = new URL(address);
+  return protocol === "https:" || LOOPBACK.test(hostname);
+}
+
 const countSchema = z.number().int().min(1, "A whole number from 1 on, or nothing.").max(1_000_000).optional();
 
 /** The school's mail server: where letters leave by, and where what comes back is read. */
@@ -68,6 +74,8 @@ export const mailSettingsSchema = z
       context.addIssue({ code: "custom", path: ["signIn", part], message });
     if (name === "") missing("name", "OAuth 2 needs the name of the mailbox.");
     if (tokenAddress === "") missing("tokenAddress", "OAuth 2 needs the address where tokens are given.");
+    else if (!isSafeAddress(tokenAddress))
+      missing("tokenAddress", "Only an address that begins with https://: your secret could be read on the way.");
   });
 export type MailSettings = z.infer<typeof mailSettingsSchema>;
 
@@ -109,13 +117,34 @@ export const mailTrialSchema = z.object({
 });
 export type MailTrial = z.infer<typeof mailTrialSchema>;
 
-/** The settings with what is kept where a secret was left empty; a server of another name gets no kept secret. */
+/**
+ * The settings with the saved secrets where one was left empty. They go only where they were given for: another server, port,
+ * user or token address gets none of them (`mustAskAgain`).
+ */
 export function withKeptSecrets(settings: MailSettings, kept: MailSettings): MailSettings {
-  const hosts = ({ sending, reading }: MailSettings) => [sending?.host, reading?.host].filter(Boolean);
-  const isSameServer = hosts(settings).every((host) => hosts(kept).includes(host));
-  if (!isSameServer || settings.signIn.name !== kept.signIn.name) return settings;
+  if (!isSamePlace(settings, kept)) return settings;
   const secrets = SECRETS.map((name) => [name, settings.signIn[name] || kept.signIn[name]]);
   return { ...settings, signIn: { ...settings.signIn, ...Object.fromEntries(secrets) } };
+}
+
+/** The secrets that were left empty and would have to be typed again, since they would go elsewhere than before. */
+export function mustAskAgain(settings: MailSettings, kept: MailSettings): (typeof SECRETS)[number][] {
+  if (isSamePlace(settings, kept)) return [];
+  const needed =
+    settings.signIn.by === "password" ? (["password"] as const) : (["clientSecret", "refreshToken"] as const);
+  return needed.filter((name) => settings.signIn[name] === "" && kept.signIn[name] !== "");
+}
+
+/** Whether secrets would go just where they went before, or to some of these places. */
+function isSamePlace(settings: MailSettings, kept: MailSettings): boolean {
+  const { name, tokenAddress } = settings.signIn;
+  const isKept = (which: "sending" | "reading") => {
+    const place = settings[which];
+    const before = kept[which];
+    return place === undefined || (place.host === before?.host && place.port === before.port);
+  };
+  const isSameToken = settings.signIn.by !== "OAuth 2" || tokenAddress === kept.signIn.tokenAddress;
+  return isKept("sending") && isKept("reading") && isSameToken && name === kept.signIn.name;
 }
 
 /** The settings without what is secret. */

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { familyEventSchema } from "../families/familyEvent";
+import { type FamilyEvent, familyEventSchema } from "../families/familyEvent";
 import { idSchema } from "../model/id";
 import { withNewNames } from "../model/withNewNames";
 import { letterAboutSchema } from "./letterAbout";
@@ -58,7 +58,7 @@ export const replyEventSchema = z.object({
 });
 export type ReplyEvent = z.infer<typeof replyEventSchema>;
 
-/** One line of the post room's journal. It holds no letter text. Journals of before named two things otherwise. */
+/** One event of the server's log that is about letters. It holds no letter text. Journals of before named two things otherwise. */
 export const postEventSchema = z.preprocess(
   (line) => withNewNames(line, { reply: "serverAnswer", digest: "sha256" }),
   z.union([letterEventSchema, pauseEventSchema, outdatedEventSchema, stillEventSchema, replyEventSchema]),
@@ -84,6 +84,8 @@ export const postStatusSchema = z.object({
   leftToday: z.number().int(),
   /** The address by which families reach this server from elsewhere, where there is one. */
   familiesAt: z.string().optional(),
+  /** Where the proxy of that address is to point, where families were passed on to the teacher's own port. */
+  pointProxyTo: z.string().optional(),
   /** Whether the teacher said that nothing leaves. */
   nothingLeaves: z.boolean().optional(),
   /** How far the practice post's clock is ahead, ms: its days can be let pass. */
@@ -94,12 +96,28 @@ export const postStatusSchema = z.object({
 export type PostStatus = z.infer<typeof postStatusSchema>;
 
 /**
- * The next events of both journals: of the letters and of what families say. A journal of another folder numbers its
- * events anew, so its id goes with them.
+ * The next events of the server's log: of letters and of what families say, in one order. The log of another folder has
+ * numbers of its own, so its id goes with them.
  */
 export const eventsAnswerSchema = z.object({
-  journalId: z.string(),
-  events: z.array(postEventSchema),
-  families: z.object({ journalId: z.string(), events: z.array(familyEventSchema) }),
+  logId: z.string(),
+  /** One that can’t be read is none. */
+  events: z.array(z.union([familyEventSchema, postEventSchema]).or(z.undefined()).catch(undefined)),
+  /** Everything up to this number has been given. */
+  upTo: z.number().int().min(0),
   status: postStatusSchema,
 });
+
+/** The events of letters and those of families apart, each in their order. */
+export function divided(events: readonly (PostEvent | FamilyEvent)[]): {
+  ofLetters: PostEvent[];
+  ofFamilies: FamilyEvent[];
+} {
+  const ofLetters: PostEvent[] = [];
+  const ofFamilies: FamilyEvent[] = [];
+  for (const event of events) {
+    if ("kind" in event) ofFamilies.push(event);
+    else ofLetters.push(event);
+  }
+  return { ofLetters, ofFamilies };
+}

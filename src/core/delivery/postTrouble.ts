@@ -1,7 +1,15 @@
 import * as z from "zod";
 
 /** Why the post room can send nothing at present, whatever letter it is. */
-export const troubleCauseSchema = z.enum(["connection", "greeting", "sign-in", "sender", "too many", "disk"]);
+export const troubleCauseSchema = z.enum([
+  "connection",
+  "greeting",
+  "sign-in",
+  "sender",
+  "too many",
+  "disk",
+  "damaged",
+]);
 export type TroubleCause = z.infer<typeof troubleCauseSchema>;
 
 /** Nothing leaves for a while; it is tried again by itself. Moments in ms since the epoch. */
@@ -23,6 +31,8 @@ const WHAT: Record<TroubleCause, string> = {
     "The mail server does not take letters from your address. See whether it is the one that belongs to the sign-in.",
   "too many": "The mail server says that too much was sent for now.",
   disk: "The disk of this computer takes nothing: it is full, or can’t be written to. Make room.",
+  damaged:
+    "The file that holds what the post room remembers is damaged. Repair it under Settings, Mail. Your gradebook and notes are safe in this browser.",
 };
 
 /** What is wrong, what is safe and what happens next, in words. */

@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { ownValue, safeKey } from "../model/ownValue";
 import { scoreStatusSchema } from "../model/score";
 
 /** What a mark that is no number is said to mean. */
@@ -15,7 +16,7 @@ export type MarkMeanings = Readonly<Record<string, MarkMeaning>>;
 
 /** Marks that differ in case alone are one mark. */
 export function markKey(mark: string): string {
-  return mark.trim().toLowerCase();
+  return safeKey(mark.trim().toLowerCase());
 }
 
 const SURE: Record<string, MarkMeaning> = {
@@ -76,10 +77,10 @@ export function guessMark(
   gradeLabels: ReadonlySet<string>,
 ): { meaning: MarkMeaning; sure: boolean } | undefined {
   const key = markKey(mark);
-  const sure = SURE[key];
+  const sure = ownValue(SURE, key);
   if (sure) return { meaning: sure, sure: true };
   if (gradeLabels.has(mark.trim())) return { meaning: "grade label", sure: false };
-  const likely = LIKELY[key];
+  const likely = ownValue(LIKELY, key);
   if (likely) return { meaning: likely, sure: false };
   return GRADE_LABEL.test(mark.trim()) ? { meaning: "grade label", sure: false } : undefined;
 }

@@ -1,4 +1,5 @@
 import ICAL from "ical.js";
+import { ownValue } from "../model/ownValue";
 import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
 
@@ -65,7 +66,7 @@ function withoutControls(text: string): string {
 function card(lines: readonly Line[]): string {
   const properties = lines.map(([name, raw, parameters = {}]) => {
     const value = typeof raw === "string" ? withoutControls(raw) : raw.map(withoutControls);
-    const type = TYPES[name] ?? "text";
+    const type = ownValue(TYPES, name) ?? "text";
     // A name has its parts in one value, other lists have several values.
     return name === "n" ? [name, parameters, type, value] : [name, parameters, type, ...[value].flat()];
   });

@@ -1,4 +1,5 @@
 import type { ShownScore } from "../figures/shownScore";
+import { ownValue } from "../model/ownValue";
 import { ARABIC } from "./arabic";
 import { CHINESE } from "./chinese";
 import { ENGLISH } from "./english";
@@ -121,7 +122,7 @@ export function wordsClosestTo<Words extends { readonly language: string }>(
 
 /** The product's own words for a language; English where it has none. */
 export function wordsIn(language: string): LetterWords {
-  return BY_LANGUAGE[baseLanguage(language)] ?? ENGLISH;
+  return ownValue(BY_LANGUAGE, baseLanguage(language)) ?? ENGLISH;
 }
 
 const RIGHT_TO_LEFT = new Set(["Arab", "Hebr", "Syrc", "Thaa", "Nkoo", "Adlm", "Rohg"]);

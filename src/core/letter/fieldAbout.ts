@@ -1,3 +1,5 @@
+import { ownValue } from "../model/ownValue";
+
 /** What a field says of itself, by its id. Fields that are made by name go by what stands before the name. */
 const ABOUT: Readonly<Record<string, string>> = {
   "student.firstName": "What the student is called; the preferred name where there is one",
@@ -50,7 +52,7 @@ const ABOUT: Readonly<Record<string, string>> = {
 export function fieldAbout(id: string): string {
   const parts = id.split(".");
   for (let count = parts.length; count > 0; count -= 1) {
-    const about = ABOUT[parts.slice(0, count).join(".")];
+    const about = ownValue(ABOUT, parts.slice(0, count).join("."));
     if (about !== undefined) return about;
   }
   return "";

@@ -2,6 +2,7 @@ import type { Fraction } from "../figures/fraction";
 import { roundFraction } from "../figures/roundFraction";
 import { type Counted, type LetterWords, wordsIn } from "../languages/letterWords";
 import type { Day } from "../model/day";
+import { ownValue } from "../model/ownValue";
 import { writingIn } from "./writingIn";
 
 /** What a field holds for one letter, before it is written as a format says. */
@@ -79,7 +80,7 @@ export function formatValue(value: FieldValue, format: string, language: string)
       return value.text;
     case "percent": {
       if (format === "grade label") return value.gradeLabel;
-      const decimals = DECIMALS[format];
+      const decimals = ownValue(DECIMALS, format);
       return decimals === undefined
         ? writing.percent(value.shown, value.decimals)
         : writing.percent(roundFraction(value.exact, decimals), decimals);
@@ -93,7 +94,7 @@ export function formatValue(value: FieldValue, format: string, language: string)
     case "day":
       return writing.day(value.day, format === "short" ? "short" : "long");
     case "number": {
-      const decimals = DECIMALS[format];
+      const decimals = ownValue(DECIMALS, format);
       const number = decimals === undefined ? value.value : roundedDecimal(value.value, decimals);
       return format === "percent" ? `${writing.number(number)}\u00a0%` : writing.number(number, decimals);
     }

@@ -1,4 +1,5 @@
 import type { Confirmation, Frequency } from "../model/guardian";
+import { ownValue } from "../model/ownValue";
 
 /** What somebody says of one guardian: in a table of contacts, on a form or on a contact card. Empty means not said. */
 export interface SaidOfGuardian {
@@ -47,7 +48,7 @@ const LANGUAGES: Record<string, string> = {
 
 /** A language as it is written by people, as a BCP 47 tag; none when it is not known. */
 export function languageTag(text: string): string | undefined {
-  const known = LANGUAGES[text.trim().toLowerCase()];
+  const known = ownValue(LANGUAGES, text.trim().toLowerCase());
   if (known) return known;
   return /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/.test(text.trim()) ? text.trim() : undefined;
 }

@@ -5,6 +5,7 @@ import { WRITTEN_FIELDS } from "../letter/letterInMaking";
 import { blockText } from "../letter/mailDocument";
 import { valueForEach } from "../letter/valueForEach";
 import type { FieldNode, InlineNode, ListNode, PlainBlockNode, TableNode } from "../model/letterBody";
+import { ownValue } from "../model/ownValue";
 import type { PageBlockNode } from "../model/pageDesign";
 import { fullName } from "../model/student";
 import { compileSelection } from "../selection/compileSelection";
@@ -71,7 +72,7 @@ export class PageContent {
     [context, ...others]: readonly [LetterContext, ...LetterContext[]],
   ): PaperInline[] {
     return nodes.flatMap((node): PaperInline[] => {
-      const place = node.type === "field" ? PLACES[node.attrs.field] : undefined;
+      const place = node.type === "field" ? ownValue(PLACES, node.attrs.field) : undefined;
       return place ? [{ type: place }] : this.inline([node], context, others);
     });
   }

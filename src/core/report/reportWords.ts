@@ -1,4 +1,5 @@
 import { baseLanguage } from "../languages/letterWords";
+import { ownValue } from "../model/ownValue";
 
 /** The words of the designs that come along, in one language. */
 interface ReportWords {
@@ -217,5 +218,5 @@ const WORDS: Readonly<Record<string, ReportWords>> = {
 
 /** The words of the designs for a language; English where they have none. */
 export function reportWordsIn(language: string): ReportWords {
-  return WORDS[baseLanguage(language)] ?? (WORDS.en as ReportWords);
+  return ownValue(WORDS, baseLanguage(language)) ?? (WORDS.en as ReportWords);
 }

@@ -1,4 +1,5 @@
 import { writtenLanguage } from "../languages/letterWords";
+import { ownValue } from "../model/ownValue";
 import { ARABIC } from "./arabic";
 import { CHINESE } from "./chinese";
 import { ENGLISH } from "./english";
@@ -24,5 +25,5 @@ const BY_LANGUAGE: Readonly<Record<string, StarterPhrases>> = {
 
 /** What the ready-made letters say in a language (BCP 47); none where they are not written in it. */
 export function starterPhrasesIn(language: string): StarterPhrases | undefined {
-  return BY_LANGUAGE[writtenLanguage(language)];
+  return ownValue(BY_LANGUAGE, writtenLanguage(language));
 }

@@ -1,3 +1,4 @@
+import { ownValue } from "../model/ownValue";
 import type { ColumnRole } from "./columnMeaning";
 import { foldHeading } from "./foldHeading";
 import {
@@ -37,7 +38,7 @@ interface HeadingMeaning {
 function readHeading(heading: string): HeadingMeaning | undefined {
   const folded = foldHeading(heading);
   if (!folded) return undefined;
-  const plainRole = PLAIN_WORDS[folded] ?? PLAIN_WORDS[withoutSmallWords(folded)];
+  const plainRole = ownValue(PLAIN_WORDS, folded) ?? ownValue(PLAIN_WORDS, withoutSmallWords(folded));
   if (/\bhow often\b/.test(folded)) return { role: "frequency" };
   const words = folded
     .replace(/\bphu huynh\b/g, "phuhuynh")
@@ -49,7 +50,7 @@ function readHeading(heading: string): HeadingMeaning | undefined {
   if (guardianWord && !(isOneWord && AMBIGUOUS_ALONE.has(guardianWord))) {
     const role = GUARDIAN_ROLES[partOf(words, GUARDIAN_WORDS)];
     const digit = /\d$/.exec(numbered ?? guardianWord)?.[0];
-    const relation = RELATION_OF[guardianWord.replace(/\d$/, "")];
+    const relation = ownValue(RELATION_OF, guardianWord.replace(/\d$/, ""));
     if (role) return { role, owner: "guardian", ...(digit && { place: Number(digit) }), ...(relation && { relation }) };
   }
   const studentWord = words.find((word) => STUDENT_WORDS.has(word));
@@ -58,7 +59,7 @@ function readHeading(heading: string): HeadingMeaning | undefined {
     if (role) return { role, owner: "student" };
   }
   if (plainRole) return { role: plainRole };
-  const part = PART_WORDS[withoutSmallWords(folded)];
+  const part = ownValue(PART_WORDS, withoutSmallWords(folded));
   if (!part) return undefined;
   const role = part === "relation" || part === "language" ? (part as ColumnRole) : STUDENT_ROLES[part];
   return role && { role, isGeneric: part === "number" || part.includes(" or ") || part === "address" };
@@ -74,7 +75,7 @@ function partOf(words: readonly string[], owners: ReadonlySet<string>): Part | "
   // "Parent / guardian 1 of student: e-mail" has other owners among its words.
   const plainRest = rest.filter((word) => !STUDENT_WORDS.has(word) && !GUARDIAN_WORDS.has(word)).join(" ");
   if (plainRest === "") return "";
-  return PART_WORDS[plainRest] ?? ("unknown" as Part);
+  return ownValue(PART_WORDS, plainRest) ?? ("unknown" as Part);
 }
 
 function withoutSmallWords(folded: string): string {

@@ -1,6 +1,7 @@
 import { unzipSync } from "fflate";
 import Papa from "papaparse";
 import { METADATA, ONE_ROSTER_FILES, STATUS_OF_RESULT } from "../formats/oneRosterNames";
+import { ownValue } from "../model/ownValue";
 import { counted } from "../words";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
 import { decodeText } from "./decodeText";
@@ -246,7 +247,10 @@ function scoreRows(tables: Tables, users: ReadonlyMap<string, Record_>): string[
     const schoolClass = item && classes.get(item.classSourcedId ?? "");
     if (!item || !student || !schoolClass) return [];
     const status =
-      result[METADATA.status] || flagOf(result) || STATUS_OF_RESULT[(result.scoreStatus ?? "").toLowerCase()] || "";
+      result[METADATA.status] ||
+      flagOf(result) ||
+      ownValue(STATUS_OF_RESULT, (result.scoreStatus ?? "").toLowerCase()) ||
+      "";
     return [
       [
         numberOf(student),

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { markMeaningSchema } from "../figures/markMeaning";
 import { nameKey } from "../matching/nameKey";
+import { safeKey } from "../model/ownValue";
 import { columnMeaningSchema } from "./columnMeaning";
 import { TABLE_KINDS } from "./tableKind";
 
@@ -40,7 +41,7 @@ export function shapeId(titles: readonly string[], isFigure: readonly boolean[])
 
 /** What two headings have in common that mean the same: case and accents don't count. */
 export function headerKey(title: string): string {
-  return nameKey(title) || title.trim().toLowerCase();
+  return safeKey(nameKey(title) || title.trim().toLowerCase());
 }
 
 /**

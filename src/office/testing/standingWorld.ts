@@ -81,19 +81,20 @@ export class StandingWorld {
   /** Lets time pass; resolves once all that leaves by then has left. */
   async pass(ms: number): Promise<void> {
     this.ahead += ms;
-    await (await this.server.house()).stepClock(ms);
+    await (await this.server.serverRuntime()).stepClock(ms);
     await this.untilLeft();
   }
 
   /** Resolves once nothing is due that may leave. */
   async untilLeft(): Promise<void> {
-    const { postRoom } = await this.server.house();
+    const { postRoom } = await this.server.serverRuntime();
     await until(async () => {
       const last = new Map<string, LetterEvent>();
       const nextAt = new Map<string, number>();
       const waits = new Map<string, boolean>();
       let nothingLeaves = false;
-      for (const event of postRoom.eventsAfter(0)) {
+      const { logId } = await postRoom.room.row();
+      for (const event of (await postRoom.eventsAfter({ logId, after: 0 })).events) {
         if (isLetterEvent(event)) {
           last.set(event.letterId, event);
           if (event.nextAt !== undefined) nextAt.set(event.letterId, event.nextAt);
@@ -154,13 +155,13 @@ export class StandingWorld {
 
   /** Each mailbox, by the name before its @: its letters, the oldest first. */
   async mailboxes(): Promise<Record<string, { subject: string; text: string; id: string }[]>> {
-    const { maildir } = await this.server.house();
+    const { mailboxes } = await this.server.serverRuntime();
     const found: Record<string, { subject: string; text: string; id: string }[]> = {};
-    for (const { address } of await maildir.mailboxes()) {
-      const messages = (await maildir.messages(address)).sort((a, b) => a.at - b.at);
+    for (const { address } of await mailboxes.mailboxes()) {
+      const messages = (await mailboxes.messages(address)).sort((a, b) => a.at - b.at);
       found[address.split("@")[0] ?? ""] = await Promise.all(
         messages.map(async ({ name }) => {
-          const mail = await simpleParser(Buffer.from(await maildir.read(address, name)));
+          const mail = await simpleParser(Buffer.from(await mailboxes.read(address, name)));
           return { subject: mail.subject ?? "", text: mail.text ?? "", id: mail.messageId ?? "" };
         }),
       );

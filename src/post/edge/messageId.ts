@@ -1,6 +1,3 @@
-/** The largest message that is read, in bytes; nobody answers a letter with more. */
-export const MAX_MESSAGE_BYTES = 5_000_000;
-
 /** The Message-ID comes from the letter's id, so that one letter is one message however often it is tried. */
 export function messageIdOf(letterId: string): string {
   return `<${letterId}@letters.vine-note.invalid>`;

@@ -11,6 +11,7 @@ const STATUS_OF = {
   "went wrong": 500,
   "disk full": 507,
   "in use": 503,
+  damaged: 503,
   "not set right": 503,
 } as const;
 export type ProblemCode = keyof typeof STATUS_OF;
@@ -44,7 +45,7 @@ export async function answer(handler: () => unknown | Promise<unknown>): Promise
   }
 }
 
-/** The house and the routes are bundled apart, each with a class of its own, so a problem is known by its code. */
+/** The server's start and its routes are bundled apart, each with a class of its own, so a problem is known by its code. */
 function isProblem(cause: unknown): cause is Problem {
   return cause instanceof Error && cause.name === "Problem" && "code" in cause && String(cause.code) in STATUS_OF;
 }

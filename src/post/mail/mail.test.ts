@@ -1,16 +1,14 @@
 import { once } from "node:events";
-import { readFile, stat, writeFile } from "node:fs/promises";
 import { createServer } from "node:http";
-import path from "node:path";
 import { SMTPServer } from "smtp-server";
 import { describe, expect, test, vi } from "vitest";
 import { type MailSettings, mailSettingsSchema, NO_MAIL_SETTINGS } from "@/core/delivery/mailSettings";
 import { messageIdOf } from "../edge/messageId";
-import { folder, freshFolders, letter, opened } from "../testing";
-import { smtpTransport } from "../transport";
-import { keptMail } from "./keptMail";
+import { sendingServer } from "../letters/sendingServer";
+import { smtpTransport } from "../letters/transport";
+import { freshFolders, letter, opened, roomHere } from "../testing";
 import { MailDesk } from "./mailDesk";
-import { sendingServer } from "./sendingServer";
+import { storedMail } from "./storedMail";
 import { ImapServer } from "./testing/imapServer";
 import { tryMail } from "./tryMail";
 import { watchMailbox } from "./watchMailbox";
@@ -120,25 +118,63 @@ describe("trying the mail settings", () => {
 
 describe("the mail settings", () => {
   test("are kept for the owner alone, and never come back with what is secret", async () => {
-    const desk = new MailDesk(folder, { sets: [], familiesReachLinks: false }, undefined);
+    const desk = new MailDesk(await roomHere(), { sets: [], familiesReachLinks: false }, undefined);
     await desk.keep({ sending: here(25), signIn: signIn() });
-    expect((await stat(path.join(folder, "mail.json"))).mode & 0o777).toBe(0o600);
     const view = await desk.view();
     expect(JSON.stringify(view)).not.toContain("secret");
     expect(view).toMatchObject({ kept: ["password"], byEnvironment: [], familiesReachLinks: false });
-    // Left empty, the password that is kept stays; it never goes to a server of another name.
-    await desk.keep({ sending: here(26), signIn: signIn({ password: "" }) });
-    expect((await keptMail(folder)).signIn.password).toBe("secret");
+    // Left empty, the password that is saved stays; it never goes to another server, port, user or token address.
+    await desk.keep({ sending: here(25), dailyLimit: 9, signIn: signIn({ password: "" }) });
+    expect((await storedMail(await roomHere())).signIn.password).toBe("secret");
     const elsewhere = { host: "mail.elsewhere.example", port: 465, security: "TLS from the start" as const };
-    await desk.keep({ sending: elsewhere, signIn: signIn({ password: "" }) });
-    expect((await keptMail(folder)).signIn.password).toBe("");
+    for (const other of [
+      { sending: elsewhere, signIn: signIn({ password: "" }) },
+      { sending: here(26), signIn: signIn({ password: "" }) },
+      { sending: here(25), reading: here(143), signIn: signIn({ password: "" }) },
+      { sending: here(25), signIn: signIn({ name: "other", password: "" }) },
+    ]) {
+      await expect(desk.keep(other)).rejects.toMatchObject({ code: "not readable" });
+      await expect(desk.try(other)).rejects.toThrow("Enter the password again");
+    }
+    expect(await storedMail(await roomHere())).toMatchObject({ sending: here(25), signIn: { password: "secret" } });
+    await desk.keep({ sending: elsewhere, signIn: signIn({ password: "typed" }) });
     expect(view.setAside).toEqual([]);
-    await writeFile(path.join(folder, "journal.ndjson.unreadable"), "?");
-    expect((await desk.view()).setAside).toEqual(["journal.ndjson.unreadable"]);
-    await writeFile(path.join(folder, "mail.json"), "{broken");
+    const { db, id } = await roomHere();
+    const aside = { room: id, name: "journal.ndjson", bytes: Buffer.from("?") };
+    await db.insertInto("setAside").values(aside).execute();
+    expect((await desk.view()).setAside).toEqual(["journal.ndjson"]);
+    await (await roomHere()).set({ mailSettings: "{broken" });
     const said = vi.spyOn(console, "error").mockImplementation(() => undefined);
-    expect(await keptMail(folder)).toEqual(NO_MAIL_SETTINGS);
+    expect(await storedMail(await roomHere())).toEqual(NO_MAIL_SETTINGS);
     said.mockRestore();
+  });
+
+  test("send a refresh token to no other token address than it was given for, and to none in the clear", async () => {
+    const desk = new MailDesk(await roomHere(), { sets: [], familiesReachLinks: false }, undefined);
+    const oauth = (part: object) =>
+      signIn({
+        by: "OAuth 2",
+        password: "",
+        clientId: "vine",
+        tokenAddress: "https://login.school.example/token",
+        ...part,
+      });
+    await desk.keep({ sending: here(25), signIn: oauth({ clientSecret: "s", refreshToken: "r" }) });
+    const other = { tokenAddress: "https://login.elsewhere.example/token" };
+    await expect(desk.keep({ sending: here(25), signIn: oauth(other) })).rejects.toThrow(
+      "client secret and the refresh",
+    );
+    await expect(desk.try({ sending: here(25), signIn: oauth(other) })).rejects.toThrow("refresh token");
+    await desk.keep({ sending: here(25), signIn: oauth({}) });
+    expect((await storedMail(await roomHere())).signIn.refreshToken).toBe("r");
+    for (const [tokenAddress, isGood] of [
+      ["http://login.school.example/token", false],
+      ["http://127.0.0.1:4000/token", true],
+      ["https://login.school.example/token", true],
+    ] as const) {
+      const settings = { sending: here(25), signIn: oauth({ tokenAddress }) };
+      expect(mailSettingsSchema.safeParse(settings).success, tokenAddress).toBe(isGood);
+    }
   });
 
   test.each<[string, unknown, string]>([
@@ -166,19 +202,19 @@ describe("the mailbox", () => {
     server.add("From: a@x.example\r\nSubject: Lunch?\r\n\r\nNot for us.\r\n");
     server.add(answerTo("a", "Thank you."));
     const settings = { reading: here(server.port), signIn: signIn() };
-    const place = path.join(folder, "mailbox.json");
+    const room = await roomHere();
     const read: string[] = [];
     const watch = () =>
       watchMailbox(
         settings,
-        place,
+        room,
         async (message) => read.push(Buffer.from(message).toString().split("\r\n\r\n")[1]?.trim() ?? ""),
         Date.now,
         20,
       );
     let watching = watch();
     await vi.waitFor(() => expect(read).toEqual(["Thank you."]));
-    await vi.waitFor(async () => expect(await readFile(place, "utf8")).toContain('"lastUid":2'));
+    await vi.waitFor(async () => expect((await room.row()).mailboxPlace).toContain('"lastUid":2'));
     watching.stop();
     watching = watch();
     server.add("From: MAILER-DAEMON@x.example\r\nContent-Type: multipart/report; boundary=b\r\n\r\nIt came back.\r\n");
@@ -204,7 +240,7 @@ describe("the mailbox", () => {
     const read: number[] = [];
     const watching = watchMailbox(
       { reading: here(server.port), signIn: signIn() },
-      path.join(folder, "mailbox.json"),
+      await roomHere(),
       async (message) => {
         if (isFull) throw new Error("no room");
         read.push(message.length);

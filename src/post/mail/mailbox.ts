@@ -1,7 +1,7 @@
 import { ImapFlow } from "imapflow";
 import type { MailSettings } from "@/core/delivery/mailSettings";
-import { MAX_MESSAGE_BYTES } from "../edge/messageId";
 import { accessToken } from "./accessToken";
+import { MAX_MESSAGE_BYTES } from "./readMessage";
 
 const WAIT_MS = 30_000;
 

@@ -1,7 +1,7 @@
 import { createTransport } from "nodemailer";
 import type { MailSettings, MailTrial } from "@/core/delivery/mailSettings";
+import { sendingServer } from "../letters/sendingServer";
 import { openMailbox } from "./mailbox";
-import { sendingServer } from "./sendingServer";
 
 /** Signs in where letters leave and where answers are read, and sends nothing. What went wrong is told in the server's words. */
 export async function tryMail(settings: MailSettings): Promise<MailTrial> {

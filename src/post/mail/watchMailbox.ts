@@ -1,10 +1,8 @@
-import { existsSync } from "node:fs";
-import { readFile } from "node:fs/promises";
 import * as z from "zod";
 import type { MailSettings } from "@/core/delivery/mailSettings";
 import { MS_PER_DAY } from "@/core/model/day";
-import { writeWhole } from "../disk/writeWhole";
 import { letterIdsIn } from "../edge/messageId";
+import type { Room } from "../store/room";
 import { type MailboxPlace, openMailbox, readMailbox } from "./mailbox";
 
 const EVERY_MS = 60_000;
@@ -21,12 +19,12 @@ export interface MailboxWatch {
 }
 
 /**
- * Looks into the mailbox of the settings every minute, and gives what is about letters to a reader. `placeFile` remembers how
- * far it was read; it moves on only once all of it was taken.
+ * Looks into the mailbox of the settings every minute, and gives what is about letters to a reader. How far it was
+ * read is remembered in the room, and moves on only once all of it was taken.
  */
 export function watchMailbox(
   settings: MailSettings,
-  placeFile: string,
+  room: Room,
   read: (message: Uint8Array) => Promise<unknown>,
   now: () => number = Date.now,
   everyMs = EVERY_MS,
@@ -36,12 +34,12 @@ export function watchMailbox(
   let timer: NodeJS.Timeout | undefined;
   const look = async () => {
     try {
-      const place = await keptPlace(placeFile);
+      const place = await storedPlace(room);
       const client = await openMailbox(settings);
       try {
         const next = await readMailbox(client, place, new Date(now() - DAYS_BACK * MS_PER_DAY), isAboutLetters, read);
         if (next.lastUid !== place?.lastUid || next.validity !== place.validity)
-          await writeWhole(placeFile, JSON.stringify(next));
+          await room.set({ mailboxPlace: JSON.stringify(next) });
       } finally {
         client.close();
       }
@@ -68,12 +66,13 @@ function isAboutLetters(headers: string): boolean {
   return letterIdsIn(headers).length > 0 || /multipart\/report/i.test(headers);
 }
 
-async function keptPlace(file: string): Promise<MailboxPlace | undefined> {
-  if (!existsSync(file)) return undefined;
+async function storedPlace(room: Room): Promise<MailboxPlace | undefined> {
+  const { mailboxPlace } = await room.row();
+  if (mailboxPlace === null) return undefined;
   try {
-    return placeSchema.parse(JSON.parse(await readFile(file, "utf8")));
+    return placeSchema.parse(JSON.parse(mailboxPlace));
   } catch {
-    // It begins anew; what was taken before changes nothing.
+    // It begins again; what was taken before changes nothing.
     return undefined;
   }
 }

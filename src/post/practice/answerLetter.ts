@@ -1,6 +1,6 @@
-import { simpleParser } from "mailparser";
+import PostalMime from "postal-mime";
 import * as z from "zod";
-import type { Maildir } from "./maildir";
+import type { Mailboxes } from "./mailboxes";
 import { practiceOf } from "./practiceOf";
 import type { PracticePost } from "./practicePost";
 
@@ -13,11 +13,11 @@ export const practiceAnswerSchema = z.object({
 
 /** Writes back to a letter as its reader would: a real message by SMTP, threaded by In-Reply-To (RFC 5322). */
 export async function answerLetter(
-  { maildir, practice }: { maildir: Maildir; practice: PracticePost | undefined },
+  { mailboxes, practice }: { mailboxes: Mailboxes; practice: PracticePost | undefined },
   { address, message, text }: z.infer<typeof practiceAnswerSchema>,
 ): Promise<void> {
-  const letter = await simpleParser(Buffer.from(await maildir.read(address, message)));
-  const [to] = letter.replyTo?.value ?? letter.from?.value ?? [];
+  const letter = await PostalMime.parse(Buffer.from(await mailboxes.read(address, message)));
+  const to = letter.replyTo?.[0] ?? letter.from;
   await practiceOf({ practice }).answer({
     from: address,
     to: to?.address ?? "",

@@ -1,10 +1,5 @@
-import { existsSync } from "node:fs";
-import { readFile } from "node:fs/promises";
-import path from "node:path";
 import * as z from "zod";
-import { writeWhole } from "../disk/writeWhole";
-
-const keptSchema = z.object({ aheadMs: z.number().int().min(0) });
+import type { Room } from "../store/room";
 
 /** The longest that the clock is set on at once, in ms. */
 const MOST_MS = 366 * 86_400_000;
@@ -15,14 +10,12 @@ export const clockStepSchema = z.object({ byMs: z.number().int().min(1).max(MOST
 /** How far the clock of the practice post is ahead; it is kept over restarts, and only ever set on. */
 export class PracticeClock {
   private constructor(
-    private readonly file: string,
+    private readonly room: Room,
     private ahead: number,
   ) {}
 
-  static async open(folder: string): Promise<PracticeClock> {
-    const file = path.join(folder, "practice-clock.json");
-    const kept = existsSync(file) ? keptSchema.parse(JSON.parse(await readFile(file, "utf8"))) : { aheadMs: 0 };
-    return new PracticeClock(file, kept.aheadMs);
+  static async open(room: Room): Promise<PracticeClock> {
+    return new PracticeClock(room, (await room.row()).clockAheadMs);
   }
 
   /** In ms. */
@@ -31,7 +24,7 @@ export class PracticeClock {
   }
 
   async step(byMs: number): Promise<void> {
-    await writeWhole(this.file, JSON.stringify({ aheadMs: this.ahead + byMs }));
+    await this.room.set({ clockAheadMs: this.ahead + byMs });
     this.ahead += byMs;
   }
 }

@@ -5,7 +5,7 @@ import { SMTPServer, type SMTPServerDataStream, type SMTPServerSession } from "s
 import { headerField } from "../edge/headerField";
 import { AS_USUAL, type Behaviour, behaviourOf, type Rehearsal } from "./behaviour";
 import { awayAnswer, lateReturn } from "./lateReturn";
-import type { Maildir } from "./maildir";
+import type { Mailboxes } from "./mailboxes";
 
 const MAX_MESSAGE_BYTES = 30_000_000;
 
@@ -27,7 +27,7 @@ export class PracticePost {
   private readonly behaviours = new WeakMap<SMTPServerSession, Behaviour>();
 
   constructor(
-    private readonly maildir: Maildir,
+    private readonly mailboxes: Mailboxes,
     private readonly options: PracticePostOptions = {},
   ) {
     this.server = new SMTPServer({
@@ -102,7 +102,9 @@ export class PracticePost {
       case "mailbox full":
         return smtpError(452, `4.2.2 The mailbox <${address}> is full`);
       case "asks to try again once":
-        return (await this.maildir.askAgain(address)) ? smtpError(451, "4.7.1 Please try again a little later") : null;
+        return (await this.mailboxes.askAgain(address))
+          ? smtpError(451, "4.7.1 Please try again a little later")
+          : null;
       default:
         return null;
     }
@@ -129,7 +131,7 @@ export class PracticePost {
   }
 
   private async deliver(address: string, messageId: string, message: Uint8Array) {
-    const outcome = await this.maildir.deliver(address, messageId, message);
+    const outcome = await this.mailboxes.deliver(address, messageId, message);
     if (outcome === "delivered") this.options.onDelivered?.(message);
     return outcome;
   }

@@ -5,6 +5,7 @@ import { backupDue } from "@/core/backup/backupDue";
 import { takePlansOver } from "@/office/settleRestored";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
+import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** A backup that is due or could not be made. */
@@ -31,6 +32,23 @@ export function BackupLine() {
       <Link className="btn btn-outline-primary btn-sm" href="/settings#backup">
         Backup
       </Link>
+    </li>
+  );
+}
+
+/** Families still come by the teacher's own port: it serves their old links, and their proxy is to point to the other one. */
+export function ProxyLine() {
+  const { status } = usePostLine();
+  if (!status?.pointProxyTo) return null;
+  return (
+    <li>
+      <div className="line-main">
+        The proxy for families points to your own port
+        <div className="quiet small">
+          Old links still work. Whoever looks after the proxy: point it to {status.pointProxyTo}, where only families’
+          pages are.
+        </div>
+      </div>
     </li>
   );
 }

@@ -15,7 +15,7 @@ import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
-import { BackupLine, OtherComputerLine } from "./BackupLines";
+import { BackupLine, OtherComputerLine, ProxyLine } from "./BackupLines";
 import { FirstSteps } from "./FirstSteps";
 import { MarkingLines, NewsLines, ViewsLine } from "./GradebookLines";
 import { AnswersLine, RepliesLine, TroubledLine, UnfinishedLines } from "./LetterLines";
@@ -65,6 +65,7 @@ export function DeskScreen() {
               <NewsLines />
               <MarkingLines />
               <BackupLine />
+              <ProxyLine />
             </ul>
             <p className="quiet desk-nothing">Nothing waits for you. A good moment for a kind word to somebody.</p>
             <h2 className="mt-3" id="to-write">

@@ -58,7 +58,7 @@ export function Frame({ opensDemo, demoStands, pinnedToday, find, children }: Fr
 }
 
 function Ready({ find: Find, children }: Pick<FrameProps, "find" | "children">) {
-  const { isOlder, isAway } = useVine();
+  const { isOlder, isDeleted, isAway } = useVine();
   const [finding, setFinding] = useState(false);
   useUndoKeys();
   useWindowKeys((event) => {
@@ -75,6 +75,13 @@ function Ready({ find: Find, children }: Pick<FrameProps, "find" | "children">) 
     return (
       <main className="frame-screen">
         <OlderPage />
+      </main>
+    );
+  }
+  if (isDeleted) {
+    return (
+      <main className="frame-screen">
+        <DeletedData />
       </main>
     );
   }
@@ -106,6 +113,21 @@ function AwayPage() {
       <Button variant="outline-primary" onClick={() => window.location.reload()}>
         Load this page again
       </Button>
+    </div>
+  );
+}
+
+/** The data was deleted while this page was open: nothing of it can be written or read any more. */
+function DeletedData() {
+  return (
+    <div className="sheet empty" role="alert">
+      <h1>The data in this browser was deleted</h1>
+      <p className="my-3">
+        It was deleted while this page was open, in the browser’s settings or by another program. What you did here
+        can’t be saved any more. Letters that were handed over still leave. If you have a backup, load this page again
+        and restore it under Settings.
+      </p>
+      <Button onClick={() => window.location.reload()}>Load this page again</Button>
     </div>
   );
 }

@@ -140,6 +140,11 @@ function MailboxReader({ box }: { box: Mailbox }) {
           ))}
         </div>
       )}
+      <div className="text-end">
+        <a className="btn btn-link btn-sm" href={`/api/practice/mailboxes/${encodeURIComponent(box.address)}?as=mbox`}>
+          Download mailbox (.mbox)
+        </a>
+      </div>
       {open && (
         <>
           <Phone message={open} />

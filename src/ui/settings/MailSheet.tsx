@@ -1,8 +1,10 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
 import { Button } from "react-bootstrap";
+import { toast } from "sonner";
 import type { MailView } from "@/core/delivery/mailSettings";
-import { mailSettings } from "@/office/mailDesk";
+import { Refusal } from "@/office/ask";
+import { mailSettings, repairServer } from "@/office/mailDesk";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";
@@ -17,14 +19,27 @@ export function MailSheet() {
   const [view, setView] = useState<MailView>();
   const [problem, setProblem] = useState<string>();
   const [isOpen, setIsOpen] = useState(false);
+  const [isDamaged, setIsDamaged] = useState(false);
+  const repair = () =>
+    repairServer(office).then(
+      (words) => {
+        toast(words);
+        void load();
+      },
+      (cause: Error) => setProblem(`It could not be repaired: ${cause.message}`),
+    );
   const load = useCallback(
     () =>
       mailSettings(office).then(
         (now) => {
           setView(now);
           setProblem(undefined);
+          setIsDamaged(false);
         },
-        (cause: Error) => setProblem(cause.message),
+        (cause: Error) => {
+          setProblem(cause.message);
+          setIsDamaged(cause instanceof Refusal && cause.code === "damaged");
+        },
       ),
     [office],
   );
@@ -41,6 +56,13 @@ export function MailSheet() {
         <p className="text-danger small" role="alert">
           {problem}
         </p>
+      )}
+      {(isDamaged || status?.trouble?.cause === "damaged") && (
+        <div>
+          <Button size="sm" onClick={repair}>
+            Repair the post room’s file
+          </Button>
+        </div>
       )}
       {/* What stands below must not move away from under a press once the answer comes. */}
       {!view && !problem && <Skeleton words="Asking how mail leaves …" />}
@@ -101,8 +123,8 @@ function MailNow({ view, isReal }: { view: MailView; isReal: boolean }) {
       )}
       {setAside.length > 0 && (
         <li className="text-danger">
-          After a fault of the disk some files of the post room could not be read. They were set aside, nothing was sent
-          twice, and letters that stood in them are refused with that reason: <code>{setAside.join(", ")}</code>
+          Some of what the post room kept in files before could not be read. It was set aside, nothing was sent twice,
+          and letters that were in it are refused with that reason: <code>{setAside.join(", ")}</code>
         </li>
       )}
       {isReal && !familiesReachLinks && (

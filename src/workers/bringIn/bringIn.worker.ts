@@ -1,3 +1,4 @@
+import "@/core/model/zodWithoutEval";
 import * as Comlink from "comlink";
 import type { Day } from "@/core/model/day";
 import { type World, type WorldRecords, worldOf } from "@/core/model/world";

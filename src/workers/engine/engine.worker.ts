@@ -1,3 +1,4 @@
+import "@/core/model/zodWithoutEval";
 import * as Comlink from "comlink";
 import { holdLifeLine } from "../life/lifeLine";
 import { createEngine } from "./createEngine";

@@ -1,3 +1,4 @@
+import "@/core/model/zodWithoutEval";
 import initializeRenderer, { TypstRenderer } from "@myriaddreamin/typst-ts-renderer";
 import initialize, { TypstCompilerBuilder } from "@myriaddreamin/typst-ts-web-compiler";
 import * as Comlink from "comlink";

@@ -1,4 +1,4 @@
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 import { CardForm } from "@/ui/family/CardForm";
 import { FamilyPage } from "@/ui/family/FamilyPage";
 
@@ -6,7 +6,7 @@ export const metadata = { title: "Contact card", robots: "noindex" };
 
 /** The contact card as a family fills it in. */
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const card = await (await house()).familyDesk.card((await params).id);
+  const card = await (await serverRuntime()).cards.card((await params).id);
   return (
     <FamilyPage>
       {card ? (

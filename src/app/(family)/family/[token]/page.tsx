@@ -1,4 +1,4 @@
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 import { FamilyPage } from "@/ui/family/FamilyPage";
 import { WishForm } from "@/ui/family/WishForm";
 
@@ -12,7 +12,7 @@ interface PageProps {
 /** A guardian's own page: whether, how often and in which language letters are welcome. */
 export default async function Page({ params, searchParams }: PageProps) {
   const { token } = await params;
-  const page = await (await house()).familyDesk.page(token);
+  const page = await (await serverRuntime()).families.page(token);
   const { say } = await searchParams;
   return (
     <FamilyPage>

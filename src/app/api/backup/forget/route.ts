@@ -1,9 +1,10 @@
 import { forgetRequestSchema } from "@/core/backup/forgetRequest";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { forgetSomebody } from "@/post/forgetSomebody";
+import { serverRuntime } from "@/post/serverRuntime";
 
-/** The teacher erases somebody: their letters are called back, and nothing here names them any more. */
+/** The teacher erases somebody: their letters are withdrawn, and nothing here names them any more. */
 export const POST = (request: Request) =>
   answer(async () => {
-    await (await house()).forget(await readBody(request, forgetRequestSchema));
+    await forgetSomebody(await serverRuntime(), await readBody(request, forgetRequestSchema));
   });

@@ -1,9 +1,9 @@
 import { cardAnswerSchema } from "@/core/families/cardAnswer";
 import { answer, MAX_FAMILY_BODY_BYTES, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** A family's answer to a contact card. */
 export const POST = (request: Request) =>
   answer(async () =>
-    (await house()).familyDesk.answer(await readBody(request, cardAnswerSchema, MAX_FAMILY_BODY_BYTES)),
+    (await serverRuntime()).cards.answer(await readBody(request, cardAnswerSchema, MAX_FAMILY_BODY_BYTES)),
   );

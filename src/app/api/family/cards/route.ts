@@ -1,7 +1,7 @@
 import { publishedCardSchema } from "@/core/model/contactCard";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Puts a contact card where families can reach it. */
 export const POST = (request: Request) =>
-  answer(async () => (await house()).familyDesk.publish(await readBody(request, publishedCardSchema)));
+  answer(async () => (await serverRuntime()).cards.publish(await readBody(request, publishedCardSchema)));

@@ -1,9 +1,9 @@
 import { linksRequestSchema } from "@/core/families/familyEvent";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Signs a link of its own for each guardian. */
 export const POST = (request: Request) =>
   answer(async () => ({
-    tokens: await (await house()).familyDesk.tokens(await readBody(request, linksRequestSchema)),
+    tokens: await (await serverRuntime()).families.tokens(await readBody(request, linksRequestSchema)),
   }));

@@ -1,10 +1,10 @@
 import { viewLinksRequestSchema } from "@/core/marking/viewPage";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** The tokens of links to a page for views, for some students. */
 export const POST = (request: Request) =>
   answer(async () => {
     const { pageId, studentIds } = await readBody(request, viewLinksRequestSchema);
-    return { links: (await house()).viewDesk.links(pageId, studentIds) };
+    return { links: (await serverRuntime()).views.links(pageId, studentIds) };
   });

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { wishSchema } from "@/core/families/familyEvent";
 import { answer, MAX_FAMILY_BODY_BYTES, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 const requestSchema = z.object({ token: z.string(), wish: wishSchema });
 
@@ -9,5 +9,5 @@ const requestSchema = z.object({ token: z.string(), wish: wishSchema });
 export const POST = (request: Request) =>
   answer(async () => {
     const { token, wish } = await readBody(request, requestSchema, MAX_FAMILY_BODY_BYTES);
-    await (await house()).familyDesk.wish(token, wish);
+    await (await serverRuntime()).families.wish(token, wish);
   });

@@ -1,32 +1,30 @@
 import * as z from "zod";
 import { answer } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 const MAX_WAIT_MS = 25_000;
 const place = z.coerce.number().int().min(0);
 const querySchema = z.object({
-  journalId: z.string(),
+  logId: z.string(),
   after: place,
-  familyJournalId: z.string(),
-  familyAfter: place,
   waitMs: place.max(MAX_WAIT_MS),
+  /** Of a browser that knows the families' journal of before there was one log. */
+  formerLogId: z.string().optional(),
+  formerAfter: place.optional(),
 });
 
-/**
- * The events of both journals after a number, waiting a while for one. One question for both, since a browser keeps
- * only a few open. A browser that knows another journal gets this one from its beginning.
- */
+/** What happened after a number of the log, waiting a while for something. A browser that knows another log gets this one from its beginning. */
 export const GET = (request: Request) =>
   answer(async () => {
     const query = querySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
-    const { postRoom, familyDesk, familiesAt, clockAheadMs } = await house();
-    const after = query.journalId === postRoom.journalId ? query.after : 0;
-    const familyAfter = query.familyJournalId === familyDesk.journalId ? query.familyAfter : 0;
-    await Promise.race([postRoom.waitBeyond(after, query.waitMs), familyDesk.waitBeyond(familyAfter, query.waitMs)]);
-    return {
-      journalId: postRoom.journalId,
-      events: postRoom.eventsAfter(after),
-      status: { ...postRoom.status(), clockAheadMs: clockAheadMs(), ...(familiesAt && { familiesAt }) },
-      families: { journalId: familyDesk.journalId, events: familyDesk.eventsAfter(familyAfter) },
+    const { logId, after, formerLogId, formerAfter = 0, waitMs } = query;
+    const { postRoom, room, familiesAt, pointProxyTo, clockAheadMs } = await serverRuntime();
+    const own = (await room.row()).logId;
+    await room.waitBeyond(logId === own ? after : 0, waitMs);
+    const former = formerLogId === undefined ? undefined : { logId: formerLogId, after: formerAfter };
+    const status = {
+      ...{ ...(await postRoom.status()), clockAheadMs: clockAheadMs(), pointProxyTo: pointProxyTo() },
+      ...(familiesAt && { familiesAt }),
     };
+    return { ...(await postRoom.eventsAfter({ logId, after, former })), status };
   });

@@ -1,7 +1,7 @@
 import { handOverSchema } from "@/core/delivery/handOver";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Hands letters over to the post room; the answer comes once they are on disk. */
 export const POST = (request: Request) =>
-  answer(async () => (await house()).postRoom.handOver(await readBody(request, handOverSchema)));
+  answer(async () => (await serverRuntime()).postRoom.handOver(await readBody(request, handOverSchema)));

@@ -1,7 +1,7 @@
 import { outdatedSchema } from "@/core/delivery/handOver";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Letters of rounds are to be made anew: none of them leaves until they are. The answer comes once that is on disk. */
 export const POST = (request: Request) =>
-  answer(async () => (await house()).postRoom.outdate(await readBody(request, outdatedSchema)));
+  answer(async () => (await serverRuntime()).postRoom.outdate(await readBody(request, outdatedSchema)));

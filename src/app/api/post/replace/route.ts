@@ -1,7 +1,7 @@
 import { replaceSchema } from "@/core/delivery/handOver";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Puts letters that were handed over as staged in the place of others. */
 export const POST = (request: Request) =>
-  answer(async () => (await house()).postRoom.replace(await readBody(request, replaceSchema)));
+  answer(async () => (await serverRuntime()).postRoom.replace(await readBody(request, replaceSchema)));

@@ -1,7 +1,7 @@
 import { withdrawSchema } from "@/core/delivery/handOver";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Calls back the letters of a round that have not begun to leave. */
 export const POST = (request: Request) =>
-  answer(async () => (await house()).postRoom.withdraw((await readBody(request, withdrawSchema)).roundId));
+  answer(async () => (await serverRuntime()).postRoom.withdraw((await readBody(request, withdrawSchema)).roundId));

@@ -1,8 +1,13 @@
 import { answer } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Every family's mailbox that has got a letter. */
-export const GET = () => answer(async () => (await house()).maildir.mailboxes());
+export const GET = () => answer(async () => (await serverRuntime()).mailboxes.mailboxes());
 
-/** Empties all of them. */
-export const DELETE = () => answer(async () => (await house()).maildir.reset());
+/** Empties all of them, and gives back the room that they took. */
+export const DELETE = () =>
+  answer(async () => {
+    const { mailboxes, database } = await serverRuntime();
+    await mailboxes.reset();
+    await database.scrub();
+  });

@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 const MOST_AT_ONCE = 500;
 const askedSchema = z.object({ addresses: z.array(z.string().max(254)).max(MOST_AT_ONCE) });
@@ -9,6 +9,5 @@ const askedSchema = z.object({ addresses: z.array(z.string().max(254)).max(MOST_
 export const POST = (request: Request) =>
   answer(async () => {
     const { addresses } = await readBody(request, askedSchema);
-    const { isClosed } = await house();
-    return { closed: addresses.filter(isClosed) };
+    return { closed: await (await serverRuntime()).families.closedOf(addresses) };
   });

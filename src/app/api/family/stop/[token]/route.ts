@@ -1,5 +1,5 @@
 import { answer } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 interface Where {
   params: Promise<{ token: string }>;
@@ -7,8 +7,11 @@ interface Where {
 
 /** Where the stop link of a letter leads: to the page of the guardian's own. Following it changes nothing yet. */
 export const GET = async (_request: Request, { params }: Where) =>
-  new Response(null, { status: 303, headers: { location: `/family/${(await params).token}?say=stopped` } });
+  new Response(null, {
+    status: 303,
+    headers: { location: `/family/${encodeURIComponent((await params).token)}?say=stopped` },
+  });
 
 /** A mail program says for its reader that the letters are to stop (RFC 8058); it holds at once. */
 export const POST = (_request: Request, { params }: Where) =>
-  answer(async () => (await house()).familyDesk.wish((await params).token, { confirmation: "stopped" }));
+  answer(async () => (await serverRuntime()).families.wish((await params).token, { confirmation: "stopped" }));

@@ -1,7 +1,7 @@
 import { mailSettingsSchema } from "@/core/delivery/mailSettings";
 import { answer, readBody } from "@/post/edge/problem";
-import { house } from "@/post/house";
+import { serverRuntime } from "@/post/serverRuntime";
 
 /** Tries mail settings without keeping them and without sending anything. */
 export const POST = (request: Request) =>
-  answer(async () => (await house()).mail.try(await readBody(request, mailSettingsSchema)));
+  answer(async () => (await serverRuntime()).mail.try(await readBody(request, mailSettingsSchema)));

@@ -1,0 +1,2 @@
+/** Runs in the browser before anything else of the application. */
+import "@/core/model/zodWithoutEval";
