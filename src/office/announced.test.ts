@@ -9,8 +9,9 @@ import { openDatabase } from "@/store/openDatabase";
 import { setFrozen } from "./announcedWord";
 import { turnPlan } from "./beginStanding";
 import { CHANGING_LOCK } from "./changingLock";
-import { takeBack, tellOutdated } from "./handOver";
+import { takeBack } from "./handOver";
 import type { Office } from "./office";
+import { sendOutbox } from "./outbox";
 import { sendRun, skipRun } from "./runWord";
 import { sendNote } from "./sendNote";
 import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
@@ -123,7 +124,7 @@ describe("word of a change that is long on its way to the post room", () => {
         return around.fetch(url, init);
       };
       await markOutdated(database, [roundId], false);
-      const telling = tellOutdated({ database, around: { ...around, fetch: slow } });
+      const telling = sendOutbox({ database, around: { ...around, fetch: slow } }, "outdated");
       await until(async () => isAsked);
       if (what === "it is frozen meanwhile") await setFrozen(office, (await laid()) as LaidRound, true);
       office.plans.stir();
@@ -144,7 +145,7 @@ describe("word of a change that is long on its way to the post room", () => {
     const laid = async () => (await laidRounds(office.database)).find(({ id }) => id === roundId);
     world.browser.isAnswered = (_method, url) => !url.endsWith("/api/post/replace");
     await score(office, "q2", { Ana: 20 });
-    await until(async () => (await office.database.replacements.count()) === 1);
+    await until(async () => (await office.database.outbox.where({ kind: "replacement" }).count()) === 1);
     await score(office, "q2", { Ana: 10 });
     await setFrozen(office, (await laid()) as LaidRound, true);
     world.browser.isAnswered = () => true;
@@ -203,7 +204,7 @@ describe("a round that left in part, or was taken back", () => {
     const scored = score(other, "q2", { Ana: 20 });
     await until(async () => (await office.database.laidRounds.get(roundId))?.state === "outdated");
     office.plans.wake();
-    const isMade = async () => (await office.database.replacements.get(roundId)) !== undefined;
+    const isMade = async () => (await office.database.outbox.get(`replacement/${roundId}`)) !== undefined;
     await until(async () => world.browser.waited.has(CHANGING_LOCK) || (await isMade()));
     goOn();
     await scored;

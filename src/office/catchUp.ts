@@ -1,13 +1,12 @@
 import * as z from "zod";
 import { divided, eventsAnswerSchema, type PostStatus } from "@/core/delivery/postEvent";
-import { MAX_ANSWERS_TOLD } from "@/core/families/familyEvent";
-import { announcedReplies, keepReply, replyWasTold, untoldReplies } from "@/store/keepReply";
+import { announcedReplies, keepReply } from "@/store/keepReply";
 import { forgetFormerPlace, logPlace } from "@/store/logPlace";
 import { takeInEvents } from "@/store/takeInEvents";
-import { answersWereTold, settlementsWereTold, untoldAnswers, untoldSettlements } from "@/store/takeInFamilyEvents";
 import { ask, reach } from "./ask";
 import type { HandingOver } from "./handOver";
 import type { Office } from "./office";
+import { sendOutbox } from "./outbox";
 
 const NOT_THERE = 404;
 const replyWordsSchema = z.object({
@@ -34,8 +33,6 @@ export async function catchUp(
 ): Promise<PostStatus> {
   const { around, database } = office;
   const place = await logPlace(database);
-  // What is still to be told by numbers of before is told before they are forgotten.
-  if (place.former) await tellOfAnswers(office, place.former.logId);
   const query = new URLSearchParams({
     ...{ logId: place.logId, after: String(place.seq), waitMs: String(waitMs) },
     ...(place.former && { formerLogId: place.former.logId, formerAfter: String(place.former.seq) }),
@@ -46,33 +43,13 @@ export async function catchUp(
   const events = answer.events.flatMap((event) => event ?? []);
   if (events.length < answer.events.length) console.error(new Error("The server said something that can’t be read."));
   const { ofLetters, ofFamilies } = divided(events);
-  if (events.length > 0) await takeInEvents(database, logId, ofLetters, ofFamilies.length > 0 ? undefined : upTo);
+  const isNews = answer.events.length > 0;
+  if (isNews) await takeInEvents(database, logId, ofLetters, ofFamilies.length > 0 ? undefined : upTo);
   if (ofFamilies.length > 0) await office.takeInFamilyEvents(logId, ofFamilies, upTo);
-  if (events.length === 0 && place.former) await forgetFormerPlace(database);
+  if (!isNews && place.former) await forgetFormerPlace(database);
   await around.locks.request(REPLIES_LOCK, () => takeReplies(office));
-  await tellOfAnswers(office, logId);
+  await sendOutbox(office, "reply", "answer");
   return status;
-}
-
-/** The server lets go of answers once they are on this disk; what could not be told now is told the next time. */
-async function tellOfAnswers({ around, database }: HandingOver, journalId: string): Promise<void> {
-  const seqs = await untoldAnswers(database);
-  for (let from = 0; from < seqs.length; from += MAX_ANSWERS_TOLD) {
-    const some = seqs.slice(from, from + MAX_ANSWERS_TOLD);
-    await ask(around, "/api/family/answers/taken", { method: "POST", body: JSON.stringify({ journalId, seqs: some }) });
-    await answersWereTold(database, some);
-  }
-}
-
-/** Letters wait for answers that ask for none: what the teacher said of these goes to the server before it hears that she did. */
-export async function tellOfSettledAnswers({
-  around,
-  database,
-}: Pick<HandingOver, "around" | "database">): Promise<void> {
-  const ids = (await untoldSettlements(database)).slice(0, MAX_ANSWERS_TOLD);
-  if (ids.length === 0) return;
-  await ask(around, "/api/family/answers/settled", { method: "POST", body: JSON.stringify({ answerIds: ids }) });
-  await settlementsWereTold(database, ids);
 }
 
 /** Takes the words of every reply that the post room announced; it lets them go once they are on this disk. */
@@ -86,9 +63,5 @@ async function takeReplies({ around, database }: HandingOver): Promise<void> {
     const words = read?.data ?? NO_WORDS;
     const { from, subject, text, isUnreadable } = words;
     await keepReply(database, reply, { from, subject, text: isUnreadable || !text ? UNREADABLE : text });
-  }
-  for (const { id } of await untoldReplies(database)) {
-    await ask(around, `/api/post/replies/${id}`, { method: "DELETE" });
-    await replyWasTold(database, id);
   }
 }

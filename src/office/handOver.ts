@@ -2,7 +2,6 @@ import {
   type HandOver,
   handOverParts,
   MAX_LETTERS_PER_HANDOVER,
-  type Outdated,
   type Replace,
   replacedSchema,
 } from "@/core/delivery/handOver";
@@ -10,20 +9,14 @@ import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes, missingFiles } from "@/store/keepFile";
-import {
-  changeWasTold,
-  endReplacement,
-  forgetTakenBack,
-  openReplacements,
-  replacingIds,
-  untoldOutdated,
-} from "@/store/laidRounds";
+import { endReplacement, forgetTakenBack, openReplacements, replacingIds } from "@/store/laidRounds";
 import { logPlace } from "@/store/logPlace";
 import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, lettersOfRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
 import { databaseId } from "@/store/runRepository";
-import { refusePrepared, roundsToTakeBack, takenBack, withdrawPrepared } from "@/store/withdrawPrepared";
+import { refusePrepared, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
+import { sendOutbox } from "./outbox";
 import type { Surroundings } from "./surroundings";
 
 /** What handing over works with. */
@@ -44,8 +37,7 @@ export function handOverPrepared(office: HandingOver): Promise<void> {
   const { around, database } = office;
   return around.locks.request(HAND_OVER_LOCK, async () => {
     // What was taken back while nobody answered comes before anything else.
-    await askToTakeBack(office);
-    await tellOutdated(office);
+    await sendOutbox(office, "take back", "outdated");
     await handOverReplacements(office);
     const byRound = new Map<string, Letter[]>();
     const replacing = await replacingIds(database);
@@ -116,16 +108,6 @@ async function handOverReplacements(office: HandingOver): Promise<void> {
     const done = await ask(around, "/api/post/replace", { method: "POST", body: JSON.stringify(body) });
     await endReplacement(database, replacement, replacedSchema.parse(done));
   }
-}
-
-/** Tells the post room which rounds are to be made anew before they leave. */
-export async function tellOutdated({ around, database }: HandingOver): Promise<void> {
-  const untold = await untoldOutdated(database);
-  if (untold.length === 0) return;
-  const laidBy = await databaseId(database, around.newId);
-  const body = { laidBy, rounds: untold.map(({ id, change }) => ({ roundId: id, change })) } satisfies Outdated;
-  await ask(around, "/api/post/outdated", { method: "POST", body: JSON.stringify(body) });
-  await changeWasTold(database, untold);
 }
 
 /** How a round goes over that is made anew until it leaves; nothing of any other. */
@@ -260,15 +242,8 @@ export function takeBack(office: HandingOver, ...roundIds: readonly string[]): P
   return around.locks.request(HAND_OVER_LOCK, async () => {
     await forgetTakenBack(database, roundIds);
     for (const id of roundIds) await withdrawPrepared(database, id, around.now());
-    await askToTakeBack(office);
+    await sendOutbox(office, "take back");
   });
-}
-
-async function askToTakeBack({ around, database }: HandingOver): Promise<void> {
-  for (const roundId of await roundsToTakeBack(database)) {
-    await ask(around, "/api/post/withdraw", { method: "POST", body: JSON.stringify({ roundId }) });
-    await takenBack(database, roundId);
-  }
 }
 
 /** Keeps the letters of a round from leaving, or lets them go on. The record follows by the post room's word. */

@@ -63,7 +63,7 @@ export async function layRun(
   // It is there before its letters are made, so that a change that comes meanwhile finds it.
   const laid = await reserveLaid(database, {
     ...{ id: roundId, planId: plan.id, runId: runId(plan.id, at), at: leavesAt, state: "outdated" },
-    ...{ told: 0, hasLetters: false },
+    hasLetters: false,
   });
   const round = await findRound(database, roundId);
   const notAfter = word ? undefined : await trueUntil(office, plan);

@@ -47,6 +47,7 @@ import { type EngineKeeper, keepEngine } from "./keepEngine";
 import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
 import { OPEN_LOCK } from "./openLock";
+import { closeAddresses } from "./optOuts";
 import type { Touch } from "./outdate";
 import { PlanDesk } from "./planDesk";
 import { PostLine } from "./postLine";
@@ -54,7 +55,6 @@ import { takeBackAll } from "./putBack";
 import { type Reading, readingOf } from "./reading";
 import { storageTrouble } from "./storageTrouble";
 import type { Channel, Surroundings } from "./surroundings";
-import { closeAddresses } from "./tellNoes";
 
 /** What screens look at. It is another one after every change. */
 export interface OfficeState {

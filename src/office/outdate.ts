@@ -5,8 +5,8 @@ import type { SelectionPart } from "@/core/model/condition";
 import type { Note } from "@/core/model/note";
 import { laidRounds, markOutdated } from "@/store/laidRounds";
 import { NobodyAnswers } from "./ask";
-import { tellOutdated } from "./handOver";
 import type { Office } from "./office";
+import { sendOutbox } from "./outbox";
 
 /** What is about to happen that letters laid ahead may speak of. */
 export interface Touch {
@@ -69,7 +69,7 @@ export async function markAndTell(
   const number = await markOutdated(office.database, ids, isOfData);
   if (ids.length === 0) return number;
   try {
-    await tellOutdated(office);
+    await sendOutbox(office, "outdated");
   } catch (cause) {
     if (!(cause instanceof NobodyAnswers)) throw cause;
   }

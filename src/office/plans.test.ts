@@ -154,7 +154,7 @@ describe("a standing note", () => {
       ABOUT,
     );
     await office.plans.atRest();
-    await until(async () => (await office.database.replacements.count()) === 0);
+    await until(async () => (await office.database.outbox.where({ kind: "replacement" }).count()) === 0);
     const after = await office.read.lettersOfRound(run?.roundId ?? "");
     const stays = after.filter(({ id }) => before.some((one) => one.id === id));
     expect(after).toHaveLength(before.length);

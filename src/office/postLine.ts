@@ -1,10 +1,12 @@
 import type { PostStatus } from "@/core/delivery/postEvent";
 import { troubleWords } from "@/core/delivery/postTrouble";
-import { catchUp, tellOfSettledAnswers } from "./catchUp";
+import { logPlace } from "@/store/logPlace";
+import { catchUp } from "./catchUp";
 import { handOverPrepared } from "./handOver";
 import { Observable } from "./observable";
 import type { Office } from "./office";
-import { type ToldNoes, tellNoes } from "./tellNoes";
+import { noteOptOuts } from "./optOuts";
+import { sendOutbox } from "./outbox";
 
 /** How long the post room may keep the question open when nothing happens. */
 const WAIT_MS = 20_000;
@@ -24,7 +26,8 @@ export class PostLine {
   private question = new AbortController();
   private isOpen = false;
   private mayWait = false;
-  private told: { generation: number; noes: ToldNoes } = { generation: 0, noes: new Map() };
+  /** For which data and which post the opt-outs were noted: another one may know none of them. */
+  private noted = "";
 
   constructor(private readonly office: Office) {}
 
@@ -46,16 +49,21 @@ export class PostLine {
     this.question.abort();
   }
 
+  private async noteOptOuts(): Promise<void> {
+    const { logId } = await logPlace(this.office.database);
+    const now = `${this.office.generation}/${logId}/${this.state.get().status?.post ?? ""}`;
+    if (now === this.noted) return;
+    await noteOptOuts(this.office);
+    this.noted = now;
+  }
+
   private async keepInTouch(): Promise<void> {
     while (this.isOpen) {
       this.question = new AbortController();
       const { signal } = this.question;
       try {
-        // A change of everything is no word of the teacher: what was said before holds.
-        if (this.office.generation !== this.told.generation)
-          this.told = { generation: this.office.generation, noes: new Map() };
-        await tellNoes(this.office, this.told.noes);
-        await tellOfSettledAnswers(this.office);
+        await this.noteOptOuts();
+        await sendOutbox(this.office, "opt-out", "settled");
         await handOverPrepared(this.office);
         // The first question is answered at once, so that it is known soon whether letters leave this computer.
         const waitMs = this.mayWait ? WAIT_MS : 0;
@@ -64,9 +72,6 @@ export class PostLine {
         if (this.office.around.setClockAhead?.(status.clockAheadMs ?? 0)) await this.office.newDay();
         await this.office.plans.tick();
         await this.office.backups.tick();
-        // Another post has a book of its own, in which no no stands yet.
-        const before = this.state.get().status?.post;
-        if (before !== undefined && before !== status.post) this.told = { generation: 0, noes: new Map() };
         const trouble = status.trouble && troubleWords(status.trouble);
         if (this.isOpen) this.state.set({ status, trouble });
       } catch (cause) {

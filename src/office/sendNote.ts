@@ -203,7 +203,7 @@ function announcedRound(
   keys: readonly string[],
 ): LaidRound {
   return {
-    ...{ id, at: leavesAt, state: "fresh", change: 0, told: 0, hasLetters: true, note, choices },
+    ...{ id, at: leavesAt, state: "fresh", change: 0, hasLetters: true, note, choices },
     ...(!choices.alsoNew && { onlyTo: [...keys] }),
   };
 }

@@ -9,7 +9,7 @@ export type ClassEnds = Readonly<Record<string, { readonly name: string } | "end
 const OF_THE_YEAR: readonly TableName[] = [
   ...(["assignments", "scoreColumns", "averageColumns", "pastScores", "markings", "views", "logEntries"] as const),
   ...(["broughtIn", "rounds", "letters", "letterBlocks", "roundPeople", "roundWords", "replies"] as const),
-  ...(["runs", "planMemories", "laidRounds", "replacements", "changes", "drafts"] as const),
+  ...(["runs", "planMemories", "laidRounds", "outbox", "changes", "drafts"] as const),
 ];
 
 /** Copies what stays when a year is closed: families, notes, templates, rubrics and recipes, and the classes that go on. */

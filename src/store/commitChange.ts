@@ -6,6 +6,8 @@ import { danglingRecords, tablesToJudge } from "@/core/change/danglingRecords";
 import { rebaseChange } from "@/core/change/rebaseChange";
 import { joinedChange, slimChange } from "@/core/change/slimChange";
 import { replacedBy } from "@/core/change/worldAsOf";
+import type { Said } from "@/core/delivery/outboxEntry";
+import { addressesOf } from "@/core/families/newNoes";
 import {
   CHANGE_SCHEMAS,
   CHANGE_TABLES,
@@ -14,8 +16,11 @@ import {
   changeKey,
   type Rows,
 } from "@/core/model/changeTables";
+import { wantsNoLetters } from "@/core/model/guardian";
 import { WORLD_TABLES, type World } from "@/core/model/world";
+import { logPlace } from "./logPlace";
 import type { VineDatabase } from "./openDatabase";
+import { addToOutbox } from "./outbox";
 import { rowsNow, touchedKeys } from "./rowsNow";
 
 /** What became of a change that was wanted: it was made, fitted to what is there now, or nothing was done. */
@@ -91,9 +96,22 @@ export async function makeChange(
       .table(table)
       .bulkPut([...Object.values(rows.added), ...Object.values(rows.updated).map(([, to]) => to)]);
   }
+  await addToOutbox(database, await optOutsOf(database, checked));
   const replaced = replacedBy(checked, now);
   if (replaced) await database.pastScores.add(replaced as never);
   return checked;
+}
+
+/** Who wants letters no more by a change, or again: the server is told of it. */
+async function optOutsOf(database: VineDatabase, { guardians, students }: Change): Promise<Said[]> {
+  const people = [guardians, students].flatMap((table) => Object.values(table?.updated ?? {}));
+  const turned = people.filter(([before, after]) => wantsNoLetters(before) !== wantsNoLetters(after));
+  if (turned.length === 0) return [];
+  const { logId: journalId, seq } = await logPlace(database);
+  return turned.map(([before, after]): Said => {
+    const addresses = [...new Set([...addressesOf(before), ...addressesOf(after)])];
+    return { kind: "opt-out", personId: after.id, addresses, wanted: !wantsNoLetters(after), read: { journalId, seq } };
+  });
 }
 
 /** A change with every record that it writes as its schema has it. Errors: a record does not hold. */

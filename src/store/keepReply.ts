@@ -3,6 +3,7 @@ import { type Reply, replySchema } from "@/core/delivery/reply";
 import type { Letter } from "@/core/delivery/round";
 import type { Talk } from "@/core/model/talk";
 import type { VineDatabase } from "./openDatabase";
+import { addToOutbox } from "./outbox";
 
 /** A reply whose words are still in the post room. */
 export function announcedReply({ messageName, replyTo, at, automatic }: ReplyEvent): Reply {
@@ -30,17 +31,10 @@ export async function keepReply(
   words: Pick<Reply, "from" | "subject" | "text">,
 ): Promise<void> {
   const state = reply.automatic ? "read" : "new";
-  await database.replies.put(replySchema.parse({ ...reply, ...words, state, isUntold: true }));
-}
-
-/** Replies with their words on this disk that the post room still has. */
-export function untoldReplies(database: VineDatabase): Promise<Reply[]> {
-  return database.replies.filter(({ isUntold }) => isUntold === true).toArray();
-}
-
-/** The post room was told that it can let a reply go. */
-export async function replyWasTold(database: VineDatabase, id: string): Promise<void> {
-  await database.replies.update(id, { isUntold: undefined });
+  await database.transaction("rw", database.replies, database.outbox, async () => {
+    await database.replies.put(replySchema.parse({ ...reply, ...words, state }));
+    await addToOutbox(database, [{ kind: "reply", name: reply.id }]);
+  });
 }
 
 /** Replies that were not read yet, the newest first. */

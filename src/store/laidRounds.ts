@@ -7,6 +7,7 @@ import { countAnew } from "./countAnew";
 import { countChange, countedChanges } from "./countedChanges";
 import { dropLetters } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
+import { addToOutbox, waitingInOutbox } from "./outbox";
 import type { StagedLetters } from "./stageLetters";
 
 /** The rounds that are made anew until they leave. */
@@ -19,30 +20,18 @@ export function laidRounds(database: VineDatabase): Promise<LaidRound[]> {
  * the number of the change of the data.
  */
 export function markOutdated(database: VineDatabase, ids: readonly string[], isOfData: boolean): Promise<number> {
-  return database.transaction("rw", ["laidRounds", "meta"], async () => {
+  return database.transaction("rw", ["laidRounds", "meta", "outbox"], async () => {
     const { all: change, ofData } = await countChange(database, isOfData);
     const known: (LaidRound | undefined)[] = ids.length > 0 ? await database.laidRounds.bulkGet([...ids]) : [];
     const rows = known.filter((row): row is LaidRound => row !== undefined && row.state !== "frozen");
     if (rows.length > 0)
       await database.laidRounds.bulkPut(rows.map((row) => ({ ...row, state: "outdated" as const, change })));
+    // What the post room has no letters of is none of its business.
+    await addToOutbox(
+      database,
+      rows.flatMap(({ id, hasLetters }) => (hasLetters ? [{ kind: "outdated" as const, roundId: id, change }] : [])),
+    );
     return ofData;
-  });
-}
-
-/** Outdated rounds of which the post room was not told yet; what it has no letters of concerns it not. */
-export function untoldOutdated(database: VineDatabase): Promise<LaidRound[]> {
-  return database.laidRounds
-    .where({ state: "outdated" })
-    .filter(({ change, told, hasLetters }) => hasLetters && change > told)
-    .toArray();
-}
-
-export function changeWasTold(database: VineDatabase, rounds: readonly LaidRound[]): Promise<void> {
-  return database.transaction("rw", ["laidRounds"], async () => {
-    for (const { id, change } of rounds) {
-      const row = await database.laidRounds.get(id);
-      if (row && row.told < change) await changeLaid(database, id, { told: change });
-    }
   });
 }
 
@@ -82,6 +71,8 @@ export function keepLaid(
     // Something may have been changed while it was made.
     const state = laid && laid.change <= change ? "fresh" : "outdated";
     await changeLaid(database, round.id, { state, hasLetters: staged.count > 0, held: undefined });
+    if (laid && state === "outdated" && staged.count > 0)
+      await addToOutbox(database, [{ kind: "outdated", roundId: round.id, change: laid.change }]);
     if (staged.count === 0) return true;
     await database.letters.where({ roundId: stagedAs }).modify({ roundId: round.id });
     for (const { id, gathers } of digests)
@@ -113,7 +104,7 @@ export interface Digest {
 
 /** Whether letters of a round are on their way to take the place of others. */
 export async function isBeingReplaced(database: VineDatabase, roundId: string): Promise<boolean> {
-  return (await database.replacements.get(roundId)) !== undefined;
+  return (await openReplacements(database)).some(({ id }) => id === roundId);
 }
 
 /**
@@ -126,7 +117,7 @@ export function beginReplacement(database: VineDatabase, made: MadeAnew): Promis
   return database.transaction("rw", database.tables, async () => {
     if (await isBeingReplaced(database, id)) throw new Error("Its letters are being replaced already.");
     await database.letters.where({ roundId: stagedAs }).modify({ roundId: id });
-    await database.replacements.put(replacementSchema.parse(replacement));
+    await addToOutbox(database, [{ kind: "replacement", replacement: replacementSchema.parse(replacement) }]);
     const people = await database.roundPeople.get(id);
     await database.roundPeople.put({
       id,
@@ -143,11 +134,12 @@ export function beginReplacement(database: VineDatabase, made: MadeAnew): Promis
 
 /** A round leaves as it is, whatever was changed. */
 export async function keepAsItIs(database: VineDatabase, { id, change }: LaidRound): Promise<void> {
-  if (!(await database.replacements.get(id))) await database.replacements.put({ id, change, old: [], added: [] });
+  if (await isBeingReplaced(database, id)) return;
+  await addToOutbox(database, [{ kind: "replacement", replacement: { id, change, old: [], added: [] } }]);
 }
 
-export function openReplacements(database: VineDatabase): Promise<Replacement[]> {
-  return database.replacements.toArray();
+export async function openReplacements(database: VineDatabase): Promise<Replacement[]> {
+  return (await waitingInOutbox(database, "replacement")).map(({ replacement }) => replacement);
 }
 
 /** The letters that are on their way to take the place of others: they are handed over apart. */
@@ -166,7 +158,7 @@ export function endReplacement(
     const stays = new Set(kept);
     const gone = [...old.flatMap((one) => (stays.has(one.id) ? [] : [one.id])), ...notTaken];
     await dropLetters(database, gone);
-    await database.replacements.delete(id);
+    await database.outbox.delete(`replacement/${id}`);
     await peopleAnew(database, id, new Set(gone));
     await settle(database, id, change);
     const laid = await database.laidRounds.get(id);
@@ -178,8 +170,10 @@ export function endReplacement(
 /** A round was found as it should be: nothing changes, and it leaves as it is. */
 export async function settle(database: VineDatabase, id: string, change: number): Promise<void> {
   const laid = await database.laidRounds.get(id);
-  if (laid && laid.change <= change && laid.state === "outdated")
-    await changeLaid(database, id, { state: "fresh", hasLetters: true, held: undefined });
+  if (!laid || laid.change > change || laid.state !== "outdated") return;
+  await changeLaid(database, id, { state: "fresh", hasLetters: true, held: undefined });
+  // It is as it should be after that change: nobody need be told of it any more.
+  await database.outbox.delete(`outdated/${id}`);
 }
 
 /** Changes some of what is kept of a laid round; one that is not there any more is left so. */
@@ -226,9 +220,9 @@ export async function forgetTakenBack(database: VineDatabase, roundIds: readonly
 
 /** Forgets rounds that were laid; what of them is with the post room is called back apart. */
 export function forgetLaid(database: VineDatabase, ids: readonly string[]): Promise<void> {
-  return database.transaction("rw", ["laidRounds", "replacements"], async () => {
+  return database.transaction("rw", ["laidRounds", "outbox"], async () => {
     await database.laidRounds.bulkDelete([...ids]);
-    await database.replacements.bulkDelete([...ids]);
+    await database.outbox.bulkDelete(ids.flatMap((id) => [`replacement/${id}`, `outdated/${id}`]));
   });
 }
 

@@ -267,3 +267,41 @@ describe("data of version 5, when some things had other names", () => {
     expect(postEventSchema.parse(ofToday)).toEqual(ofToday);
   });
 });
+
+test("what seven tables had noted for the server waits in one, also from before there was one log", async () => {
+  database = openDatabase(
+    "vine-note",
+    SCHEMA_VERSIONS.filter(({ version }) => version <= 14),
+  );
+  await database.table("rounds").bulkPut([{ id: "r1", takeBackAskedAt: 5 }, { id: "r2" }]);
+  await database.table("laidRounds").bulkPut([
+    { id: "untold", state: "outdated", hasLetters: true, change: 3, told: 2 },
+    { id: "told", state: "outdated", hasLetters: true, change: 3, told: 3 },
+    { id: "without", state: "outdated", hasLetters: false, change: 3, told: 0 },
+    { id: "fresh", state: "fresh", hasLetters: true, change: 3, told: 0 },
+  ]);
+  const replacement = { id: "run", change: 1, old: [{ id: "a", by: "b" }], added: ["c"] };
+  await database.table("replacements").put(replacement);
+  await database.table("replies").bulkPut([{ id: "0".repeat(40), isUntold: true }, { id: "1".repeat(40) }]);
+  await database.table("familyAnswers").bulkPut([
+    { id: "settled", state: "taken in", isUntold: true },
+    { id: "waits", state: "waiting", isUntold: true, untoldSeq: 4 },
+  ]);
+  await database.table("drafts").put({ id: "untold views", at: 0, value: [7] });
+  await database.table("meta").put({ key: "family journal id", value: "families" });
+  database.close();
+  database = openDatabase();
+  const entries = (await database.outbox.toArray()).map(({ id: _id, version: _version, ...said }) => said);
+  expect(entries).toHaveLength(7);
+  expect(entries).toEqual(
+    expect.arrayContaining([
+      { kind: "take back", roundId: "r1" },
+      { kind: "outdated", roundId: "untold", change: 3 },
+      { kind: "replacement", replacement },
+      { kind: "reply", name: "0".repeat(40) },
+      { kind: "settled", answerId: "settled" },
+      { kind: "answer", logId: "families", seq: 4 },
+      { kind: "answer", logId: "families", seq: 7 },
+    ]),
+  );
+});

@@ -1,5 +1,7 @@
 import type Dexie from "dexie";
 import type { Transaction } from "dexie";
+import type { Replacement } from "@/core/delivery/laidRound";
+import type { Said } from "@/core/delivery/outboxEntry";
 import type { Letter } from "@/core/delivery/round";
 import { searchedWords } from "@/core/delivery/searchedWords";
 import {
@@ -14,6 +16,8 @@ import {
 } from "@/core/model/formerNames";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
 import { blocksOf } from "./letterBlocks";
+import type { VineDatabase } from "./openDatabase";
+import { addToOutbox } from "./outbox";
 
 /** One version of the stored data: its tables with their keys, and how records of the version before become its own. */
 export interface SchemaVersion {
@@ -174,6 +178,9 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
     fill: fillBlocks,
   },
   { version: 14, stores: { letterTexts: null, letterPages: null } },
+  // What the server is still to be told, which seven tables noted each in its way.
+  { version: 15, stores: { outbox: "id, kind" }, fill: fillOutbox },
+  { version: 16, stores: { replacements: null } },
 ];
 
 /** The version of the data of today. */
@@ -223,6 +230,35 @@ async function fillRounds(transaction: Transaction): Promise<void> {
     await transaction.table("roundPeople").put({ id, people });
     await transaction.table("roundWords").put({ id, letters: words });
   }
+}
+
+/** What each table had noted for the server waits in one from now on. */
+async function fillOutbox(transaction: Transaction): Promise<void> {
+  const rows = async (table: string) => (await transaction.table(table).toArray()) as Record<string, unknown>[];
+  const logId = String((await transaction.table("meta").get("family journal id"))?.value ?? "");
+  const untoldViews = ((await transaction.table("drafts").get("untold views"))?.value ?? []) as number[];
+  const said: Said[] = [
+    ...(await rows("rounds")).flatMap((round): Said[] =>
+      round.takeBackAskedAt === undefined ? [] : [{ kind: "take back", roundId: String(round.id) }],
+    ),
+    ...(await rows("laidRounds")).flatMap((laid): Said[] => {
+      const isUntold = laid.state === "outdated" && laid.hasLetters === true && Number(laid.change) > Number(laid.told);
+      return isUntold ? [{ kind: "outdated", roundId: String(laid.id), change: Number(laid.change) }] : [];
+    }),
+    ...(await rows("replacements")).map((one): Said => ({ kind: "replacement", replacement: one as Replacement })),
+    ...(await rows("replies")).flatMap((reply): Said[] =>
+      reply.isUntold ? [{ kind: "reply", name: String(reply.id) }] : [],
+    ),
+    ...(await rows("familyAnswers")).flatMap((answer): Said[] => [
+      ...(answer.isUntold && answer.state !== "waiting"
+        ? [{ kind: "settled" as const, answerId: String(answer.id) }]
+        : []),
+      ...(answer.untoldSeq === undefined ? [] : [{ kind: "answer" as const, logId, seq: Number(answer.untoldSeq) }]),
+    ]),
+    ...untoldViews.map((seq): Said => ({ kind: "answer", logId, seq })),
+  ];
+  await addToOutbox({ outbox: transaction.table("outbox") as VineDatabase["outbox"] }, said);
+  await transaction.table("drafts").delete("untold views");
 }
 
 const AT_ONCE = 500;

@@ -1,7 +1,8 @@
 import * as z from "zod";
 import { broughtInSchema } from "@/core/change/broughtIn";
 import { changeEntrySchema } from "@/core/change/changeEntry";
-import { laidRoundSchema, replacementSchema } from "@/core/delivery/laidRound";
+import { laidRoundSchema } from "@/core/delivery/laidRound";
+import { outboxEntrySchema } from "@/core/delivery/outboxEntry";
 import { planMemorySchema, runSchema } from "@/core/delivery/plans/run";
 import { replySchema } from "@/core/delivery/reply";
 import { letterSchema, roundSchema } from "@/core/delivery/round";
@@ -100,7 +101,8 @@ export const TABLES = {
   planMemories: entry("id", planMemorySchema),
   /** What is laid ahead leaves from this browser alone. */
   laidRounds: entry("id, state", laidRoundSchema, "kept here only"),
-  replacements: entry("id", replacementSchema, "kept here only"),
+  /** What the server is still to be told. */
+  outbox: entry("id, kind", outboxEntrySchema, "kept here only"),
   templates: entry("id", CHANGE_SCHEMAS.templates),
   keptSelections: entry("id", CHANGE_SCHEMAS.keptSelections),
   cards: entry("id", CHANGE_SCHEMAS.cards),

@@ -8,6 +8,7 @@ import { counted } from "@/core/words";
 import { type Commit, commitChange } from "./commitChange";
 import { logPlace, moveLogPlace } from "./logPlace";
 import type { VineDatabase } from "./openDatabase";
+import { addToOutbox } from "./outbox";
 
 /**
  * Takes in what families said, and remembers how far the log has been read, both or neither. Answers to cards wait for the
@@ -41,17 +42,16 @@ export async function takeInFamilyEvents(
   const done = await commitChange(database, whole, about, now, async () => {
     // Another tab may have read them meanwhile, and the teacher settled an answer since.
     const { seq: taken, logId: of } = await logPlace(database);
-    await rememberUntold(database, fresh);
+    await tellOfTaken(database, logId, fresh);
     for (const event of fresh) {
       if (event.kind !== "card answer" || (of === logId && event.seq <= taken)) continue;
-      const { answer, at, seq: untoldSeq } = event;
+      const { answer, at } = event;
       const record: FamilyAnswer = {
         id: answer.answerId,
         cardId: answer.cardId,
         at,
         state: "waiting",
         answer,
-        untoldSeq,
       };
       await database.familyAnswers.put(familyAnswerSchema.parse(record));
     }
@@ -60,43 +60,6 @@ export async function takeInFamilyEvents(
   // Somebody changed one of them in the moment between: what families said is simply read again.
   if (!done.ok) return takeInFamilyEvents(database, logId, events, upTo, now);
   return done.change;
-}
-
-/**
- * The numbers of answers that are on this disk and that the server was not told of. Only the browser with the card lets the
- * server forget them: another one may have read them as well.
- */
-export async function untoldAnswers(database: VineDatabase): Promise<number[]> {
-  const answers = await database.familyAnswers.filter(({ untoldSeq }) => untoldSeq !== undefined).toArray();
-  const cards = new Set(await database.cards.toCollection().primaryKeys());
-  const told = answers.flatMap(({ cardId, untoldSeq }) =>
-    untoldSeq !== undefined && cards.has(cardId) ? [untoldSeq] : [],
-  );
-  return [...told, ...(await untoldViews(database))];
-}
-
-/** The server was told of these answers. */
-export async function answersWereTold(database: VineDatabase, seqs: readonly number[]): Promise<void> {
-  const told = new Set(seqs);
-  await database.familyAnswers
-    .filter(({ untoldSeq }) => untoldSeq !== undefined && told.has(untoldSeq))
-    .modify({ untoldSeq: undefined });
-  const left = (await untoldViews(database)).filter((seq) => !told.has(seq));
-  if (left.length > 0) await database.drafts.put({ id: UNTOLD_VIEWS, at: 0, value: left });
-  else await database.drafts.delete(UNTOLD_VIEWS);
-}
-
-/** Answers that are settled here while letters wait for them on the server. */
-export async function untoldSettlements(database: VineDatabase): Promise<string[]> {
-  const answers = await database.familyAnswers
-    .filter(({ isUntold, state }) => isUntold === true && state !== "waiting")
-    .toArray();
-  return answers.map(({ id }) => id);
-}
-
-/** The server was told that these answers are settled. */
-export async function settlementsWereTold(database: VineDatabase, ids: readonly string[]): Promise<void> {
-  await database.familyAnswers.where("id").anyOf(ids).modify({ isUntold: undefined });
 }
 
 /**
@@ -133,20 +96,22 @@ function viewWords({ views }: Change): string {
   return `${counted(count, "view")} of an assignment came in.`;
 }
 
-const UNTOLD_VIEWS = "untold views";
-
-/** The numbers of views that are here now, until the server knows that it may let them go. */
-async function rememberUntold(database: VineDatabase, events: readonly FamilyEvent[]): Promise<void> {
-  const markings = await database.markings.toArray();
-  const pages = new Set(markings.map(({ viewPage }) => viewPage?.id));
-  const seqs = events.flatMap((event) => (event.kind === "view" && pages.has(event.view.pageId) ? [event.seq] : []));
-  if (seqs.length === 0) return;
-  const before = await untoldViews(database);
-  await database.drafts.put({ id: UNTOLD_VIEWS, at: 0, value: [...before, ...seqs] });
-}
-
-async function untoldViews(database: VineDatabase): Promise<number[]> {
-  return ((await database.drafts.get(UNTOLD_VIEWS))?.value as number[] | undefined) ?? [];
+/**
+ * Answers and views are on this disk: the server may let their words go. Only the browser with the card or the marking tells
+ * it so: another one may have read them as well.
+ */
+async function tellOfTaken(database: VineDatabase, logId: string, events: readonly FamilyEvent[]): Promise<void> {
+  const cards = new Set<string>(await database.cards.toCollection().primaryKeys());
+  const pages = new Set((await database.markings.toArray()).map(({ viewPage }) => viewPage?.id));
+  const taken = events.filter(
+    (event) =>
+      (event.kind === "card answer" && cards.has(event.answer.cardId)) ||
+      (event.kind === "view" && pages.has(event.view.pageId)),
+  );
+  await addToOutbox(
+    database,
+    taken.map(({ seq }) => ({ kind: "answer" as const, logId, seq })),
+  );
 }
 
 /** "A wish of Ewa Wójcik", "Wishes of 3 guardians". */
@@ -170,8 +135,9 @@ export function settleAnswer(
   const words = `The answer about ${answer.answer.studentName} was ${state === "refused" ? "not used" : state}.`;
   const about = { words, screen: "Families", kind: "change", answers: { [answer.id]: state } } as const;
   return commitChange(database, change, about, now, async () => {
-    const isUntold = addressesOfNoes(answer.answer).length > 0 ? true : undefined;
-    await database.familyAnswers.update(answer.id, { state, isUntold });
+    await database.familyAnswers.update(answer.id, { state });
+    if (addressesOfNoes(answer.answer).length > 0)
+      await addToOutbox(database, [{ kind: "settled", answerId: answer.id }]);
   });
 }
 

@@ -1,26 +1,22 @@
 import { letterStateSchema, mayWithdraw } from "@/core/delivery/letterState";
 import { countAnew } from "./countAnew";
 import type { VineDatabase } from "./openDatabase";
+import { addToOutbox } from "./outbox";
 
 /**
  * Takes a round back as far as that can be done here: letters that were not handed over. For the others it is noted that
  * the post room is to be asked, so that the wish outlasts this page and a post room that does not answer.
  */
 export async function withdrawPrepared(database: VineDatabase, roundId: string, now: number): Promise<void> {
-  await database.transaction("rw", database.letters, database.rounds, async () => {
+  await database.transaction("rw", database.letters, database.rounds, database.outbox, async () => {
     await database.letters
       .where({ roundId })
       .filter(({ state }) => state === "prepared")
       .modify({ state: "withdrawn", stateAt: now });
     await countAnew(database, [roundId]);
     await database.rounds.update(roundId, { takeBackAskedAt: now });
+    await addToOutbox(database, [{ kind: "take back", roundId }]);
   });
-}
-
-/** The rounds that the post room is still to be asked to take back. */
-export async function roundsToTakeBack(database: VineDatabase): Promise<string[]> {
-  const rounds = await database.rounds.filter(({ takeBackAskedAt }) => takeBackAskedAt !== undefined).toArray();
-  return rounds.map(({ id }) => id);
 }
 
 /** The post room has taken a round back. */

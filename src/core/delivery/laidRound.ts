@@ -12,9 +12,8 @@ export const laidRoundSchema = z.object({
   /** When it leaves, ms since the epoch. */
   at: z.number(),
   state: z.enum(["fresh", "outdated", "frozen"]),
-  /** Rises with every change that touches it; the last that the post room was told of, and whether it has letters of it. */
+  /** Rises with every change that touches it; and whether the post room has letters of it. */
   change: z.number().int(),
-  told: z.number().int(),
   hasLetters: z.boolean(),
   /** Of an announced round: the note as it was sent, and what was decided. */
   note: noteSchema.optional(),

@@ -14,7 +14,5 @@ export const replySchema = z.object({
   from: z.object({ name: z.string(), address: z.string() }),
   subject: z.string(),
   text: z.string(),
-  /** Its words are here, and the post room was not told yet that it can let them go. */
-  isUntold: z.literal(true).optional(),
 });
 export type Reply = z.infer<typeof replySchema>;

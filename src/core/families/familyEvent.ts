@@ -42,10 +42,6 @@ export const familyAnswerSchema = z.object({
   at: z.number(),
   state: z.enum(["waiting", "taken in", "refused"]),
   answer: cardAnswerSchema,
-  /** Its number in the families' journal, as long as the server was not told that the answer is here. */
-  untoldSeq: z.number().int().optional(),
-  /** Set as long as the server was not told that the teacher has settled it, where letters wait for that. */
-  isUntold: z.literal(true).optional(),
 });
 export type FamilyAnswer = z.infer<typeof familyAnswerSchema>;
 

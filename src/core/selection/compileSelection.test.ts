@@ -317,7 +317,9 @@ function plainTruth(index: FiguresIndex, period: string, studentId: string, one:
       const sameAs = (text: string) => {
         const number = Number(text.replace(",", "."));
         if (typeof value === "number") return Number.isNaN(number) ? undefined : value === number;
-        if (typeof value === "boolean") return /^(yes|no)$/.test(text) ? words === text : undefined;
+        // A table may write yes and no as 1 and 0.
+        if (typeof value === "boolean")
+          return /^(yes|no|1|0)$/.test(text) ? value === /^(yes|1)$/.test(text) : undefined;
         return words === text;
       };
       const bothDays = named[0]?.type === "date" && wanted.startsWith("2026");

@@ -132,7 +132,10 @@ export class StandingWorld {
       await office.plans.atRest();
       const open = await office.database.letters.where("state").equals("prepared").count();
       const outdated = await office.database.laidRounds.where({ state: "outdated" }).count();
-      return office.line.state.get().status && open + outdated + (await office.database.replacements.count()) === 0;
+      return (
+        office.line.state.get().status &&
+        open + outdated + (await office.database.outbox.where({ kind: "replacement" }).count()) === 0
+      );
     });
   }
 

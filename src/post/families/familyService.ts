@@ -114,10 +114,11 @@ export class FamilyService {
   }
 
   /** What the teacher says of addresses and people: a call, a reply, a wish taken back on purpose. What waits there is withdrawn. */
-  async sayOfAddresses({ addresses, wanted, people = [] }: AddressWord): Promise<void> {
+  async sayOfAddresses({ addresses, wanted, people = [], read }: AddressWord): Promise<void> {
     const { post, now } = this.options;
     await this.room.transaction(async (room) => {
       if (wanted) {
+        if (await saidNoSince(room, people, read)) return;
         await removeOptOuts(
           room,
           addresses.flatMap((address) => this.codesOf(address)),
@@ -205,6 +206,20 @@ async function wordsOf({ db, id }: Room, guardianId: string) {
     .where("guardianId", "=", guardianId)
     .execute();
   return new Map(rows.map((row) => [row.matter, row]));
+}
+
+/** Whether one of some people has opted out since the teacher's browser read the log: then she did not know of it. */
+async function saidNoSince(room: Room, people: readonly string[], read: AddressWord["read"]): Promise<boolean> {
+  if (read === undefined || people.length === 0 || read.journalId !== (await room.row()).logId) return false;
+  const words = await room.db
+    .selectFrom("wishes")
+    .select("word")
+    .where("room", "=", room.id)
+    .where("matter", "=", "confirmation")
+    .where("guardianId", "in", [...people])
+    .where("seq", ">", read.seq)
+    .execute();
+  return words.some(({ word }) => isNo(JSON.parse(word)));
 }
 
 async function liftWishes({ db, id }: Room, people: readonly string[]): Promise<void> {
