@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { HandedLetter } from "@/core/delivery/handOver";
 import { NO_MAIL_SETTINGS } from "@/core/delivery/mailSettings";
 import { letter } from "@/post/testing";
+import { freePort } from "./support/freePort";
 import { delivered } from "./support/mailboxes";
 import { TestServer } from "./support/server";
 
@@ -295,8 +296,10 @@ describe("a stop link is one guardian's alone", () => {
 describe("behind a server that families reach", () => {
   const host = "notes.school.example";
   let behind: TestServer;
+  let familyPort: number;
   beforeAll(async () => {
-    behind = await TestServer.start({ VINE_PUBLIC_URL: `https://${host}` });
+    familyPort = await freePort();
+    behind = await TestServer.start({ VINE_PUBLIC_URL: `https://${host}`, VINE_FAMILY_PORT: String(familyPort) });
   });
   afterAll(() => behind.stop());
   const from = (method: string, route: string, body?: unknown, headers: Record<string, string> = {}) =>
@@ -335,5 +338,45 @@ describe("behind a server that families reach", () => {
     for (const route of ["/", "/gradebook", "/settings", "/families", "/card/../gradebook"])
       expect((await from("GET", route)).status, route).toBe(403);
     expect((await ask("GET", "/gradebook", undefined, {}, behind.port)).status).toBe(200);
+  });
+
+  /** What a proxy may say of a request, rightly or wrongly. */
+  const SAID = (port: number): [string, Record<string, string>][] => [
+    ["its own name", { host }],
+    ["this computer's name, and nothing of the way", { host: `127.0.0.1:${port}` }],
+    ["this computer's name and a forged way", { host: `127.0.0.1:${port}`, "x-forwarded-for": "127.0.0.1" }],
+    [
+      "localhost as the host that was asked for",
+      { host: `localhost:${port}`, "x-forwarded-host": `127.0.0.1:${port}` },
+    ],
+    ["the word of the listener", { host: `127.0.0.1:${port}`, "x-vine-note-judged": "undefined own" }],
+    ["another name", { host: "evil.example", forwarded: "for=127.0.0.1;host=127.0.0.1" }],
+    ["the page's origin", { host: `127.0.0.1:${port}`, origin: `https://${host}`, "sec-fetch-site": "same-origin" }],
+  ];
+  const TEACHERS = ["/", "/gradebook", "/settings", "/families", "/practice", "/api/backup/server", "/api/post/mail"];
+
+  test("on the families' own port a proxy gets their pages alone, whatever it says and leaves out", async () => {
+    for (const [words, headers] of SAID(familyPort)) {
+      expect((await ask("GET", "/card/c", undefined, headers, familyPort)).status, words).toBe(200);
+      for (const route of [...TEACHERS, "/card/../gradebook", "/view/%2e%2e/settings", "//gradebook", "/card/c/../../"])
+        expect((await ask("GET", route, undefined, headers, familyPort)).status, `${words}: ${route}`).toBe(403);
+      for (const [method, route, body] of ROUTES.filter(([, one]) => !/answers$|wishes$|views$/.test(one)))
+        expect((await ask(method, route, body, headers, familyPort)).status, `${words}: ${method} ${route}`).toBe(403);
+    }
+  });
+
+  test("on the teacher's port nothing that another server passed on gets hers, also with a forged way", async () => {
+    for (const [words, headers] of SAID(behind.port)) {
+      // Nothing tells a proxy on this computer that says nothing at all from the teacher's own browser.
+      if (words === "this computer's name, and nothing of the way" || headers["x-vine-note-judged"]) continue;
+      for (const route of TEACHERS)
+        expect((await ask("GET", route, undefined, headers, behind.port)).status, `${words}: ${route}`).toBe(403);
+      const letters = { roundId: "r", leavesAt: 0, letters: [letter("forged")] };
+      expect((await ask("POST", "/api/post/letters", letters, headers, behind.port)).status, words).toBe(403);
+    }
+    const { text } = await ask("GET", "/api/post/events?logId=&after=0&waitMs=0", undefined, {}, behind.port);
+    expect(text).not.toContain("forged");
+    // Families that came this way are told of, so that the proxy is pointed to the other port.
+    expect(JSON.parse(text).status.pointProxyTo).toBe(`http://127.0.0.1:${familyPort}`);
   });
 });

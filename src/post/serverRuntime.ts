@@ -43,7 +43,11 @@ export interface ServerRuntime {
   readonly familiesAt: string | undefined;
   /** Where their proxy is to point, where they were passed on to the teacher's own port. */
   pointProxyTo(): string | undefined;
-  /** Ends what runs beside the pages, once nothing is leaving. */
+  /** Where the server keeps its data. */
+  readonly folder: string;
+  /** Ends what runs beside the pages, once nothing is leaving; the database stays open. */
+  rest(): Promise<void>;
+  /** The same, and lets go of the database. */
   close(): Promise<void>;
 }
 
@@ -69,8 +73,12 @@ export function serverRuntime(): Promise<ServerRuntime> {
 export async function reopenRuntime(): Promise<ServerRuntime> {
   const before = shared.vineNoteRuntime;
   shared.vineNoteRuntime = (async () => {
-    await (await before)?.close();
-    return openSafely();
+    const running = await before?.catch(() => undefined);
+    const set = readEnvironment(process.env);
+    if (running?.folder !== dataFolder(set)) await running?.close();
+    // The database stays open: a disk that is full just now would not give it back.
+    else await running.rest();
+    return openSafely(running?.folder === dataFolder(set) ? running.database : undefined);
   })().catch((cause) => {
     shared.vineNoteRuntime = undefined;
     throw cause;
@@ -93,9 +101,9 @@ function dataFolder({ VINE_DATA }: Environment): string {
 }
 
 /** Errors: a problem in words, where the folder is another's or the disk gives or takes nothing. */
-async function openSafely(): Promise<ServerRuntime> {
+async function openSafely(database?: ServerDatabase): Promise<ServerRuntime> {
   try {
-    return await open(readEnvironment(process.env));
+    return await open(readEnvironment(process.env), database);
   } catch (cause) {
     if (cause instanceof Problem) throw cause;
     throw new Problem(
@@ -106,10 +114,10 @@ async function openSafely(): Promise<ServerRuntime> {
   }
 }
 
-async function open(set: Environment): Promise<ServerRuntime> {
+async function open(set: Environment, known: ServerDatabase | undefined): Promise<ServerRuntime> {
   const data = dataFolder(set);
   const here = `http://127.0.0.1:${set.PORT}`;
-  const database = await openDatabase(data, here);
+  const database = known ?? (await openDatabase(data, here));
   try {
     return await openIn(database, data, set, here);
   } catch (cause) {
@@ -161,7 +169,17 @@ async function openIn(database: ServerDatabase, data: string, set: Environment, 
     stored.reading && !set.VINE_INBOX
       ? watchMailbox(stored, room, take, Date.now, set.VINE_MAILBOX_EVERY_MS)
       : undefined;
+  const rest = async () => {
+    stopMaildir?.();
+    mailbox?.stop();
+    // What is leaving now comes to its end: with a real server nobody could say what became of it.
+    await postRoom.rest(LONGEST_REST_MS);
+    await postRoom.close();
+    await practice?.close();
+  };
   return {
+    folder: data,
+    rest,
     ...{ database, room, postRoom, inbox, mailboxes, practice, families, cards, views, clockAheadMs },
     stepClock: async (byMs) => {
       await clock.step(byMs);
@@ -172,12 +190,7 @@ async function openIn(database: ServerDatabase, data: string, set: Environment, 
     pointProxyTo: () =>
       shared.vineNoteFormerPort ? `http://127.0.0.1:${set.VINE_FAMILY_PORT ?? Number(set.PORT) + 1}` : undefined,
     close: async () => {
-      stopMaildir?.();
-      mailbox?.stop();
-      // What is leaving now comes to its end: with a real server nobody could say what became of it.
-      await postRoom.rest(LONGEST_REST_MS);
-      await postRoom.close();
-      await practice?.close();
+      await rest();
       await database.close();
     },
   };

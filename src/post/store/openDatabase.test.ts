@@ -1,4 +1,4 @@
-import { spawn } from "node:child_process";
+import { execFileSync, spawn } from "node:child_process";
 import { once } from "node:events";
 import {
   closeSync,
@@ -7,8 +7,10 @@ import {
   openSync,
   readdirSync,
   readFileSync,
+  statfsSync,
   statSync,
   symlinkSync,
+  writeFileSync,
   writeSync,
 } from "node:fs";
 import path from "node:path";
@@ -35,6 +37,7 @@ import {
 } from "../testing";
 import { DATABASE_FILE, openDatabase } from "./openDatabase";
 import { repairDatabase } from "./repairDatabase";
+import { Room } from "./room";
 
 freshFolders();
 
@@ -73,6 +76,49 @@ describe("the server's database", () => {
     expect(await fromAnotherProcess(folder)).toBe("letters 0");
     await (await openDatabase(folder)).close();
   });
+
+  test.skipIf(process.getuid?.() !== 0 || process.platform !== "linux")(
+    "on a disk that is full, also at a start after a kill, keeps what it took, tells what it can't, and goes on with room",
+    async () => {
+      const [small, restarted] = [path.join(folder, "small"), path.join(folder, "restarted")];
+      for (const disk of [small, restarted]) {
+        mkdirSync(disk);
+        execFileSync("mount", ["-t", "tmpfs", "-o", "size=3m", "tmpfs", disk]);
+      }
+      try {
+        const database = await openDatabase(small, "here");
+        const room = await openRoom({ room: await Room.open(database.db) });
+        const taken: string[] = [];
+        const later = Date.now() + 3_600_000;
+        let refused: unknown;
+        for (let place = 0; refused === undefined; place += 1) {
+          const whole = letter(`l${place}`, { html: "x".repeat(50_000) });
+          await room.handOver({ roundId: "r", leavesAt: later, letters: [whole] }).then(
+            () => taken.push(whole.id),
+            (cause) => {
+              refused = cause;
+            },
+          );
+        }
+        expect(refused).toMatchObject({ code: "disk full" });
+        expect(Object.keys(await statesOf(room)).sort()).toEqual(taken.toSorted());
+        // As a kill leaves it, on a disk without a byte of room.
+        for (const name of readdirSync(small)) copyFileSync(path.join(small, name), path.join(restarted, name));
+        const { bavail, bsize } = statfsSync(restarted);
+        writeFileSync(path.join(restarted, "rest"), Buffer.alloc(bavail * bsize));
+        const again = await openDatabase(restarted, "here");
+        const second = await openRoom({ room: await Room.open(again.db) });
+        expect(Object.keys(await statesOf(second)).sort()).toEqual(taken.toSorted());
+        execFileSync("mount", ["-o", "remount,size=20m", restarted]);
+        expect(await second.handOver(handOver(["more"], later))).toEqual({ taken: 1, known: 0 });
+        for (const one of [room, second]) await one.close();
+        for (const one of [database, again]) await one.close();
+      } finally {
+        // The driver keeps a file open until its statements are collected.
+        for (const disk of [small, restarted]) execFileSync("umount", ["-l", disk]);
+      }
+    },
+  );
 
   test("is for the owner's eyes alone", async () => {
     await roomHere();

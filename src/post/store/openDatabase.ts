@@ -19,12 +19,13 @@ const ADDRESS_FILE = "running-at";
 export type RawDatabase = InstanceType<typeof Libsql>;
 
 /**
- * In this order: the vacuum before the first table, the lock before the first read. `FULL` waits for the disk with each
+ * In this order: the lock before the first read, so that no memory is shared by a file, which a full disk would refuse; the
+ * vacuum before the first table. `FULL` waits for the disk with each
  * commit; `secure_delete` overwrites what is deleted, so that no byte of an erased name stays.
  */
 const PRAGMAS = [
-  "auto_vacuum = INCREMENTAL",
   "locking_mode = EXCLUSIVE",
+  "auto_vacuum = INCREMENTAL",
   "journal_mode = WAL",
   "synchronous = FULL",
   "foreign_keys = ON",
@@ -50,11 +51,19 @@ export async function openDatabase(folder: string, address?: string): Promise<Se
     raw = new Libsql(file);
     const database = await ServerDatabase.over(raw, (one) => one as unknown as SqliteDatabase);
     chmodSync(`${file}-wal`, PRIVATE_FILE);
-    if (address !== undefined) writeFileSync(path.join(folder, ADDRESS_FILE), address, { mode: PRIVATE_FILE });
+    if (address !== undefined) leaveAddress(folder, address);
     return database;
   } catch (cause) {
     raw?.close();
     throw problemOf(cause, folder);
+  }
+}
+
+function leaveAddress(folder: string, address: string): void {
+  try {
+    writeFileSync(path.join(folder, ADDRESS_FILE), address, { mode: PRIVATE_FILE });
+  } catch {
+    // On a full disk nobody is told where the server runs; that it runs is told all the same.
   }
 }
 

@@ -1,4 +1,4 @@
-import { rmSync, writeFileSync } from "node:fs";
+import { existsSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { isFinal } from "@/core/delivery/letterState";
 import { isLetterEvent } from "@/core/delivery/postEvent";
@@ -28,7 +28,8 @@ export async function takeOverFolder(data: string, room: Room): Promise<void> {
     if (!isDone) await room.transaction((inside) => takeOver(inside, readFolders(data)));
     for (const name of FORMER) rmSync(path.join(data, name), { recursive: true, force: true });
   }
-  writeFileSync(path.join(data, "post"), MARKER, { mode: PRIVATE_FILE });
+  const marker = path.join(data, "post");
+  if (!existsSync(marker)) writeFileSync(marker, MARKER, { mode: PRIVATE_FILE });
 }
 
 const MARKER =
