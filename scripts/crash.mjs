@@ -15,6 +15,9 @@ const { status } = spawnSync(
     "run",
     "--project",
     "e2e",
+    "--project",
+    "unit",
+    "src/post/letters/crashModel.test.ts",
     "e2e/crash.test.ts",
     "e2e/faults.test.ts",
     "e2e/standing.test.ts",
@@ -25,6 +28,7 @@ const { status } = spawnSync(
     env: {
       VINE_CRASHES: isFull ? "50" : "12",
       VINE_FAULTS: isFull ? "200" : "40",
+      VINE_SESSIONS: isFull ? "2000" : "200",
       VINE_SEED: String(Date.now() % 1_000_000),
       ...process.env,
     },

@@ -54,6 +54,13 @@ export async function openPage(context: Browser | BrowserContext, url: string): 
   page.on("pageerror", (error) => {
     throw error;
   });
+  // A page that breaks its own security policy is as faulty as one that throws.
+  await page.evaluateOnNewDocument(() => {
+    if (window !== window.top) return;
+    document.addEventListener("securitypolicyviolation", ({ violatedDirective, blockedURI }) =>
+      reportError(new Error(`The page broke its own security policy: ${violatedDirective} ${blockedURI}`)),
+    );
+  });
   await page.goto(url);
   await untilOpen(page);
   return page;

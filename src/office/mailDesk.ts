@@ -48,9 +48,11 @@ const repairedSchema = z.object({ rows: z.number(), torn: z.array(z.string()), a
 export async function repairServer({ around, line }: Pick<Office, "around" | "line">): Promise<string> {
   const { rows, torn, aside } = repairedSchema.parse(await ask(around, "/api/post/repair", { method: "POST" }));
   line.wake();
+  const kept = `The damaged file is kept as ${aside}.`;
+  if (rows === 0) return `Nothing in the file could be read. The post room goes on with a new one. ${kept}`;
   const lost =
     torn.length === 0
       ? "Everything could be read."
       : "Some of it could not be read: look in the record for letters that still wait, and send them again.";
-  return `${counted(rows, "entry", "entries")} were read and the post room goes on. ${lost} The damaged file is kept as ${aside}.`;
+  return `${counted(rows, "entry", "entries")} were read and the post room goes on. ${lost} ${kept}`;
 }

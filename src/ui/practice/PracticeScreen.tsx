@@ -140,7 +140,7 @@ function MailboxReader({ box }: { box: Mailbox }) {
           ))}
         </div>
       )}
-      <div className="text-end">
+      <div className="text-center">
         <a className="btn btn-link btn-sm" href={`/api/practice/mailboxes/${encodeURIComponent(box.address)}?as=mbox`}>
           Download mailbox (.mbox)
         </a>
