@@ -35,8 +35,8 @@ async function settled(): Promise<{ accepted: number; refused: number }> {
 test("the server is killed in the middle of a round of more than 200: every letter arrives exactly once", async () => {
   await send(page);
   await untilDelivered(60);
-  await server.kill();
   const before = await deliveredCount(server.url);
+  await server.kill();
   await server.restart();
   const { accepted, refused } = await settled();
   expect(accepted + refused).toBeGreaterThan(200);

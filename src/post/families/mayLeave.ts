@@ -23,15 +23,15 @@ export async function mayLeave(
   room: Room,
   letter: LetterRow,
   pending: PendingRow,
-  round: RoundRow,
+  round: Pick<RoundRow, "wasPaused">,
   now: number,
 ): Promise<Verdict> {
   if (await hasOptedOut(room, pending)) return { kind: "withdraw", why: OPTED_OUT };
-  const { closed, all } = await closedPlaces(room, letter.key, letter.post);
+  const { closed, all, isOnHold } = await placesOf(room, letter.key, letter.post);
   if (closed.size > 0 && closed.size === all) return { kind: "withdraw", why: OPTED_OUT };
   if (isOutOfDate(letter, pending, round, now)) return { kind: "withdraw", why: OUT_OF_DATE };
   if (await wantsDigest(room, pending)) return { kind: "withdraw", why: GATHERED, gather: true };
-  if (await isOnHold(room, letter.key)) return { kind: "hold", until: now + ON_HOLD_MS, why: ON_HOLD };
+  if (isOnHold) return { kind: "hold", until: now + ON_HOLD_MS, why: ON_HOLD };
   return { kind: "leave", without: closed };
 }
 
@@ -66,34 +66,26 @@ export function isNo(confirmation: unknown): boolean {
   return confirmation === "declined" || confirmation === "stopped";
 }
 
-/** At which of a letter's addresses no letters are wanted, and how many it has. */
-async function closedPlaces({ db, id }: Room, letter: number, post: Post) {
+/** At which of a letter's addresses no letters are wanted, how many it has, and whether letters to one of them wait. */
+async function placesOf({ db, id }: Room, letter: number, post: Post) {
   const places = await db
     .selectFrom("recipients")
     .leftJoin("optOuts", (join) =>
       join.onRef("optOuts.code", "=", "recipients.code").on("optOuts.room", "=", id).on("optOuts.post", "=", post),
     )
-    .select(["recipients.place", "optOuts.code as closedBy"])
+    .leftJoin("cardHolds", (join) => join.onRef("cardHolds.code", "=", "recipients.code").on("cardHolds.room", "=", id))
+    .select(["recipients.place", "optOuts.code as closedBy", "cardHolds.code as heldBy"])
     .where("recipients.letter", "=", letter)
     .execute();
-  const closed = new Set(places.flatMap(({ place, closedBy }) => (closedBy === null ? [] : [place])));
-  return { closed, all: new Set(places.map(({ place }) => place)).size };
-}
-
-async function isOnHold({ db, id }: Room, letter: number): Promise<boolean> {
-  const held = await db
-    .selectFrom("recipients")
-    .innerJoin("cardHolds", (join) =>
-      join.onRef("cardHolds.code", "=", "recipients.code").on("cardHolds.room", "=", id),
-    )
-    .select("cardHolds.code")
-    .where("recipients.letter", "=", letter)
-    .executeTakeFirst();
-  return held !== undefined;
+  return {
+    closed: new Set(places.flatMap(({ place, closedBy }) => (closedBy === null ? [] : [place]))),
+    all: new Set(places.map(({ place }) => place)).size,
+    isOnHold: places.some(({ heldBy }) => heldBy !== null),
+  };
 }
 
 /** Whether a letter comes too late to leave by itself: what it says is of long ago, or its hour is over. */
-function isOutOfDate(letter: LetterRow, pending: PendingRow, round: RoundRow, now: number): boolean {
+function isOutOfDate(letter: LetterRow, pending: PendingRow, round: Pick<RoundRow, "wasPaused">, now: number): boolean {
   const { startBy, notAfter } = pending;
   if (notAfter !== null && now > notAfter) return true;
   // What a day's limit, a pause or a mail server held up after its first turn goes on.

@@ -6,6 +6,7 @@ import { acceptedOnDay, moveLetters } from "../store/letters";
 import { withdrawLetters } from "../store/optOuts";
 import { addressesOf } from "../store/recipients";
 import type { Room } from "../store/room";
+import type { RoundRow } from "../store/rounds";
 import type { LetterRow, PendingRow } from "../store/tables";
 
 /** What a mail server lets through: so many letters a day and a minute. None is as many as there are. */
@@ -31,11 +32,11 @@ export function claimNext(room: Room, limits: Limits, now: number): Promise<Clai
   return room.transaction(async (inside) => {
     if ((await inside.row()).isPaused === 1) return nothingBefore(Number.POSITIVE_INFINITY);
     for (let turn = 0; turn < MOST_AT_ONCE; turn += 1) {
-      const row = await nextDue(inside, now);
-      if (!row) return nothingBefore(await dueNext(inside));
+      const due = await nextDue(inside, now);
+      if (!due) return nothingBefore(await dueNext(inside));
       const opensAt = await limitedUntil(inside, limits, now);
       if (opensAt > now) return nothingBefore(opensAt);
-      const claim = await claimOne(inside, row, now);
+      const claim = await claimOne(inside, due, now);
       if (!claim) continue;
       if (limits.perMinute !== undefined)
         await inside.db.insertInto("starts").values({ room: inside.id, at: now }).execute();
@@ -45,18 +46,20 @@ export function claimNext(room: Room, limits: Limits, now: number): Promise<Clai
   });
 }
 
+/** A letter whose turn it is, and whether its round waited for the teacher at some time. */
+type DueLetter = LetterRow & Pick<RoundRow, "wasPaused">;
+
 const nothingBefore = (until: number): Claim => ({ kind: "nothing", until });
 
 /** The letter whose turn it is, as one that leaves; none where it may not. */
-async function claimOne(room: Room, row: LetterRow, now: number): Promise<Claim | undefined> {
+async function claimOne(room: Room, { wasPaused, ...row }: DueLetter, now: number): Promise<Claim | undefined> {
   const pending = await room.db.selectFrom("pending").selectAll().where("letter", "=", row.key).executeTakeFirst();
-  const round = await room.db.selectFrom("rounds").selectAll().where("key", "=", row.round).executeTakeFirstOrThrow();
   if (!pending) {
     await moveLetters(room, [row], "leaving", now);
     await moveLetters(room, [{ ...row, state: "leaving" }], "refused", now, { serverAnswer: NO_TEXT });
     return undefined;
   }
-  const verdict = await mayLeave(room, row, pending, round, now);
+  const verdict = await mayLeave(room, row, pending, { wasPaused }, now);
   if (verdict.kind === "withdraw") {
     await withdrawLetters(room, [row], now, verdict.why, verdict.gather ? { gather: 1 } : {});
     return undefined;
@@ -82,8 +85,16 @@ function letterWithout({ body }: PendingRow, closed: ReadonlySet<number>): Hande
 }
 
 /** The first letter that is due. A wait that is longer than any is one that the clock made longer: it was set back. */
-async function nextDue({ db, id }: Room, now: number): Promise<LetterRow | undefined> {
-  const due = db.selectFrom("letters").selectAll().where("room", "=", id).orderBy("dueAt").orderBy("key").limit(1);
+async function nextDue({ db, id }: Room, now: number): Promise<DueLetter | undefined> {
+  const due = db
+    .selectFrom("letters")
+    .innerJoin("rounds", "rounds.key", "letters.round")
+    .selectAll("letters")
+    .select("rounds.wasPaused")
+    .where("letters.room", "=", id)
+    .orderBy("dueAt")
+    .orderBy("letters.key")
+    .limit(1);
   const first = await due.where("dueAt", "<=", now).executeTakeFirst();
   return (
     first ??

@@ -25,39 +25,40 @@ export interface Place {
  * What happened after a place. Of a letter it is only the newest: its row is its event. A browser that knows another log
  * reads this one from its beginning.
  */
-export function eventsAfter(room: Room, place: Place, most = MAX_EVENTS_PER_ANSWER): Promise<Feed> {
-  return room.transaction(async (inside) => {
-    const { db, id } = inside;
-    const { logId, lastSeq, formerLogId } = await inside.row();
-    const after = place.logId === logId ? place.after : 0;
-    const knowsFormer = place.former !== undefined && place.former.logId === formerLogId && place.logId === logId;
-    const letters = await db
-      .selectFrom("letters")
-      .innerJoin("rounds", "rounds.key", "letters.round")
-      .selectAll("letters")
-      .select("rounds.id as roundId")
-      .where("letters.room", "=", id)
-      .where("letters.seq", ">", after)
-      .orderBy("letters.seq")
-      .limit(most)
-      .execute();
-    const others = await db
-      .selectFrom("events")
-      .selectAll()
-      .where("room", "=", id)
-      .where("seq", ">", after)
-      .where(({ eb, or }) =>
-        knowsFormer
-          ? or([eb("formerSeq", "is", null), eb("formerSeq", ">", place.former?.after ?? 0)])
-          : eb("seq", ">", after),
-      )
-      .orderBy("seq")
-      .limit(most)
-      .execute();
-    const events = [...letters.map(eventOf), ...others.map(otherEvent)].sort((a, b) => a.seq - b.seq).slice(0, most);
-    const isAll = letters.length < most && others.length < most && events.length < most;
-    return { logId, events, upTo: isAll ? lastSeq : (events.at(-1)?.seq ?? lastSeq) };
-  });
+export async function eventsAfter(room: Room, place: Place, most = MAX_EVENTS_PER_ANSWER): Promise<Feed> {
+  const { db, id } = room;
+  // Read first: what happens from here on is beyond this number, and comes with the next answer.
+  const { logId, lastSeq, formerLogId } = await room.row();
+  const after = place.logId === logId ? place.after : 0;
+  const knowsFormer = place.former !== undefined && place.former.logId === formerLogId && place.logId === logId;
+  const letters = await db
+    .selectFrom("letters")
+    .innerJoin("rounds", "rounds.key", "letters.round")
+    .selectAll("letters")
+    .select("rounds.id as roundId")
+    .where("letters.room", "=", id)
+    .where("letters.seq", ">", after)
+    .where("letters.seq", "<=", lastSeq)
+    .orderBy("letters.seq")
+    .limit(most)
+    .execute();
+  const others = await db
+    .selectFrom("events")
+    .selectAll()
+    .where("room", "=", id)
+    .where("seq", ">", after)
+    .where("seq", "<=", lastSeq)
+    .where(({ eb, or }) =>
+      knowsFormer
+        ? or([eb("formerSeq", "is", null), eb("formerSeq", ">", place.former?.after ?? 0)])
+        : eb("seq", ">", after),
+    )
+    .orderBy("seq")
+    .limit(most)
+    .execute();
+  const events = [...letters.map(eventOf), ...others.map(otherEvent)].sort((a, b) => a.seq - b.seq).slice(0, most);
+  const isAll = letters.length < most && others.length < most && events.length < most;
+  return { logId, events, upTo: isAll ? lastSeq : (events.at(-1)?.seq ?? lastSeq) };
 }
 
 type EventRow = { seq: number; at: number; kind: EventKind; body: string };
