@@ -17,7 +17,7 @@ const UNKNOWN = "It was ready to leave when the backup was made that was put bac
 
 /**
  * After a backup was put back: every no that the post room knows is laid over it, and what became of runs that were ready is
- * found from what the post room's journal says; it is to be read by then. Until this is done nothing is laid.
+ * found from what the server's log says; it is read by then. Until this is done nothing is laid.
  */
 export async function settleRestored(office: Office): Promise<void> {
   const { database } = office;

@@ -29,7 +29,7 @@ export async function moveLogPlace(database: VineDatabase, logId: string, upTo: 
   ]);
 }
 
-/** All of both journals of before is taken in: from now on there is one number. */
+/** Both journals of before have been read to their ends: from now on there is one number. */
 export async function forgetFormerPlace(database: VineDatabase): Promise<void> {
   await database.meta.bulkDelete([FORMER_ID, FORMER_SEQ]);
 }

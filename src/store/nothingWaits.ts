@@ -6,7 +6,7 @@ const WAITED =
   "It waited to leave when the backup was made that was put back. Where nothing else is said here, look whether it left.";
 
 /**
- * In data that was put back nothing waits to leave: what did is with the post room, whose journal says what became of it, or
+ * In data that was put back nothing waits to leave: what did is with the post room, whose log says what became of it, or
  * it is not certain. What was only laid ahead is as if it had never been.
  */
 export function nothingWaits(database: VineDatabase, now: number): Promise<void> {

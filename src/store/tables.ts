@@ -12,7 +12,7 @@ import { sha256Schema } from "@/core/model/enclosure";
 import { pastScoresSchema } from "@/core/model/pastScores";
 import { recipeSchema } from "@/core/tables/recipe";
 
-/** What the browser keeps about itself, such as how far the post room's journal has been read. */
+/** What the browser keeps about itself, such as how far the server's log has been read. */
 const metaRecordSchema = z.object({ key: z.string(), value: z.union([z.string(), z.number()]) });
 
 /** Whom the letters of a round are about and to, in its order; under the round's id. */

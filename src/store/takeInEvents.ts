@@ -21,7 +21,7 @@ export async function takeInEvents(
   await database.transaction("rw", database.tables, async () => {
     const place = await logPlace(database);
     const ofLetters = events.filter(isLetterEvent);
-    // Numbers are of one journal: what was read of another says nothing here.
+    // Numbers are of one log: what was read of another says nothing here.
     if (place.logId !== logId) await table.filter(({ seq }) => seq > 0).modify({ seq: 0 });
     if ((await restoredFrom(database)) !== undefined) await rememberLost(database, ofLetters);
     const letters = await table.bulkGet([...new Set(ofLetters.map(({ letterId }) => letterId))]);

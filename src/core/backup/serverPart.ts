@@ -40,7 +40,7 @@ export const serverPartSchema = z.object({
   noes: z.array(noSchema),
   /** Answers to cards that wait to be looked at, with the codes of the addresses that they hold. */
   holds: z.record(z.string(), z.array(z.string())),
-  /** What families said; the journal that it is of. */
+  /** What families said; the log that it is of. */
   families: z.object({ journalId: z.string(), events: z.array(familyEventSchema) }),
   letters: z.array(knownLetterSchema),
 });

@@ -1,7 +1,7 @@
 import * as z from "zod";
 
 /**
- * Whom a letter is about and to, by ids alone: so much stays with the post room's journal that a browser whose data was put
+ * Whom a letter is about and to, by ids alone: so much stays in the server's log that a browser whose data was put
  * back knows who was written to since, and writes to nobody twice.
  */
 export const letterAboutSchema = z.object({

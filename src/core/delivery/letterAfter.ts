@@ -3,7 +3,7 @@ import type { LetterEvent } from "./postEvent";
 import type { Letter } from "./round";
 
 /**
- * A letter of the record after an event of the post room. The journal is the truth, also where it is several moves
+ * A letter of the record after an event of the post room. The log is the truth, also where it is several moves
  * ahead because events were read late; an event that was already taken in changes nothing.
  */
 export function letterAfter(letter: Letter, event: LetterEvent): Letter {

@@ -29,7 +29,7 @@ export const letterSchema = z.object({
   state: letterStateSchema,
   /** When it came into the state, ms since the epoch. */
   stateAt: z.number(),
-  /** The number of the journal event that brought the state; 0 before the first. */
+  /** The number of the event that brought the state; 0 before the first. */
   seq: z.number().int().min(0),
   /** What the mail server said. */
   serverAnswer: z.string(),

@@ -13,7 +13,7 @@ export const wishSchema = z.object({
 });
 export type Wish = z.infer<typeof wishSchema>;
 
-/** One line of the families' journal, in the order in which they spoke. */
+/** What families said, one event each, in the order in which they spoke. */
 export const familyEventSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("card answer"), seq: z.number().int().min(1), at: z.number(), answer: cardAnswerSchema }),
   z.object({
@@ -47,7 +47,7 @@ export type FamilyAnswer = z.infer<typeof familyAnswerSchema>;
 
 /** The most answers of which one request tells. */
 export const MAX_ANSWERS_TOLD = 1000;
-/** Tells the server which events of its journal, by number, are answers that are on a browser's disk. */
+/** Tells the server which events of its log, by number, are answers that are on a browser's disk. */
 export const answersTakenSchema = z.object({
   journalId: z.string(),
   seqs: z.array(z.number().int().min(1)).min(1).max(MAX_ANSWERS_TOLD),

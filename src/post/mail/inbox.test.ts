@@ -252,6 +252,8 @@ describe("a hostile message", () => {
         "--b--",
       ],
     ],
+    ["of a million empty lines", ["", "\n".repeat(1_000_000)]],
+    ["of nothing but ends of parts", ['Content-Type: multipart/mixed; boundary="b"', "", "--b\r\n".repeat(60_000)]],
   ])(
     "%s is kept as one that could not be read, with its subject, and keeps no other one back",
     async (_words, body) => {

@@ -8,6 +8,10 @@ export const MAX_MESSAGE_BYTES = 5_000_000;
 /** A message that nests deeper, or has more parts, is kept as one that can't be read. */
 const MAX_MIME_DEPTH = 20;
 const MAX_MIME_PARTS = 100;
+/** The parser works line by line; five megabytes of a file are 65,000 lines, of empty ones millions. */
+const MAX_LINES = 70_000;
+/** Lines that begin as the end of a part does; a part has one, and few words do. */
+const MAX_BOUNDARY_LINES = 2_000;
 const MAX_HEAD_BYTES = 100_000;
 /** What is kept of the words of an answer, in UTF-16 units. */
 const MAX_TEXT_CHARACTERS = 100_000;
@@ -31,6 +35,7 @@ export async function readMessage(message: Uint8Array): Promise<ReadMessage> {
       return "";
     }
   };
+  if (hasManyLines(message)) return { email: undefined, field };
   try {
     const email = await PostalMime.parse(Buffer.from(message), {
       maxNestingDepth: MAX_MIME_DEPTH,
@@ -42,6 +47,19 @@ export async function readMessage(message: Uint8Array): Promise<ReadMessage> {
     return { email: undefined, field };
   }
 }
+
+function hasManyLines(message: Uint8Array): boolean {
+  let [lines, boundaries] = [0, 0];
+  for (let at = message.indexOf(LINE_FEED); at >= 0; at = message.indexOf(LINE_FEED, at + 1)) {
+    lines += 1;
+    if (message[at + 1] === HYPHEN && message[at + 2] === HYPHEN) boundaries += 1;
+    if (lines > MAX_LINES || boundaries > MAX_BOUNDARY_LINES) return true;
+  }
+  return false;
+}
+
+const LINE_FEED = 0x0a;
+const HYPHEN = 0x2d;
 
 /** The head of a message, cut where none is so long. */
 function headOf(message: Uint8Array): string {
