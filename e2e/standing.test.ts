@@ -50,7 +50,8 @@ async function untilHandedOver(): Promise<void> {
     .poll(async () => {
       const letters = await stored<{ state: string }>(page, "letters");
       const laid = await stored<{ state: string }>(page, "laidRounds");
-      const replacing = await stored(page, "replacements");
+      const outbox = await stored<{ kind: string }>(page, "outbox");
+      const replacing = outbox.filter(({ kind }) => kind === "replacement");
       const isOpen =
         letters.some(({ state }) => state === "prepared") || laid.some(({ state }) => state === "outdated");
       return laid.length > 0 && replacing.length === 0 && !isOpen;
