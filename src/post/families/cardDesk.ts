@@ -79,22 +79,23 @@ export class CardDesk {
 
   /** The teacher has accepted answers, or refused them: letters wait for them no longer. */
   async settled(answerIds: readonly string[]): Promise<void> {
-    const { db, id } = this.room;
-    const gone = await db
-      .deleteFrom("cardHolds")
-      .where("room", "=", id)
-      .where("answerId", "in", [...answerIds])
-      .returning("answerId")
-      .execute();
-    if (gone.length === 0) return;
     const now = this.families.options.now();
-    const waiting = db.selectFrom("pending").select("letter").where("room", "=", id).where("isOnHold", "=", 1);
-    await db
-      .updateTable("letters")
-      .set({ dueAt: now })
-      .where("key", "in", waiting)
-      .where("state", "=", "held")
-      .execute();
+    const wereHeld = await this.room.transaction(async ({ db, id }) => {
+      const gone = await db
+        .deleteFrom("cardHolds")
+        .where("room", "=", id)
+        .where("answerId", "in", [...answerIds])
+        .returning("answerId")
+        .execute();
+      if (gone.length === 0) return false;
+      const onHold = db.selectFrom("pending").select("letter").where("room", "=", id).where("isOnHold", "=", 1);
+      const held = db.updateTable("letters").where("key", "in", onHold).where("state", "=", "held");
+      await held.set({ nextAt: now }).execute();
+      // Those of a round that waits have no turn yet; they get it when the round goes on.
+      await held.set({ dueAt: now }).where("dueAt", "is not", null).execute();
+      return true;
+    });
+    if (!wereHeld) return;
     this.onReleased();
   }
 

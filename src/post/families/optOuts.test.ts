@@ -154,6 +154,25 @@ test("letters wait for an answer that asks for none, by code alone and over rest
   expect(await room.room.db.selectFrom("cardHolds").selectAll().execute()).toEqual([]);
 });
 
+test("letters that waited for an answer do not leave while their round is paused, and leave once it goes on", async () => {
+  const { transport, sent } = scripted();
+  const room = await openRoom({ transport });
+  const cards = new CardDesk(await openFamilies(), () => room.lookAgain());
+  await cards.publish(CARD);
+  await cards.answer(answerOf("one", "ewa@harbourmail.example"));
+  await room.handOver({ roundId: "r", leavesAt: 0, letters: [letter("a")] });
+  await untilTrue(room, ({ a }) => a === "held");
+  await room.pause("r", true);
+  await cards.settled(["one"]);
+  const other = letter("b", { to: { name: "", address: "jan@harbourmail.example" } });
+  await room.handOver({ roundId: "other", leavesAt: 0, letters: [other] });
+  await untilTrue(room, ({ b }) => b === "accepted");
+  expect(sent).toEqual(["b"]);
+  await room.pause("r", false);
+  await untilTrue(room, ({ a }) => a === "accepted");
+  expect(sent).toEqual(["b", "a"]);
+});
+
 /** Something that somebody says; what it closes is closed whatever is said at the same time. */
 type Said = { readonly by: "link" | "guardian" | "teacher" | "card"; readonly name: string };
 
