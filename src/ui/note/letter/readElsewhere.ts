@@ -1,6 +1,7 @@
 import { type Extensions, generateJSON } from "@tiptap/core";
 import type * as z from "zod";
 import { fitDocument } from "@/core/letter/fitDocument";
+import { htmlOfDocx } from "@/workers/words/startWords";
 import { readPicture } from "./readPicture";
 
 /** The heaviest file that is read, in bytes. */
@@ -27,11 +28,8 @@ export async function readFileElsewhere<Document>(
   const [, ending = ""] = /\.([a-z0-9]+)$/i.exec(file.name) ?? [];
   try {
     switch (ending.toLowerCase()) {
-      case "docx": {
-        const mammoth = await import("mammoth");
-        const { value } = await mammoth.convertToHtml({ arrayBuffer: await file.arrayBuffer() });
-        return await readHtml(value, extensions, schema);
-      }
+      case "docx":
+        return await readHtml(await htmlOfDocx(await file.arrayBuffer()), extensions, schema);
       case "html":
       case "htm":
         return await readHtml(await file.text(), extensions, schema);
