@@ -1,3 +1,4 @@
+import { ready } from "../store/ready";
 import type { Room } from "../store/room";
 import type { RoundRow } from "../store/rounds";
 import type { LetterRow, PendingRow, Post } from "../store/tables";
@@ -67,22 +68,27 @@ export function isNo(confirmation: unknown): boolean {
 }
 
 /** At which of a letter's addresses no letters are wanted, how many it has, and whether letters to one of them wait. */
-async function placesOf({ db, id }: Room, letter: number, post: Post) {
-  const places = await db
-    .selectFrom("recipients")
-    .leftJoin("optOuts", (join) =>
-      join.onRef("optOuts.code", "=", "recipients.code").on("optOuts.room", "=", id).on("optOuts.post", "=", post),
-    )
-    .leftJoin("cardHolds", (join) => join.onRef("cardHolds.code", "=", "recipients.code").on("cardHolds.room", "=", id))
-    .select(["recipients.place", "optOuts.code as closedBy", "cardHolds.code as heldBy"])
-    .where("recipients.letter", "=", letter)
-    .execute();
+async function placesOf({ db, id: room }: Room, letter: number, post: Post) {
+  const places = await recipientsOf(db, { room, letter, post });
   return {
     closed: new Set(places.flatMap(({ place, closedBy }) => (closedBy === null ? [] : [place]))),
     all: new Set(places.map(({ place }) => place)).size,
     isOnHold: places.some(({ heldBy }) => heldBy !== null),
   };
 }
+
+const recipientsOf = ready((db, { room, letter, post }: { room: number; letter: number; post: Post }) =>
+  db
+    .selectFrom("recipients")
+    .leftJoin("optOuts", (join) =>
+      join.onRef("optOuts.code", "=", "recipients.code").on("optOuts.room", "=", room).on("optOuts.post", "=", post),
+    )
+    .leftJoin("cardHolds", (join) =>
+      join.onRef("cardHolds.code", "=", "recipients.code").on("cardHolds.room", "=", room),
+    )
+    .select(["recipients.place", "optOuts.code as closedBy", "cardHolds.code as heldBy"])
+    .where("recipients.letter", "=", letter),
+);
 
 /** Whether a letter comes too late to leave by itself: what it says is of long ago, or its hour is over. */
 function isOutOfDate(letter: LetterRow, pending: PendingRow, round: Pick<RoundRow, "wasPaused">, now: number): boolean {

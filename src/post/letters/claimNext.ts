@@ -4,6 +4,7 @@ import { nextDayOfSending } from "@/core/delivery/sendingPlan";
 import { mayLeave } from "../families/mayLeave";
 import { acceptedOnDay, moveLetters } from "../store/letters";
 import { withdrawLetters } from "../store/optOuts";
+import { ready } from "../store/ready";
 import { addressesOf } from "../store/recipients";
 import type { Room } from "../store/room";
 import type { RoundRow } from "../store/rounds";
@@ -53,10 +54,10 @@ const nothingBefore = (until: number): Claim => ({ kind: "nothing", until });
 
 /** The letter whose turn it is, as one that leaves; none where it may not. */
 async function claimOne(room: Room, { wasPaused, ...row }: DueLetter, now: number): Promise<Claim | undefined> {
-  const pending = await room.db.selectFrom("pending").selectAll().where("letter", "=", row.key).executeTakeFirst();
+  const [pending] = await pendingOf(room.db, { key: row.key });
   if (!pending) {
-    await moveLetters(room, [row], "leaving", now);
-    await moveLetters(room, [{ ...row, state: "leaving" }], "refused", now, { serverAnswer: NO_TEXT });
+    const leaving = await moveLetters(room, [row], "leaving", now);
+    await moveLetters(room, leaving, "refused", now, { serverAnswer: NO_TEXT });
     return undefined;
   }
   const verdict = await mayLeave(room, row, pending, { wasPaused }, now);
@@ -72,10 +73,13 @@ async function claimOne(room: Room, { wasPaused, ...row }: DueLetter, now: numbe
   }
   const tries = row.tries + 1;
   const firstTriedAt = row.tries === 0 ? now : row.firstTriedAt;
-  await moveLetters(room, [row], "leaving", now, { tries, firstTriedAt });
-  const letter = letterWithout(pending, verdict.without);
-  return { kind: "letter", row: { ...row, state: "leaving", tries, firstTriedAt }, letter };
+  const [leaving = row] = await moveLetters(room, [row], "leaving", now, { tries, firstTriedAt });
+  return { kind: "letter", row: leaving, letter: letterWithout(pending, verdict.without) };
 }
+
+const pendingOf = ready((db, { key }: Pick<LetterRow, "key">) =>
+  db.selectFrom("pending").selectAll().where("letter", "=", key),
+);
 
 /** A letter to those of its readers alone who want it. */
 function letterWithout({ body }: PendingRow, closed: ReadonlySet<number>): HandedLetter {
@@ -85,25 +89,31 @@ function letterWithout({ body }: PendingRow, closed: ReadonlySet<number>): Hande
 }
 
 /** The first letter that is due. A wait that is longer than any is one that the clock made longer: it was set back. */
-async function nextDue({ db, id }: Room, now: number): Promise<DueLetter | undefined> {
-  const due = db
+async function nextDue({ db, id: room }: Room, now: number): Promise<DueLetter | undefined> {
+  const [first] = await dueBy(db, { room, now });
+  if (first) return first;
+  const [late] = await dueTooLate(db, { room, after: now + LONGEST_WAIT_MS });
+  return late;
+}
+
+function firstToCome(db: Room["db"], room: number) {
+  return db
     .selectFrom("letters")
     .innerJoin("rounds", "rounds.key", "letters.round")
     .selectAll("letters")
     .select("rounds.wasPaused")
-    .where("letters.room", "=", id)
+    .where("letters.room", "=", room)
     .orderBy("dueAt")
     .orderBy("letters.key")
     .limit(1);
-  const first = await due.where("dueAt", "<=", now).executeTakeFirst();
-  return (
-    first ??
-    due
-      .where("dueAt", ">", now + LONGEST_WAIT_MS)
-      .where("state", "=", "deferred")
-      .executeTakeFirst()
-  );
 }
+
+const dueBy = ready((db, { room, now }: { room: number; now: number }) =>
+  firstToCome(db, room).where("dueAt", "<=", now),
+);
+const dueTooLate = ready((db, { room, after }: { room: number; after: number }) =>
+  firstToCome(db, room).where("dueAt", ">", after).where("state", "=", "deferred"),
+);
 
 /** When the next letter is due. */
 async function dueNext({ db, id }: Room): Promise<number> {

@@ -3,6 +3,7 @@ import { type LetterState, mayMove } from "@/core/delivery/letterState";
 import { nextTry } from "@/core/delivery/nextTry";
 import { type Move, moveLetters } from "../store/letters";
 import { withdrawLetters } from "../store/optOuts";
+import { ready } from "../store/ready";
 import { noteRecipients } from "../store/recipients";
 import { type Room, secretsOf } from "../store/room";
 import { isWaiting } from "../store/rounds";
@@ -28,7 +29,7 @@ export function settle(
   { post, now }: { readonly post: Post; readonly now: number },
 ): Promise<void> {
   return room.transaction(async (inside) => {
-    const found = await leavingLetter(inside, letterId);
+    const [found] = await leavingLetter(inside.db, { room: inside.id, letterId });
     if (!found) return;
     const { taken, refused, calledBack, bounced, isPaused, outdatedBy, ...row } = found;
     const roundWaits = isWaiting({ isPaused, outdatedBy });
@@ -44,8 +45,8 @@ export function settle(
 }
 
 /** A letter that is leaving, with what is known of its tries and its round; never its text, which is long. */
-function leavingLetter({ db, id: room }: Room, letterId: string) {
-  return db
+const leavingLetter = ready((db, { room, letterId }: { room: number; letterId: string }) =>
+  db
     .selectFrom("letters")
     .innerJoin("pending", "pending.letter", "letters.key")
     .innerJoin("rounds", "rounds.key", "letters.round")
@@ -54,9 +55,8 @@ function leavingLetter({ db, id: room }: Room, letterId: string) {
     .select(["rounds.isPaused", "rounds.outdatedBy"])
     .where("letters.room", "=", room)
     .where("letters.id", "=", letterId)
-    .where("letters.state", "=", "leaving")
-    .executeTakeFirst();
-}
+    .where("letters.state", "=", "leaving"),
+);
 
 /** A letter to many: who took it has it; it is tried again for those alone who asked for that. */
 async function settleMany(leaving: Leaving, sent: HandedLetter, outcome: Outcome): Promise<void> {
@@ -94,14 +94,12 @@ async function waitAgain(
   state: "handed" | "deferred",
   move: Move,
 ): Promise<void> {
-  await moveLetters(room, [row], state, now, { ...move, ...(roundWaits && { dueAt: null }) });
-  if (pending.calledBack === null) return;
-  const mayHaveIt = move.mayHaveIt ?? row.mayHaveIt;
-  await withdrawLetters(room, [{ ...row, state, mayHaveIt }], now, pending.calledBack || null);
+  const waiting = await moveLetters(room, [row], state, now, { ...move, ...(roundWaits && { dueAt: null }) });
+  if (pending.calledBack !== null) await withdrawLetters(room, waiting, now, pending.calledBack || null);
 }
 
 async function finish({ room, row, pending, now }: Leaving, state: LetterState, serverAnswer: string): Promise<void> {
-  await moveLetters(room, [row], state, now, { serverAnswer });
+  const settled = await moveLetters(room, [row], state, now, { serverAnswer });
   if (pending.bounced !== null && mayMove(state, "returned"))
-    await moveLetters(room, [{ ...row, state }], "returned", now, { serverAnswer: pending.bounced });
+    await moveLetters(room, settled, "returned", now, { serverAnswer: pending.bounced });
 }

@@ -54,7 +54,7 @@ export function schedule(
   round: RoundRow,
   leavesAt: number,
   now: number,
-): Promise<void> {
+): Promise<LetterRow[]> {
   const dueAt = isWaiting(round) ? null : leavesAt;
   return moveLetters(room, letters, leavesAt > now ? "held" : "handed", now, { nextAt: leavesAt, dueAt });
 }

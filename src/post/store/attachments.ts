@@ -3,6 +3,7 @@ import { Readable } from "node:stream";
 import type { Kysely } from "kysely";
 import type { Enclosure } from "@/core/model/enclosure";
 import { Problem } from "../edge/problem";
+import { ready } from "./ready";
 import type { Room } from "./room";
 import type { Tables } from "./tables";
 
@@ -48,15 +49,22 @@ export async function putAttachment(room: Room, sha256: string, bytes: Buffer): 
   if (!(await hasAttachment(room, sha256))) await putAttachment(room, sha256, bytes);
 }
 
-async function hasAttachment({ db, id }: Room, sha256: string): Promise<boolean> {
-  const row = await db
+interface FileOfRoom {
+  readonly room: number;
+  readonly sha256: string;
+}
+
+const wholeFile = ready((db, { room, sha256 }: FileOfRoom) =>
+  db
     .selectFrom("attachments")
-    .select("key")
-    .where("room", "=", id)
+    .select(["key", "bytes"])
+    .where("room", "=", room)
     .where("sha256", "=", sha256)
-    .where("isWhole", "=", 1)
-    .executeTakeFirst();
-  return row !== undefined;
+    .where("isWhole", "=", 1),
+);
+
+async function hasAttachment({ db, id: room }: Room, sha256: string): Promise<boolean> {
+  return (await wholeFile(db, { room, sha256 })).length > 0;
 }
 
 /** Notes that a letter needs its files. Errors: `not there`, one was not handed over before. */
@@ -64,75 +72,75 @@ export async function needAttachments(room: Room, letter: number, files: readonl
   for (const { sha256, name } of files) {
     if (!(await hasAttachment(room, sha256)))
       throw new Problem("not there", `“${name}” was not handed over before the letter it goes along with.`);
-    await room.db
-      .insertInto("letterAttachments")
-      .values({ letter, room: room.id, sha256 })
-      .onConflict((conflict) => conflict.doNothing())
-      .execute();
+    await noteNeed(room.db, { letter, room: room.id, sha256 });
   }
 }
+
+const noteNeed = ready((db, { letter, room, sha256 }: FileOfRoom & { readonly letter: number }) =>
+  db
+    .insertInto("letterAttachments")
+    .values({ letter, room, sha256 })
+    .onConflict((conflict) => conflict.doNothing()),
+);
 
 /** The files of a letter; none where one of them is not here. */
 export async function attachedFiles(room: Room, files: readonly Enclosure[] = []): Promise<EnclosedFile[] | undefined> {
   const found: EnclosedFile[] = [];
   for (const { sha256, name, type } of files) {
-    const row = await room.db
-      .selectFrom("attachments")
-      .select(["key", "bytes"])
-      .where("room", "=", room.id)
-      .where("sha256", "=", sha256)
-      .where("isWhole", "=", 1)
-      .executeTakeFirst();
+    const [row] = await wholeFile(room.db, { room: room.id, sha256 });
     if (!row) return undefined;
-    const pieces = piecesOf(room.db, row.key, Math.ceil(row.bytes / PIECE_BYTES));
-    const content = row.bytes > PIECE_BYTES ? Readable.from(pieces) : await whole(pieces);
+    const isInPieces = row.bytes > PIECE_BYTES;
+    const content = isInPieces
+      ? Readable.from(piecesOf(room.db, row.key, Math.ceil(row.bytes / PIECE_BYTES)))
+      : await pieceOf(room.db, row.key, 0);
     found.push({ name, type, content });
   }
   return found;
 }
 
 async function* piecesOf(db: Kysely<Tables>, attachment: number, count: number): AsyncGenerator<Buffer> {
-  for (let place = 0; place < count; place += 1) {
-    const { bytes } = await db
-      .selectFrom("attachmentPieces")
-      .select("bytes")
-      .where("attachment", "=", attachment)
-      .where("place", "=", place)
-      .executeTakeFirstOrThrow();
-    yield Buffer.from(bytes);
-  }
+  for (let place = 0; place < count; place += 1) yield pieceOf(db, attachment, place);
 }
 
-async function whole(pieces: AsyncIterable<Buffer>): Promise<Buffer> {
-  const all: Buffer[] = [];
-  for await (const piece of pieces) all.push(piece);
-  return Buffer.concat(all);
+async function pieceOf(db: Kysely<Tables>, attachment: number, place: number): Promise<Buffer> {
+  const [piece] = await onePiece(db, { attachment, place });
+  if (!piece) throw new Error("A part of a file is not there.");
+  const { buffer, byteOffset, byteLength } = piece.bytes;
+  return Buffer.from(buffer, byteOffset, byteLength);
 }
+
+const onePiece = ready((db, { attachment, place }: { readonly attachment: number; readonly place: number }) =>
+  db.selectFrom("attachmentPieces").select("bytes").where("attachment", "=", attachment).where("place", "=", place),
+);
 
 /** Takes out those of some files that no letter needs. */
 export async function removeUnneeded(db: Kysely<Tables>, room: number, sha256s: readonly string[]): Promise<void> {
-  if (sha256s.length === 0) return;
-  const gone = await db
+  for (const sha256 of new Set(sha256s)) {
+    const gone = await unneeded(db, { room, sha256 });
+    await remove(
+      db,
+      gone.map(({ key }) => key),
+    );
+  }
+}
+
+const unneeded = ready((db, { room, sha256 }: FileOfRoom) =>
+  db
     .selectFrom("attachments")
     .select("key")
     .where("room", "=", room)
-    .where("sha256", "in", [...new Set(sha256s)])
+    .where("sha256", "=", sha256)
     .where(({ not, exists, selectFrom }) =>
       not(
         exists(
           selectFrom("letterAttachments")
             .select("letter")
             .where("letterAttachments.room", "=", room)
-            .whereRef("letterAttachments.sha256", "=", "attachments.sha256"),
+            .where("letterAttachments.sha256", "=", sha256),
         ),
       ),
-    )
-    .execute();
-  await remove(
-    db,
-    gone.map(({ key }) => key),
-  );
-}
+    ),
+);
 
 /** Takes out what no letter needs, such as what a crash left. */
 export async function tidyAttachments({ db, id }: Room): Promise<void> {

@@ -1,6 +1,7 @@
 import type { PostEvent } from "@/core/delivery/postEvent";
 import type { FamilyEvent } from "@/core/families/familyEvent";
 import { eventOf } from "./letters";
+import { ready } from "./ready";
 import type { Room } from "./room";
 import type { EventKind, Tables } from "./tables";
 
@@ -31,17 +32,7 @@ export async function eventsAfter(room: Room, place: Place, most = MAX_EVENTS_PE
   const { logId, lastSeq, formerLogId } = await room.row();
   const after = place.logId === logId ? place.after : 0;
   const knowsFormer = place.former !== undefined && place.former.logId === formerLogId && place.logId === logId;
-  const letters = await db
-    .selectFrom("letters")
-    .innerJoin("rounds", "rounds.key", "letters.round")
-    .selectAll("letters")
-    .select("rounds.id as roundId")
-    .where("letters.room", "=", id)
-    .where("letters.seq", ">", after)
-    .where("letters.seq", "<=", lastSeq)
-    .orderBy("letters.seq")
-    .limit(most)
-    .execute();
+  const letters = await newestOfLetters(db, { room: id, after, lastSeq, most });
   const others = await db
     .selectFrom("events")
     .selectAll()
@@ -60,6 +51,20 @@ export async function eventsAfter(room: Room, place: Place, most = MAX_EVENTS_PE
   const isAll = letters.length < most && others.length < most && events.length < most;
   return { logId, events, upTo: isAll ? lastSeq : (events.at(-1)?.seq ?? lastSeq) };
 }
+
+const newestOfLetters = ready(
+  (db, { room, after, lastSeq, most }: { room: number; after: number; lastSeq: number; most: number }) =>
+    db
+      .selectFrom("letters")
+      .innerJoin("rounds", "rounds.key", "letters.round")
+      .selectAll("letters")
+      .select("rounds.id as roundId")
+      .where("letters.room", "=", room)
+      .where("letters.seq", ">", after)
+      .where("letters.seq", "<=", lastSeq)
+      .orderBy("letters.seq")
+      .limit(most),
+);
 
 type EventRow = { seq: number; at: number; kind: EventKind; body: string };
 

@@ -1,10 +1,10 @@
-import { sql } from "kysely";
 import { hideAddresses } from "@/core/delivery/hideAddresses";
 import type { LetterAbout } from "@/core/delivery/letterAbout";
 import { isFinal, type LetterState, mayMove } from "@/core/delivery/letterState";
 import type { LetterEvent } from "@/core/delivery/postEvent";
 import { startOfDay } from "@/core/delivery/sendingPlan";
 import { removeUnneeded } from "./attachments";
+import { ready } from "./ready";
 import type { Room } from "./room";
 import type { LetterRow } from "./tables";
 
@@ -50,8 +50,8 @@ export async function lettersOf({ db, id: room }: Room, round: number, states: r
 }
 
 /**
- * Letters move to a state, each with its event, in their order; `replacedBy` tells of some what came in their place. Errors: one
- * of them can't make the move.
+ * Letters move to a state, each with its event, in their order; `replacedBy` tells of some what came in their place. Resolves
+ * with them as they are now. Errors: one of them can't make the move.
  */
 export async function moveLetters(
   room: Room,
@@ -60,55 +60,52 @@ export async function moveLetters(
   at: number,
   { dueAt = null, nextAt = null, serverAnswer = null, ...move }: Move = {},
   replacedBy: ReadonlyMap<string, string> = new Map(),
-): Promise<void> {
+): Promise<LetterRow[]> {
   for (const { id, state: from } of letters)
     if (from !== "staged" && !mayMove(from, state))
       throw new Error(`Letter ${id} is ${from} and can't become ${state}.`);
-  if (letters.length === 0) return;
-  let seq = (await room.takeNumbers(letters.length)) - letters.length;
-  for (const some of inParts(letters)) {
-    const rows = some.map(({ key, id, replacedBy: before }) => {
-      seq += 1;
-      const words = serverAnswer === null ? null : hideAddresses(id, serverAnswer.slice(0, MAX_ANSWER_CHARACTERS));
-      return sql`(${key}, ${seq}, ${words}, ${replacedBy.get(id) ?? before})`;
-    });
-    const each = sql<{
-      column1: number;
-      column2: number;
-      column3: string | null;
-      column4: string | null;
-    }>`(values ${sql.join(rows)})`;
-    await room.db
-      .updateTable("letters")
-      .from(each.as<"each">(sql`"each"`))
-      .set(({ ref }) => ({
-        ...move,
-        ...{ state, at, dueAt, nextAt },
-        seq: ref("each.column2"),
-        serverAnswer: ref("each.column3"),
-        replacedBy: ref("each.column4"),
-      }))
-      .whereRef("letters.key", "=", "each.column1")
-      .where("letters.room", "=", room.id)
-      .execute();
-  }
-  if (state === "accepted") await countAccepted(room, at, letters.length);
+  if (letters.length === 0) return [];
+  const lastSeq = await room.takeNumbers(letters.length);
+  const moved = letters.map(
+    (letter, place): LetterRow => ({
+      ...letter,
+      ...move,
+      ...{ state, at, dueAt, nextAt, seq: lastSeq - letters.length + 1 + place },
+      serverAnswer:
+        serverAnswer === null ? null : hideAddresses(letter.id, serverAnswer.slice(0, MAX_ANSWER_CHARACTERS)),
+      replacedBy: replacedBy.get(letter.id) ?? letter.replacedBy,
+    }),
+  );
+  for (const one of moved) await moveOne(room.db, one);
+  if (state === "accepted") await countAccepted(room.db, { room: room.id, day: startOfDay(at), count: letters.length });
   if (isFinal(state))
     await forgetTexts(
       room,
       letters.map(({ key }) => key),
     );
+  return moved;
 }
 
-async function countAccepted({ db, id: room }: Room, at: number, count: number): Promise<void> {
-  await db
+const moveOne = ready((db, row: LetterRow) =>
+  db
+    .updateTable("letters")
+    .set({
+      ...{ state: row.state, seq: row.seq, at: row.at, dueAt: row.dueAt, nextAt: row.nextAt },
+      ...{ tries: row.tries, firstTriedAt: row.firstTriedAt, mayHaveIt: row.mayHaveIt, gather: row.gather },
+      ...{ serverAnswer: row.serverAnswer, replacedBy: row.replacedBy },
+    })
+    .where("key", "=", row.key)
+    .where("room", "=", row.room),
+);
+
+const countAccepted = ready((db, { room, day, count }: { room: number; day: number; count: number }) =>
+  db
     .insertInto("days")
-    .values({ room, day: startOfDay(at), accepted: count })
+    .values({ room, day, accepted: count })
     .onConflict((conflict) =>
       conflict.columns(["room", "day"]).doUpdateSet(({ eb }) => ({ accepted: eb("days.accepted", "+", count) })),
-    )
-    .execute();
-}
+    ),
+);
 
 /** How many letters were taken on the day of a moment. */
 export async function acceptedOnDay({ db, id: room }: Room, at: number): Promise<number> {
@@ -123,14 +120,21 @@ export async function acceptedOnDay({ db, id: room }: Room, at: number): Promise
 
 /** Nothing of letters stays but that they were, and what became of them; files that nobody else needs go with them. */
 export async function forgetTexts({ db, id: room }: Room, keys: readonly number[]): Promise<void> {
-  for (const some of inParts(keys)) {
-    const needed = await db.deleteFrom("letterAttachments").where("letter", "in", some).returning("sha256").execute();
+  const files: string[] = [];
+  for (const key of keys) {
+    files.push(...(await forgetNeeds(db, { key })).map(({ sha256 }) => sha256));
     // Its recipients go with it.
-    await db.deleteFrom("pending").where("letter", "in", some).execute();
-    const files = needed.map(({ sha256 }) => sha256);
-    await removeUnneeded(db, room, files);
+    await forgetPending(db, { key });
   }
+  await removeUnneeded(db, room, files);
 }
+
+const forgetNeeds = ready((db, { key }: Pick<LetterRow, "key">) =>
+  db.deleteFrom("letterAttachments").where("letter", "=", key).returning("sha256"),
+);
+const forgetPending = ready((db, { key }: Pick<LetterRow, "key">) =>
+  db.deleteFrom("pending").where("letter", "=", key),
+);
 
 /** When each waiting letter of a round has its turn: at its time, or, while the round waits, at none. */
 export async function scheduleRound({ db, id: room }: Room, round: number, isWaiting: boolean): Promise<void> {

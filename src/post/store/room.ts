@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from "node:crypto";
 import type { Kysely } from "kysely";
-import type { EventKind, Tables } from "./tables";
+import { ready } from "./ready";
+import type { EventKind, RoomRow, Tables } from "./tables";
 
 const SECRET_BYTES = 32;
 
@@ -46,24 +47,21 @@ export class Room {
   }
 
   /** What is kept of the room itself. */
-  row() {
-    return this.db.selectFrom("rooms").selectAll().where("id", "=", this.id).executeTakeFirstOrThrow();
+  async row(): Promise<RoomRow> {
+    const [row] = await rowOf(this.db, { id: this.id });
+    if (!row) throw new Error("The room is not in the database any more.");
+    return row;
   }
 
   /** Changes what is kept of the room itself. */
-  async set(change: Partial<Omit<Awaited<ReturnType<Room["row"]>>, "id" | "name">>): Promise<void> {
+  async set(change: Partial<Omit<RoomRow, "id" | "name">>): Promise<void> {
     await this.db.updateTable("rooms").set(change).where("id", "=", this.id).execute();
   }
 
   /** Takes numbers for so many events; gives the last of them. Within a transaction, so that none is seen before its event. */
   async takeNumbers(count: number): Promise<number> {
     if (!this.transactionNow) throw new Error("Events are numbered within a transaction.");
-    const { lastSeq } = await this.db
-      .updateTable("rooms")
-      .set(({ eb }) => ({ lastSeq: eb("lastSeq", "+", count) }))
-      .where("id", "=", this.id)
-      .returning("lastSeq")
-      .executeTakeFirstOrThrow();
+    const [{ lastSeq } = { lastSeq: 0 }] = await countOn(this.db, { id: this.id, count });
     this.transactionNow.lastSeq = lastSeq;
     return lastSeq;
   }
@@ -98,6 +96,16 @@ export class Room {
     await this.readers.waitBeyond(seq, ms);
   }
 }
+
+const rowOf = ready((db, { id }: Pick<RoomRow, "id">) => db.selectFrom("rooms").selectAll().where("id", "=", id));
+
+const countOn = ready((db, { id, count }: Pick<RoomRow, "id"> & { readonly count: number }) =>
+  db
+    .updateTable("rooms")
+    .set(({ eb }) => ({ lastSeq: eb("lastSeq", "+", count) }))
+    .where("id", "=", id)
+    .returning("lastSeq"),
+);
 
 /** Whoever waits for something new, and the number of the newest event that is on disk. */
 class Readers {

@@ -280,5 +280,6 @@ export interface Tables {
   setAside: SetAsideTable;
 }
 
+export type RoomRow = Selectable<RoomTable>;
 export type LetterRow = Selectable<LetterTable>;
 export type PendingRow = Selectable<PendingTable>;
