@@ -1,5 +1,5 @@
 import { type ClassEnds, closeYearInto } from "@/store/closeYearInto";
-import { moveHouse } from "./moveHouse";
+import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
 import { takeBackAll } from "./putBack";
 
@@ -8,7 +8,7 @@ import { takeBackAll } from "./putBack";
  * here is kept, so that it can be taken back. Errors: in words; all is as before then.
  */
 export async function closeYear(office: Office, classes: ClassEnds): Promise<void> {
-  await moveHouse(office, {
+  await swapDatabase(office, {
     first: () => takeBackAll(office),
     why: "The year was closed",
     keepFormer: true,

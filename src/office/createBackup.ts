@@ -2,7 +2,7 @@ import { BackupProblem } from "@/core/backup/manifest";
 import { backupSource } from "@/store/backupSource";
 import { fillDatabase } from "@/store/fillDatabase";
 import { openDatabase } from "@/store/openDatabase";
-import { type RecordPutter, recordPutter } from "@/store/putRecords";
+import { type RecordWriter, recordWriter } from "@/store/putRecords";
 import { readBackup } from "@/workers/backup/readBackup";
 import { writeBackup } from "@/workers/backup/writeBackup";
 import type { BackupApi } from "./backupApi";
@@ -13,11 +13,11 @@ interface BackupMeans {
   /** Of deriving a key; the usual where none is given. */
   readonly workFactor?: number;
   /** A thread of its own for what is put and compared while a backup is read on; none does so in the thread that reads. */
-  readonly startPutter?: () => RecordPutter;
+  readonly startRestoreWriter?: () => RecordWriter;
 }
 
 /** Writes and reads backups; runs in a worker of its own. */
-export function createBackup({ newId, workFactor, startPutter }: BackupMeans): BackupApi {
+export function createBackup({ newId, workFactor, startRestoreWriter }: BackupMeans): BackupApi {
   return {
     async write(databaseName, { passphrase, madeAt, server, into }, onProgress) {
       const database = openDatabase(databaseName);
@@ -45,15 +45,15 @@ export function createBackup({ newId, workFactor, startPutter }: BackupMeans): B
       }
     },
     async read(file, passphrase, beside, { into, here }, onProgress) {
-      const putter = startPutter?.() ?? recordPutter();
-      const target = fillDatabase(into, putter);
+      const restoreWriter = startRestoreWriter?.() ?? recordWriter();
+      const target = fillDatabase(into, restoreWriter);
       try {
         // Read beside the backup.
-        const compared = putter.compareWith(here);
+        const compared = restoreWriter.compareWith(here);
         compared.catch(() => undefined);
         const read = await readBackup(file, passphrase, beside && filesBeside(beside), target, onProgress);
         await compared;
-        const difference = await putter.differences();
+        const difference = await restoreWriter.differences();
         target.close();
         return { ok: true, ...read, difference };
       } catch (cause) {

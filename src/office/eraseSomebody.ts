@@ -3,7 +3,7 @@ import { mailId } from "@/core/families/mailId";
 import { eraseInto } from "@/store/eraseInto";
 import { ask } from "./ask";
 import { takeBack } from "./handOver";
-import { moveHouse } from "./moveHouse";
+import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
 
 /**
@@ -11,7 +11,7 @@ import type { Office } from "./office";
  * on the server, which calls their letters back. Errors: in words; nothing was erased here then.
  */
 export async function eraseSomebody(office: Office, people: ErasedPeople): Promise<void> {
-  await moveHouse(office, {
+  await swapDatabase(office, {
     why: "",
     keepFormer: false,
     first: () => forgetThere(office, people),

@@ -147,7 +147,7 @@ export class Office {
     const on: { older?: () => void; deleted?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
     // What a crash left half built goes, where nobody else may be building.
     await around.locks.request(OPEN_LOCK, () => deleteOthers(around.databaseName), "if free");
-    const letGo = await shareHouse(around);
+    const letGo = await holdDatabaseOpen(around);
     const name = await currentDatabaseName(around.databaseName);
     const database = openDatabase(name, undefined, {
       onNewer: () => on.older?.(),
@@ -336,7 +336,7 @@ export class Office {
   }
 
   /** Lets go of the database, here and in the other tabs, so that another may take its place. */
-  leaveHouse(): void {
+  leaveDatabase(): void {
     this.channel.post({ kind: "leave" } satisfies Word);
     this.letGo();
     this.state.change({ isAway: true });
@@ -521,7 +521,7 @@ function notesThatDiffer(before: string, now: Written): string[] {
 }
 
 /** Shares the house with the other tabs until what is given back is called. */
-function shareHouse({ locks }: Surroundings): Promise<() => void> {
+function holdDatabaseOpen({ locks }: Surroundings): Promise<() => void> {
   return new Promise((shared) => {
     void locks.request(OPEN_LOCK, () => new Promise<void>((letGo) => shared(letGo)), "shared");
   });

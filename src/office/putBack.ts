@@ -13,7 +13,7 @@ import { databaseId } from "@/store/runRepository";
 import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
 import { takeBack } from "./handOver";
-import { moveHouse } from "./moveHouse";
+import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
 import { restoreServerPart } from "./serverPart";
 
@@ -76,7 +76,7 @@ export async function dropReady({ name }: ReadyBackup): Promise<void> {
 export async function putBack(office: Office, { name, manifest, server, isElsewhere }: ReadyBackup): Promise<void> {
   const { around } = office;
   if (server !== undefined) await restoreServerPart(around, server);
-  await moveHouse(office, {
+  await swapDatabase(office, {
     name,
     first: () => takeBackAll(office),
     why: `The backup of ${formatDay(dayOfInstant(manifest.madeAt), "long")} was put back`,
@@ -114,7 +114,7 @@ export async function takeBackAll(office: Office): Promise<void> {
 
 /** Puts the database that stood there before back in its place, and lets the present one go; what left since is known then. */
 export async function takePutBack(office: Office, former: FormerDatabase): Promise<void> {
-  await moveHouse(office, {
+  await swapDatabase(office, {
     ...{ name: former.name, why: "", keepFormer: false },
     first: () => takeBackAll(office),
     fill: async (from, to) => {

@@ -6,7 +6,7 @@ import { demoSchool } from "@/demo/demoSchool";
 import { deleteDatabase, openDatabase } from "@/store/openDatabase";
 import { currentDatabaseName, formerDatabase, useDatabase } from "@/store/whichDatabase";
 import { closeYear } from "./closeYear";
-import { moveHouse } from "./moveHouse";
+import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
 import { readyBackup, takePutBack } from "./putBack";
 import { TestBrowser } from "./testing";
@@ -140,7 +140,7 @@ test("another database takes the place of this one whole or not at all, wherever
   const office = await before();
   await office.commit(adding("notes", [noteNamed("first")]), ABOUT);
   // It breaks off while it is filled.
-  const failing = moveHouse(office, {
+  const failing = swapDatabase(office, {
     ...{ why: "", keepFormer: false },
     fill: async (_from, to) => {
       await to.notes.add(noteNamed("half"));

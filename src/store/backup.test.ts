@@ -17,7 +17,7 @@ import { BACKED_UP, backupSource, snapshot } from "./backupSource";
 import { fillDatabase } from "./fillDatabase";
 import { replaceEverything } from "./loadWorld";
 import { openDatabase, type VineDatabase } from "./openDatabase";
-import { recordPutter } from "./putRecords";
+import { recordWriter } from "./putRecords";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
 import { TABLES } from "./tables";
 import { anythingOf } from "./testing/randomRecords";
@@ -226,12 +226,12 @@ test.each(SCHEMA_VERSIONS.map(({ version }) => version))(
     const asked = { passphrase: undefined, madeAt: 1, server: undefined };
     await writeBackup(source, writable, asked, QUIET);
     const restored = newId();
-    const putter = recordPutter();
-    await putter.compareWith(newId());
-    const target = fillDatabase(restored, putter);
+    const restoreWriter = recordWriter();
+    await restoreWriter.compareWith(newId());
+    const target = fillDatabase(restored, restoreWriter);
     const { manifest } = await readBackup(await blob, undefined, undefined, target, QUIET);
     // What was brought along is compared, each record once.
-    const found = (await putter.differences()).find(({ what }) => what === "students");
+    const found = (await restoreWriter.differences()).find(({ what }) => what === "students");
     expect(found).toMatchObject({ inBackup: dump.students.length, onlyInBackup: dump.students.length, here: 0 });
     target.close();
     expect(manifest.dataVersion).toBe(version);

@@ -2,14 +2,14 @@ import type { BackupTarget } from "@/core/backup/backupParts";
 import { BackupProblem } from "@/core/backup/manifest";
 import { FILES } from "./backupSource";
 import { openDatabase, type VineDatabase } from "./openDatabase";
-import { openAtVersion, type RecordPutter, recordPutter } from "./putRecords";
+import { openAtVersion, type RecordWriter, recordWriter } from "./putRecords";
 import { NEWEST_VERSION } from "./schemaVersions";
 
 /**
  * A new database that a backup is read into. Data of an older version is laid down as that version had it, and brought along
  * by the same steps as in a browser that was updated.
  */
-export function fillDatabase(name: string, putter: RecordPutter = recordPutter()): BackupTarget & { close(): void } {
+export function fillDatabase(name: string, restoreWriter: RecordWriter = recordWriter()): BackupTarget & { close(): void } {
   let database: VineDatabase | undefined;
   let version = NEWEST_VERSION;
   const counts = new Map<string, number>();
@@ -27,7 +27,7 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
     },
     async put(table, lines) {
       const { records } = lines;
-      const fault = await putter.put({ name, dataVersion: version }, table, lines);
+      const fault = await restoreWriter.put({ name, dataVersion: version }, table, lines);
       if (fault) throw new BackupProblem(fault);
       counts.set(table, (counts.get(table) ?? 0) + records);
     },
@@ -44,7 +44,7 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
       for (const [table, count] of counts)
         if ((await opened().table(table).count()) !== count) throw new BackupProblem("damaged");
       opened().close();
-      const fault = version === NEWEST_VERSION ? undefined : await putter.bringAlong(name);
+      const fault = version === NEWEST_VERSION ? undefined : await restoreWriter.bringAlong(name);
       if (fault) throw new BackupProblem(fault);
       database = openDatabase(name);
       // Every school has settings.
@@ -52,7 +52,7 @@ export function fillDatabase(name: string, putter: RecordPutter = recordPutter()
         throw new BackupProblem("damaged");
     },
     close: () => {
-      putter.end();
+      restoreWriter.end();
       database?.close();
     },
   };

@@ -9,7 +9,7 @@ import { TABLES, type TableName } from "./tables";
 import { WhatDiffers } from "./whatDiffers";
 
 /** Puts records of a backup, and tells how they differ from what is here; beside whoever reads the backup. */
-export interface RecordPutter {
+export interface RecordWriter {
   /** Reads what is in the database of a name here, so that what comes is held against it. */
   compareWith(hereName: string): Promise<void>;
   /** Puts records of a table, whose text is let go, into the database of a name; gives what is wrong with them. */
@@ -37,7 +37,7 @@ export function openAtVersion(name: string, dataVersion: number): VineDatabase {
 }
 
 /** Puts records into databases of this thread. */
-export function recordPutter(): RecordPutter {
+export function recordWriter(): RecordWriter {
   const whatDiffers = new WhatDiffers();
   let opened: VineDatabase | undefined;
   /** What is of the present version. */

@@ -4,7 +4,7 @@ import { expect, test } from "vitest";
 import type { BackupDifference } from "@/core/backup/difference";
 import { isFinal, type LetterState } from "@/core/delivery/letterState";
 import { openDatabase, type VineDatabase } from "./openDatabase";
-import { recordPutter } from "./putRecords";
+import { recordWriter } from "./putRecords";
 import { NEWEST_VERSION } from "./schemaVersions";
 import { TABLES } from "./tables";
 import { anythingOf } from "./testing/randomRecords";
@@ -49,28 +49,28 @@ test("what differs is told as a slow comparison of both tells it, in whatever or
       fc.boolean(),
       async (tables, isTurned, isBeside) => {
         const here = openDatabase(newId());
-        const putter = recordPutter();
+        const restoreWriter = recordWriter();
         const into = { name: newId(), dataVersion: NEWEST_VERSION };
         const backup = openDatabase(into.name);
         for (const [place, rows] of tables.entries()) {
           const ours = rows.flatMap(({ record, where }) => (where === "backup" ? [] : [record]));
           await here.table(SOME[place] ?? "").bulkPut(ours);
         }
-        const compared = putter.compareWith(here.name);
+        const compared = restoreWriter.compareWith(here.name);
         if (!isBeside) await compared;
         for (const [place, rows] of tables.entries()) {
           const theirs = rows.flatMap(({ record, other, where }) =>
             where === "here" ? [] : [where === "changed" ? { ...other, id: record.id } : record],
           );
           if (isTurned) theirs.reverse();
-          expect(await putter.put(into, SOME[place] ?? "", linesOf(theirs))).toBeUndefined();
+          expect(await restoreWriter.put(into, SOME[place] ?? "", linesOf(theirs))).toBeUndefined();
         }
         await compared;
-        const told = await putter.differences();
+        const told = await restoreWriter.differences();
         expect(told.filter(({ what }) => SOME.some((one) => one === what))).toEqual(
           (await slowly(backup, here)).sort((a, b) => SOME.indexOf(a.what as never) - SOME.indexOf(b.what as never)),
         );
-        putter.end();
+        restoreWriter.end();
         await backup.delete();
         await here.delete();
       },
@@ -91,10 +91,10 @@ test("a backup is no worse where what is here can't be read; who asked to compar
     const opening = indexedDB.open(name, 10_000);
     opening.onsuccess = () => done(opening.result.close());
   });
-  const putter = recordPutter();
-  const compared = putter.compareWith(name);
+  const restoreWriter = recordWriter();
+  const compared = restoreWriter.compareWith(name);
   await expect(compared).rejects.toThrow();
   const into = { name: newId(), dataVersion: NEWEST_VERSION };
-  expect(await putter.put(into, "talks", linesOf([]))).toBeUndefined();
-  putter.end();
+  expect(await restoreWriter.put(into, "talks", linesOf([]))).toBeUndefined();
+  restoreWriter.end();
 });

@@ -1,7 +1,7 @@
 import "@/core/model/zodWithoutEval";
 import * as Comlink from "comlink";
-import { recordPutter } from "@/store/putRecords";
+import { recordWriter } from "@/store/putRecords";
 import { holdLifeLine } from "@/workers/life/lifeLine";
 
 holdLifeLine(self.name);
-Comlink.expose(recordPutter());
+Comlink.expose(recordWriter());

@@ -24,13 +24,13 @@ export interface Move {
  * says that it is the one. The page is to be loaded again then, also where it failed. Errors: what `fill` says; all is as
  * before then.
  */
-export async function moveHouse(office: Office, move: Move): Promise<void> {
+export async function swapDatabase(office: Office, move: Move): Promise<void> {
   const { around } = office;
   const base = around.databaseName;
   // What is laid in between would be of neither.
   await around.locks.request(LAYING_LOCK, async () => {
     await move.first?.();
-    office.leaveHouse();
+    office.leaveDatabase();
   });
   try {
     await around.locks.request(OPEN_LOCK, async () => {
