@@ -3,7 +3,7 @@ import type { BackupProgress } from "@/core/backup/backupParts";
 import { dayOfInstant, MS_PER_DAY } from "@/core/model/day";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { backupPlace, changeBackupPlace } from "@/store/backupPlace";
-import { letGoOfTexts } from "@/store/letGoOfTexts";
+import { deleteTextsBefore } from "@/store/deleteTextsBefore";
 import { lettersUnderWay } from "@/store/roundRepository";
 import { deleteBackups } from "./folderFiles";
 import { MAKING_LOCK } from "./makingLock";
@@ -107,13 +107,13 @@ export class BackupDesk {
     this.unlessClosed(this.wantSince(day));
   }
 
-  /** Lets go of the words of old letters, where the teacher said after how long. */
-  async letGo(): Promise<void> {
+  /** Deletes the texts of old letters, where the teacher set after how long. */
+  async deleteOldTexts(): Promise<void> {
     const { database, world, around } = this.office;
     const { keepTextsDays } = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
     if (keepTextsDays === undefined) return;
     // Letters that are being made have files that nothing names yet.
-    await around.locks.request(MAKING_LOCK, () => letGoOfTexts(database, around.now() - keepTextsDays * MS_PER_DAY));
+    await around.locks.request(MAKING_LOCK, () => deleteTextsBefore(database, around.now() - keepTextsDays * MS_PER_DAY));
   }
 
   private async wantSince(day: string): Promise<void> {
@@ -126,7 +126,7 @@ export class BackupDesk {
     const today = dayOfInstant(this.office.around.now());
     if (this.lookedOn !== today) {
       this.lookedOn = today;
-      await this.letGo();
+      await this.deleteOldTexts();
     }
     const before = this.underWay;
     this.underWay = await lettersUnderWay(this.office.database);

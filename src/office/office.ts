@@ -81,7 +81,7 @@ type Everything = readonly [
 ];
 
 /** What one tab tells the others. */
-type Word =
+type TabMessage =
   | { readonly kind: "changed"; readonly keys: TouchedKeys; readonly at: number; readonly number: number }
   | { readonly kind: "replaced" }
   /** Another database takes the place of this one: every tab lets go of it, and is loaded again then. */
@@ -125,7 +125,7 @@ export class Office {
     this.state = new Observable(state);
     this.read = readingOf(database, around.now, around.databaseName);
     this.line = new PostLine(this);
-    this.channel = around.openChannel((word) => this.take(word as Word));
+    this.channel = around.openChannel((message) => this.take(message as TabMessage));
     on.older = () => this.state.change({ isOlder: true });
     on.deleted = () => this.state.change({ isDeleted: true });
     on.engineEnded = (isFirst) => {
@@ -147,7 +147,7 @@ export class Office {
     const on: { older?: () => void; deleted?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
     // What a crash left half built goes, where nobody else may be building.
     await around.locks.request(OPEN_LOCK, () => deleteOthers(around.databaseName), "if free");
-    const letGo = await holdDatabaseOpen(around);
+    const releaseDatabase = await holdDatabaseOpen(around);
     const name = await currentDatabaseName(around.databaseName);
     const database = openDatabase(name, undefined, {
       onNewer: () => on.older?.(),
@@ -170,7 +170,7 @@ export class Office {
         isAway: false,
       };
       const office = new Office(around, database, keeper, state, on);
-      office.endings.push(keeper.end, letGo);
+      office.endings.push(keeper.end, releaseDatabase);
       await office.inTurn(() => office.loadAnew());
       office.endings.push(
         watch(
@@ -182,7 +182,7 @@ export class Office {
     } catch (cause) {
       keeper.end();
       database.close();
-      letGo();
+      releaseDatabase();
       throw cause;
     }
   }
@@ -293,7 +293,7 @@ export class Office {
       );
       await this.loadAnew();
       this.plans.wake();
-      this.channel.post({ kind: "replaced" } satisfies Word);
+      this.channel.post({ kind: "replaced" } satisfies TabMessage);
     });
   }
 
@@ -332,22 +332,22 @@ export class Office {
 
   close(): void {
     this.channel.close();
-    this.letGo();
+    this.closeDatabase();
   }
 
-  /** Lets go of the database, here and in the other tabs, so that another may take its place. */
+  /** Closes the database here and in the other tabs, so that another can take its place. */
   leaveDatabase(): void {
-    this.channel.post({ kind: "leave" } satisfies Word);
-    this.letGo();
+    this.channel.post({ kind: "leave" } satisfies TabMessage);
+    this.closeDatabase();
     this.state.change({ isAway: true });
   }
 
   /** The place is taken, or all is as before: the other tabs are loaded again. */
   tellMoved(): void {
-    this.channel.post({ kind: "moved" } satisfies Word);
+    this.channel.post({ kind: "moved" } satisfies TabMessage);
   }
 
-  private letGo(): void {
+  private closeDatabase(): void {
     if (this.isClosed) return;
     this.isClosed = true;
     this.line.close();
@@ -405,7 +405,7 @@ export class Office {
     const at = this.around.now();
     if (!isEmptyChange(change)) await this.show(change, at);
     this.changesHeard.hear(number);
-    this.channel.post({ kind: "changed", keys: touchedKeys(change), at, number } satisfies Word);
+    this.channel.post({ kind: "changed", keys: touchedKeys(change), at, number } satisfies TabMessage);
     if (isEmptyChange(change)) return done;
     this.backups.changed();
     // Whoever wants no letters any more gets none of those that wait.
@@ -463,19 +463,19 @@ export class Office {
     });
   }
 
-  private take(word: Word): void {
-    if (word.kind === "moved") this.around.reload();
-    if (this.isClosed || word.kind === "moved") return;
-    if (word.kind === "leave") {
-      this.letGo();
+  private take(message: TabMessage): void {
+    if (message.kind === "moved") this.around.reload();
+    if (this.isClosed || message.kind === "moved") return;
+    if (message.kind === "leave") {
+      this.closeDatabase();
       this.state.change({ isAway: true });
       return;
     }
     const taken = this.inTurn(async () => {
-      if (word.kind === "replaced") return this.loadAnew();
-      const change = await this.changeToNow(word.keys);
-      if (!isEmptyChange(change)) await this.show(change, word.at);
-      this.changesHeard.hear(word.number);
+      if (message.kind === "replaced") return this.loadAnew();
+      const change = await this.changeToNow(message.keys);
+      if (!isEmptyChange(change)) await this.show(change, message.at);
+      this.changesHeard.hear(message.number);
       this.plans.stir();
     });
     this.unlessClosed(taken);
@@ -523,7 +523,7 @@ function notesThatDiffer(before: string, now: Written): string[] {
 /** Shares the house with the other tabs until what is given back is called. */
 function holdDatabaseOpen({ locks }: Surroundings): Promise<() => void> {
   return new Promise((shared) => {
-    void locks.request(OPEN_LOCK, () => new Promise<void>((letGo) => shared(letGo)), "shared");
+    void locks.request(OPEN_LOCK, () => new Promise<void>((release) => shared(release)), "shared");
   });
 }
 

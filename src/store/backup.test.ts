@@ -9,7 +9,7 @@ import { unzipSync } from "fflate";
 import { expect, test } from "vitest";
 import { BackupProblem, type Manifest } from "@/core/backup/manifest";
 import { Random } from "@/core/random";
-import { letGoAsBrowsersDo } from "@/core/testing/letGoAsBrowsersDo";
+import { releaseBuffersAsBrowsersDo } from "@/core/testing/releaseBuffersAsBrowsersDo";
 import { demoSchool } from "@/demo/demoSchool";
 import { readBackup } from "@/workers/backup/readBackup";
 import { writeBackup } from "@/workers/backup/writeBackup";
@@ -27,7 +27,7 @@ const QUICK = 4;
 /** What holds files, under the names of all versions. */
 const FILE_TABLES = ["files", "enclosedFiles", "meta"];
 let ids = 0;
-letGoAsBrowsersDo();
+releaseBuffersAsBrowsersDo();
 const newId = () => `id-${++ids}`;
 
 /** A database with a few records of every table, whatever their schemas allow. */

@@ -1,6 +1,6 @@
 import type { RecordLines } from "@/core/backup/backupParts";
 import type { BackupDifference } from "@/core/backup/difference";
-import { letGo } from "@/core/backup/letGo";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { asBackupProblem, type BackupFault, BackupProblem } from "@/core/backup/manifest";
 import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
@@ -51,7 +51,7 @@ export function recordWriter(): RecordWriter {
       faultOf(async () => {
         opened ??= openAtVersion(name, dataVersion);
         const records = recordsOf(lines.text);
-        letGo(lines.text);
+        releaseBuffer(lines.text);
         // Older data is looked at once it was brought along.
         if (dataVersion === NEWEST_VERSION) await take(table as TableName, records, opened);
         // Twice as many looks at the disk where each record must be new; whoever fills a database counts in the end.

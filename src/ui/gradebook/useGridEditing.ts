@@ -231,10 +231,10 @@ export function useGridEditing({ rowKeys, columns, cellAt }: GridCells): GridEdi
     pressIn: (cell) => {
       pressed.current = cell;
       // Wherever it is let go.
-      const letGo = () => {
+      const endDrag = () => {
         pressed.current = undefined;
       };
-      window.addEventListener("pointerup", letGo, { once: true });
+      window.addEventListener("pointerup", endDrag, { once: true });
     },
     dragInto: (cell) => {
       if (!pressed.current) return;

@@ -16,7 +16,7 @@ import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 import { BackupSheet } from "./data/BackupSheet";
-import { LettingGoSheet } from "./data/LettingGoSheet";
+import { OldTextsSheet } from "./data/OldTextsSheet";
 import { RestoreSheet } from "./data/RestoreSheet";
 import { YearSheet } from "./data/YearSheet";
 import { LetterHeadSheet } from "./LetterHeadSheet";
@@ -47,7 +47,7 @@ export function SettingsScreen() {
             <RestoreSheet />
             <StatementsSheet />
             <LookSheet />
-            <LettingGoSheet />
+            <OldTextsSheet />
             <YearSheet />
             <DataSheet />
           </div>

@@ -3,7 +3,7 @@ import { hkdf } from "@noble/hashes/hkdf.js";
 import { sha256 } from "@noble/hashes/sha2.js";
 import { utf8ToBytes } from "@noble/hashes/utils.js";
 import type { Decrypter } from "age-encryption";
-import { letGo } from "@/core/backup/letGo";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import type { BytesAnywhere } from "./bytesAnywhere";
 
 /** The payload of the age format (age-encryption.org/v1) comes in chunks of so many bytes, each with a tag. */
@@ -46,7 +46,7 @@ export async function ageBytes(file: Blob, decrypter: Decrypter): Promise<BytesA
         chacha20poly1305(key, chunkNonce(place, place === chunks - 1)).decrypt(chunk, into);
         length += into.length;
       }
-      letGo(bytes);
+      releaseBuffer(bytes);
       const skipped = from - first * CHUNK_BYTES;
       return open.subarray(skipped, Math.min(length, to - first * CHUNK_BYTES));
     },

@@ -1,12 +1,12 @@
 import * as fc from "fast-check";
 import { expect, test } from "vitest";
-import { letGoAsBrowsersDo } from "@/core/testing/letGoAsBrowsersDo";
+import { releaseBuffersAsBrowsersDo } from "@/core/testing/releaseBuffersAsBrowsersDo";
 import { ByteWindows } from "./byteWindows";
 
 const MEGABYTE = 1_048_576;
 const SIZE = 15 * MEGABYTE + 7;
 
-letGoAsBrowsersDo();
+releaseBuffersAsBrowsersDo();
 
 const plain = Uint8Array.from({ length: SIZE }, (_, place) => (place * 31 + (place >> 16)) % 251);
 

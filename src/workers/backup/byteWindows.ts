@@ -1,5 +1,5 @@
 import { Reader } from "@zip.js/zip.js/index-native.js";
-import { letGo } from "@/core/backup/letGo";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { CHUNK_BYTES } from "./ageBytes";
 import type { BytesAnywhere } from "./bytesAnywhere";
 
@@ -40,7 +40,7 @@ export class ByteWindows extends Reader<BytesAnywhere> {
     if (this.windows.size > MOST_WINDOWS) {
       this.windows.delete(oldest);
       // Whoever waits for it was there before, and is told before.
-      old.then(letGo, () => undefined);
+      old.then(releaseBuffer, () => undefined);
     }
     return window;
   }

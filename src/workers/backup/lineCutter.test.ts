@@ -1,9 +1,9 @@
 import * as fc from "fast-check";
 import { expect, test } from "vitest";
-import { letGoAsBrowsersDo } from "@/core/testing/letGoAsBrowsersDo";
+import { releaseBuffersAsBrowsersDo } from "@/core/testing/releaseBuffersAsBrowsersDo";
 import { LineCutter } from "./lineCutter";
 
-letGoAsBrowsersDo();
+releaseBuffersAsBrowsersDo();
 
 test("however a table comes in, its pieces are whole lines, and all of them", () => {
   const line = fc.oneof(

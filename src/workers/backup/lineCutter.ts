@@ -1,5 +1,5 @@
 import type { RecordLines } from "@/core/backup/backupParts";
-import { letGo } from "@/core/backup/letGo";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { BackupProblem, LONGEST_LINE } from "@/core/backup/manifest";
 
 const NEWLINE = 10;
@@ -42,7 +42,7 @@ export class LineCutter {
     if (this.length + bytes.length > piece.length) {
       this.piece = new Uint8Array(2 * (this.length + bytes.length));
       this.piece.set(piece.subarray(0, this.length));
-      letGo(piece);
+      releaseBuffer(piece);
     }
     this.piece.set(bytes, this.length);
     this.length += bytes.length;

@@ -8,7 +8,7 @@ import type {
   OpenedBackup,
   RecordLines,
 } from "@/core/backup/backupParts";
-import { letGo } from "@/core/backup/letGo";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import {
   asBackupProblem,
   BACKUP_FORMAT,
@@ -77,7 +77,7 @@ export async function readBackup(
     const readFiles = async () => {
       const laid = new Batches<FileBytes>(BYTES_AT_ONCE, async (some) => {
         await target.putFiles(some);
-        for (const { bytes } of some) letGo(bytes);
+        for (const { bytes } of some) releaseBuffer(bytes);
       });
       const read = someAtOnce(files, async ([sha256, length]) => {
         const bytes =
@@ -182,7 +182,7 @@ async function eachChunk(
       bytes += chunk.length;
       if (bytes > most) throw new BackupProblem("damaged");
       await take(chunk);
-      letGo(chunk);
+      releaseBuffer(chunk);
     },
   });
   await part.getData(sink, { checkSignature });

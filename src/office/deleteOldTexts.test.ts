@@ -217,10 +217,10 @@ test("words of old letters are let go, and that they were sent stays", async () 
   const roundId = await send(office);
   await until(async () => (await office.read.lettersOfRound(roundId)).every(({ state }) => state === "accepted"));
   await changeSettings(office, { keepTextsDays: 30 });
-  await office.backups.letGo();
+  await office.backups.deleteOldTexts();
   expect(await office.database.letterBlocks.count()).toBeGreaterThan(0);
   await world.pass(31 * DAY_MS);
-  await office.backups.letGo();
+  await office.backups.deleteOldTexts();
   expect(await office.database.letterBlocks.count()).toBe(0);
   expect((await office.read.lettersOfRound(roundId)).length).toBeGreaterThan(0);
 });

@@ -15,7 +15,7 @@ const FOREVER = { duration: Number.POSITIVE_INFINITY };
 const WORD = "erase";
 
 /** What is held about one person, as a file for a family that asks; and the way to erase somebody. */
-export function LettingGoSheet() {
+export function OldTextsSheet() {
   const { office, world } = useVine();
   const listId = useId();
   const [typed, setTyped] = useState("");

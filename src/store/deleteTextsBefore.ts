@@ -4,10 +4,10 @@ import { dropWords } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 
 /**
- * Lets go of the words and files of letters that were made before a moment (ms since the epoch), and of what searches read of
- * them; that they were sent stays. Gives how many letters that were.
+ * Deletes the texts and files of letters made before a moment (ms since the epoch), and what searches read of them; that they
+ * were sent stays. Returns how many letters that were.
  */
-export async function letGoOfTexts(database: VineDatabase, before: number): Promise<number> {
+export async function deleteTextsBefore(database: VineDatabase, before: number): Promise<number> {
   const rounds = await database.rounds.where("createdAt").below(before).toArray();
   let gone = 0;
   for (const { id } of rounds) {
@@ -27,12 +27,12 @@ export async function letGoOfTexts(database: VineDatabase, before: number): Prom
       },
     );
   }
-  if (gone > 0) await letGoOfFiles(database);
+  if (gone > 0) await deleteUnneededFiles(database);
   return gone;
 }
 
 /** Takes out the files that nothing names any more. One that is being enclosed at this moment is kept with its draft. */
-async function letGoOfFiles(database: VineDatabase): Promise<void> {
+async function deleteUnneededFiles(database: VineDatabase): Promise<void> {
   const needed = new Set<string>();
   await everyRowOf(database, (_table, rows) => needFiles(rows, needed));
   const all = (await database.enclosedFiles.toCollection().primaryKeys()) as string[];
