@@ -113,7 +113,9 @@ export class BackupDesk {
     const { keepTextsDays } = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
     if (keepTextsDays === undefined) return;
     // Letters that are being made have files that nothing names yet.
-    await around.locks.request(MAKING_LOCK, () => deleteTextsBefore(database, around.now() - keepTextsDays * MS_PER_DAY));
+    await around.locks.request(MAKING_LOCK, () =>
+      deleteTextsBefore(database, around.now() - keepTextsDays * MS_PER_DAY),
+    );
   }
 
   private async wantSince(day: string): Promise<void> {

@@ -1,7 +1,7 @@
 import { type ClassEnds, closeYearInto } from "@/store/closeYearInto";
-import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
 import { takeBackAll } from "./putBack";
+import { swapDatabase } from "./swapDatabase";
 
 /**
  * Closes the year: scores and rounds go, families, notes, templates, rubrics and recipes stay, classes go on or end. What was

@@ -3,8 +3,8 @@ import { mailId } from "@/core/families/mailId";
 import { eraseInto } from "@/store/eraseInto";
 import { ask } from "./ask";
 import { takeBack } from "./handOver";
-import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
+import { swapDatabase } from "./swapDatabase";
 
 /**
  * Erases somebody with all that names them: here, in a fresh database, since browsers keep what was deleted for a while; and

@@ -11,9 +11,9 @@ import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { messageIdOf } from "@/post/edge/messageId";
 import { eventsOf } from "@/post/testing";
-import { keepPress } from "@/store/keepPress";
 import { logPlace } from "@/store/logPlace";
 import { openDatabase } from "@/store/openDatabase";
+import { savePendingSend } from "@/store/pendingSends";
 import { takeBack } from "./handOver";
 import type { Office } from "./office";
 import { printLetters } from "./printLetters";
@@ -297,28 +297,28 @@ describe("a round without a browser", () => {
     const rounds = await again.read.roundsNewestFirst();
     expect(rounds.map(({ noteId }) => noteId)).toEqual([note.id]);
     expect(await again.read.lettersOfRound(rounds[0]?.id ?? "")).toHaveLength(rounds[0]?.letterCount ?? -1);
-    expect(await again.read.unfinishedPresses()).toEqual([]);
+    expect(await again.read.pendingSends()).toEqual([]);
   });
 
-  test("a press of long ago, and one that meets something new to look at, wait for a word and say why", async () => {
+  test("a send of long ago, and one that meets something new to look at, wait for a word and say why", async () => {
     const office = await browser.open(school);
     const note = await noteTo(office, "note-left", 4);
     const at = Date.now();
-    const press = { roundId: "left", note, choices: NOW, screen: "Notes", at, tries: 1 };
-    await keepPress(office.database, { ...press, roundId: "old", at: at - 2 * 60 * 60_000 });
-    await keepPress(office.database, {
-      ...press,
+    const pending = { roundId: "left", note, choices: NOW, screen: "Notes", at, tries: 1 };
+    await savePendingSend(office.database, { ...pending, roundId: "old", at: at - 2 * 60 * 60_000 });
+    await savePendingSend(office.database, {
+      ...pending,
       note: { ...note, id: "note-new", subject: { type: "doc", content: [] } },
     });
     await goOnSending(office);
-    const [old, left] = await office.read.unfinishedPresses();
+    const [old, left] = await office.read.pendingSends();
     expect([old?.problem, left?.problem]).toEqual([
       expect.stringContaining("more than an hour ago"),
       expect.stringContaining("must be mended first"),
     ]);
     expect(await office.read.roundsNewestFirst()).toEqual([]);
-    await office.forgetPress("old");
-    expect(await office.read.unfinishedPresses()).toHaveLength(1);
+    await office.forgetPendingSend("old");
+    expect(await office.read.pendingSends()).toHaveLength(1);
   });
 
   test("on paper a letter goes with all that is enclosed; to a no only alone, and never by mail", async () => {

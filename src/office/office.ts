@@ -25,10 +25,10 @@ import { type Commit, commitChange } from "@/store/commitChange";
 import { type CountedChanges, countedChanges } from "@/store/countedChanges";
 import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
-import { forgetPress } from "@/store/keepPress";
 import { markRead } from "@/store/keepReply";
 import { ensureSettings, isUntouched, loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
 import { openDatabase, refuseNewerData, type VineDatabase } from "@/store/openDatabase";
+import { forgetPendingSend } from "@/store/pendingSends";
 import { writtenAbout } from "@/store/roundRepository";
 import { rowsNow, type TouchedKeys, touchedKeys } from "@/store/rowsNow";
 import { dropUnfinished, keepRound, type StagedLetters } from "@/store/stageLetters";
@@ -313,8 +313,8 @@ export class Office {
   }
 
   /** What was sent and could not go on after its page was closed is not wanted any more. */
-  forgetPress(roundId: string): Promise<void> {
-    return forgetPress(this.database, roundId);
+  forgetPendingSend(roundId: string): Promise<void> {
+    return forgetPendingSend(this.database, roundId);
   }
 
   markRead(replyIds: readonly string[]): Promise<void> {

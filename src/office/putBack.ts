@@ -13,9 +13,9 @@ import { databaseId } from "@/store/runRepository";
 import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
 import { takeBack } from "./handOver";
-import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
 import { restoreServerPart } from "./serverPart";
+import { swapDatabase } from "./swapDatabase";
 
 /** A backup that was read whole and lies ready; nothing was changed yet. */
 export interface ReadyBackup {

@@ -3,12 +3,12 @@ import { backupPlace } from "@/store/backupPlace";
 import * as notes from "@/store/findNote";
 import { findDraft } from "@/store/keepDraft";
 import * as files from "@/store/keepFile";
-import { unfinishedPresses } from "@/store/keepPress";
 import * as replies from "@/store/keepReply";
 import { keptByName } from "@/store/keptByName";
 import { laidRounds } from "@/store/laidRounds";
 import { isMadeUp, pastOfAssignment } from "@/store/loadWorld";
 import type { VineDatabase } from "@/store/openDatabase";
+import { pendingSends } from "@/store/pendingSends";
 import { plansWaitForWord } from "@/store/restored";
 import * as rounds from "@/store/roundRepository";
 import * as runs from "@/store/runRepository";
@@ -67,7 +67,7 @@ export function readingOf(database: VineDatabase, now: () => number, base = data
     talliesByRound: of(rounds.talliesByRound),
     templatesByName: of(templatesByName),
     troubledLetters: of(rounds.troubledLetters),
-    unfinishedPresses: of(unfinishedPresses),
+    pendingSends: of(pendingSends),
     unsentFeedback: of(unsentFeedback),
     waitingAnswers: of(families.waitingAnswers),
     wholeLetters: of(rounds.wholeLetters),

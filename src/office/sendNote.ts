@@ -1,8 +1,8 @@
 import { isCaution, isStop } from "@/core/check/finding";
 import { type KeyedDraft, keyedDraft } from "@/core/delivery/keyedLetter";
 import type { LaidRound } from "@/core/delivery/laidRound";
+import { type PendingSend, type SendingChoices, whyNotGoOn } from "@/core/delivery/pendingSend";
 import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
-import { type Press, type SendingChoices, whyNotGoOn } from "@/core/delivery/press";
 import type { Round, WholeLetter } from "@/core/delivery/round";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/togetherDrafts";
@@ -12,7 +12,7 @@ import { enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { missingFiles } from "@/store/keepFile";
-import { forgetPress, keepPress, unfinishedPresses } from "@/store/keepPress";
+import { forgetPendingSend, pendingSends, savePendingSend } from "@/store/pendingSends";
 import { markRealConfirmed } from "@/store/roundRepository";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
 import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
@@ -48,19 +48,19 @@ export async function sendNote(
   screen: string,
   onFinished: (letters: number) => void = () => undefined,
 ): Promise<Sent> {
-  const before = (await unfinishedPresses(office.database)).find((press) => press.note.id === note.id);
+  const before = (await pendingSends(office.database)).find((pending) => pending.note.id === note.id);
   if (before && before.problem === undefined)
     return { ok: false, problem: "It was sent a moment ago, and its letters are being finished. Nothing goes twice." };
   const at = office.around.now();
-  const press = { roundId: office.around.newId(), note, choices, screen, at, tries: 1 };
+  const pending = { roundId: office.around.newId(), note, choices, screen, at, tries: 1 };
   // No other tab takes letters that are being made for what a crash left.
   return office.around.locks.request(MAKING_LOCK, async () => {
-    await keepPress(office.database, press);
+    await savePendingSend(office.database, pending);
     try {
-      return await sendInTurn(office, press, onFinished);
+      return await sendInTurn(office, pending, onFinished);
     } finally {
-      // Whether it went or why it did not is said at once; only a page that is gone leaves the press behind.
-      await forgetPress(office.database, press.roundId);
+      // Whether it went or why it did not is said at once; only a page that is gone leaves it pending.
+      await forgetPendingSend(office.database, pending.roundId);
     }
   });
 }
@@ -68,23 +68,23 @@ export async function sendNote(
 /** Goes on with what was sent before the page was closed; what can't go on by itself is kept with the reason. */
 export async function goOnSending(office: Office): Promise<void> {
   const { database, around } = office;
-  for (const { roundId } of await unfinishedPresses(database)) {
+  for (const { roundId } of await pendingSends(database)) {
     await around.locks.request(MAKING_LOCK, async () => {
       // Another tab may have finished it while this one waited.
-      const press = (await unfinishedPresses(database)).find((one) => one.roundId === roundId);
-      if (!press || press.problem !== undefined) return;
-      const why = whyNotGoOn(press, around.now());
-      if (why === undefined) await keepPress(database, { ...press, tries: press.tries + 1 });
-      const problem = why ?? (await whyUnsent(office, press));
-      if (problem !== undefined) await keepPress(database, { ...press, problem });
+      const pending = (await pendingSends(database)).find((one) => one.roundId === roundId);
+      if (!pending || pending.problem !== undefined) return;
+      const why = whyNotGoOn(pending, around.now());
+      if (why === undefined) await savePendingSend(database, { ...pending, tries: pending.tries + 1 });
+      const problem = why ?? (await whyUnsent(office, pending));
+      if (problem !== undefined) await savePendingSend(database, { ...pending, problem });
     });
   }
 }
 
 /** Sends once more what a closed page left; gives why it can't go, in words, where it can't. */
-async function whyUnsent(office: Office, press: Press): Promise<string | undefined> {
+async function whyUnsent(office: Office, pending: PendingSend): Promise<string | undefined> {
   try {
-    const sent = await sendInTurn(office, press);
+    const sent = await sendInTurn(office, pending);
     return sent.ok ? undefined : sent.problem;
   } catch (cause) {
     return `Its letters could not be finished, so nothing was sent. (${(cause as Error).message})`;
@@ -93,7 +93,7 @@ async function whyUnsent(office: Office, press: Press): Promise<string | undefin
 
 async function sendInTurn(
   office: Office,
-  { roundId, note, choices, screen }: Press,
+  { roundId, note, choices, screen }: PendingSend,
   onFinished: (letters: number) => void = () => undefined,
 ): Promise<Sent> {
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
@@ -178,7 +178,7 @@ async function obstacle(
   return undefined;
 }
 
-/** What the check found that was not seen when the press came: a word may have been typed, or a score come in. */
+/** What the check found that was not seen when it was sent: a word may have been typed, or a score may have come in. */
 function newFindings(
   { check, letterCount }: RoundBegun,
   seenCautions: readonly string[],

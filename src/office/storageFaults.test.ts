@@ -6,9 +6,9 @@ import { demoSchool } from "@/demo/demoSchool";
 import { deleteDatabase, openDatabase } from "@/store/openDatabase";
 import { currentDatabaseName, formerDatabase, useDatabase } from "@/store/whichDatabase";
 import { closeYear } from "./closeYear";
-import { swapDatabase } from "./swapDatabase";
 import type { Office } from "./office";
 import { readyBackup, takePutBack } from "./putBack";
+import { swapDatabase } from "./swapDatabase";
 import { TestBrowser } from "./testing";
 
 // What the disk does is never the end of anything: what was kept stays whole, and it is said what is safe.

@@ -9,7 +9,10 @@ import { NEWEST_VERSION } from "./schemaVersions";
  * A new database that a backup is read into. Data of an older version is laid down as that version had it, and brought along
  * by the same steps as in a browser that was updated.
  */
-export function fillDatabase(name: string, restoreWriter: RecordWriter = recordWriter()): BackupTarget & { close(): void } {
+export function fillDatabase(
+  name: string,
+  restoreWriter: RecordWriter = recordWriter(),
+): BackupTarget & { close(): void } {
   let database: VineDatabase | undefined;
   let version = NEWEST_VERSION;
   const counts = new Map<string, number>();

@@ -1,7 +1,7 @@
 import type { RecordLines } from "@/core/backup/backupParts";
 import type { BackupDifference } from "@/core/backup/difference";
-import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { asBackupProblem, type BackupFault, BackupProblem } from "@/core/backup/manifest";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { everyRowOf } from "./everyRowOf";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import { NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";

@@ -5,9 +5,9 @@ import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSch
 import { searchedWords } from "@/core/delivery/searchedWords";
 import { type Commit, commitChange } from "./commitChange";
 import { tallyOf } from "./countAnew";
-import { forgetPress } from "./keepPress";
 import { dropLetters, keepWords } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
+import { forgetPendingSend } from "./pendingSends";
 import type { RecordOf } from "./tables";
 
 /** What is known of a round's letters beside themselves while they are made, some at a time. */
@@ -57,7 +57,7 @@ export function keepRound(
 ): Promise<Commit> {
   const about = { words: `“${round.noteName}”: ${round.summary}`, screen, kind: "round" } as const;
   return commitChange(database, wanted, about, now, async () => {
-    await forgetPress(database, round.id);
+    await forgetPendingSend(database, round.id);
     await database.rounds.add(roundSchema.parse({ ...round, tally: await tallyOf(database, round.id) }));
     if (announced) await database.laidRounds.put(laidRoundSchema.parse(announced));
     await database.roundPeople.add({ id: round.id, people: staged.people });

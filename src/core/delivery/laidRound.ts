@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { noteSchema } from "../model/note";
-import { sendingChoicesSchema } from "./press";
+import { sendingChoicesSchema } from "./pendingSend";
 
 /** A round whose letters are made anew until they leave: the run of a plan, or one that was announced for a time. */
 export const laidRoundSchema = z.object({

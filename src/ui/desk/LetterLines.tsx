@@ -10,8 +10,8 @@ import { useVine } from "@/ui/shared/VineContext";
 /** What was sent while its page was closed before all letters were finished. */
 export function UnfinishedLines() {
   const { office } = useVine();
-  const presses = useKept((read) => read.unfinishedPresses(), []) ?? [];
-  return presses.map(({ roundId, note, problem }) => (
+  const pending = useKept((read) => read.pendingSends(), []) ?? [];
+  return pending.map(({ roundId, note, problem }) => (
     <li key={roundId}>
       <div className="line-main">
         <strong>“{note.name || "Note without a name"}”</strong>{" "}
@@ -24,7 +24,7 @@ export function UnfinishedLines() {
       </div>
       {problem !== undefined && (
         <>
-          <Button size="sm" variant="link" onClick={() => office.forgetPress(roundId)}>
+          <Button size="sm" variant="link" onClick={() => office.forgetPendingSend(roundId)}>
             Put away
           </Button>
           <Link className="btn btn-outline-primary btn-sm" href={`/notes/${note.id}`}>

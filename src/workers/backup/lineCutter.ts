@@ -1,6 +1,6 @@
 import type { RecordLines } from "@/core/backup/backupParts";
-import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { BackupProblem, LONGEST_LINE } from "@/core/backup/manifest";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 
 const NEWLINE = 10;
 /** What is put at once lies in the memory, as bytes and as records. */

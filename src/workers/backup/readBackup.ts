@@ -8,7 +8,6 @@ import type {
   OpenedBackup,
   RecordLines,
 } from "@/core/backup/backupParts";
-import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import {
   asBackupProblem,
   BACKUP_FORMAT,
@@ -24,6 +23,7 @@ import {
   SERVER_NAME,
   tablePart,
 } from "@/core/backup/manifest";
+import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { sha256Of } from "@/core/sha256Of";
 import { WorkerEnded } from "@/workers/life/mortal";
 import { ageBytes } from "./ageBytes";

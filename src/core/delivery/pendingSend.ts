@@ -19,7 +19,7 @@ export const sendingChoicesSchema = z.object({
 export type SendingChoices = z.infer<typeof sendingChoicesSchema>;
 
 /** That a note was sent, until its round is kept: what a closed page leaves unfinished goes on from it. */
-export const pressSchema = z.object({
+export const pendingSendSchema = z.object({
   /** The id that its round will have: it can be kept once only. */
   roundId: z.string(),
   note: noteSchema,
@@ -32,15 +32,15 @@ export const pressSchema = z.object({
   /** Why it does not go on by itself, in words. */
   problem: z.string().optional(),
 });
-export type Press = z.infer<typeof pressSchema>;
+export type PendingSend = z.infer<typeof pendingSendSchema>;
 
-/** How long after the press letters are still finished without asking, in ms. */
+/** For so long after it was sent a round is finished without asking, in ms. */
 const STILL_MEANT_MS = 60 * 60_000;
 /** A page that is closed by what is made in it is not to close forever. */
 const MOST_TRIES = 3;
 
-/** Why a press that was left unfinished is not gone on with by itself, in words; none where it is. `now` in ms since the epoch. */
-export function whyNotGoOn({ at, tries }: Press, now: number): string | undefined {
+/** Why an unfinished send does not continue by itself, in words; none if it does. `now` in ms since the epoch. */
+export function whyNotGoOn({ at, tries }: PendingSend, now: number): string | undefined {
   if (now - at > STILL_MEANT_MS)
     return "The page was closed before its letters were finished, more than an hour ago. Nothing was sent.";
   if (tries >= MOST_TRIES)
