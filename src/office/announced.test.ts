@@ -1,11 +1,11 @@
 import "fake-indexeddb/auto";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
-import { type LaidRound, newsWords } from "@/core/delivery/laidRound";
+import { newsWords, type ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { Note } from "@/core/model/note";
 import { startNote } from "@/core/starters/startNote";
-import { laidRounds, markOutdated } from "@/store/laidRounds";
 import { openDatabase } from "@/store/openDatabase";
+import { markOutdated, scheduledRounds } from "@/store/scheduledRounds";
 import { setFrozen } from "./announcedWord";
 import { turnPlan } from "./beginStanding";
 import { CHANGING_LOCK } from "./changingLock";
@@ -56,13 +56,13 @@ async function announce(office: Office, hours: number, alsoNew = false): Promise
   const choices = { seenCautions: findings.map(({ id }) => id), at, copy: false, together: false, alsoNew };
   const sent = await sendNote(office, note, choices, "Notes");
   if (!sent.ok) throw new Error(sent.problem);
-  await world.untilLaid(office);
+  await world.untilScheduled(office);
   return sent.roundId;
 }
 
 async function newsOf(office: Office, roundId: string): Promise<string> {
-  const laid = await office.database.laidRounds.get(roundId);
-  return laid?.news ? newsWords(laid.news) : "";
+  const scheduled = await office.database.laidRounds.get(roundId);
+  return scheduled?.news ? newsWords(scheduled.news) : "";
 }
 
 describe("a round announced for a time", () => {
@@ -72,7 +72,7 @@ describe("a round announced for a time", () => {
     const before = await come();
     const roundId = await announce(office, 3);
     await score(office, "q2", { Ana: 60, Ben: 100, Cy: 20 });
-    await world.untilLaid(office);
+    await world.untilScheduled(office);
     // Ana stands at 55 % now, Ben at 80, Cy at 55.
     expect(await newsOf(office, roundId)).toBe("1 letter changed, 1 fell away, 1 would come new");
     await world.pass(4 * HOUR);
@@ -86,11 +86,11 @@ describe("a round announced for a time", () => {
     await score(office, "q1", { Ana: 50, Ben: 90, Cy: 90 });
     const open = await announce(office, 3, true);
     const frozen = await announce(office, 4);
-    const laid = await office.database.laidRounds.get(frozen);
-    if (laid) await setFrozen(office, laid, true);
+    const scheduled = await office.database.laidRounds.get(frozen);
+    if (scheduled) await setFrozen(office, scheduled, true);
     const before = await come();
     await score(office, "q2", { Ana: 70, Ben: 10 });
-    await world.untilLaid(office);
+    await world.untilScheduled(office);
     expect(await newsOf(office, open)).toBe("1 letter changed");
     expect((await office.read.lettersOfRound(open)).map(({ studentName }) => studentName).sort()).toEqual([
       "Ana Reed",
@@ -111,7 +111,7 @@ describe("word of a change that is long on its way to the post room", () => {
       await score(office, "q1", { Ana: 50 });
       const before = await come();
       const roundId = await announce(office, 1);
-      const laid = async () => (await laidRounds(office.database)).find(({ id }) => id === roundId);
+      const scheduled = async () => (await scheduledRounds(office.database)).find(({ id }) => id === roundId);
       const { around, database } = office;
       let goOn: () => void = () => undefined;
       const mayGoOn = new Promise<void>((resolve) => {
@@ -126,12 +126,12 @@ describe("word of a change that is long on its way to the post room", () => {
       await markOutdated(database, [roundId], false);
       const telling = sendOutbox({ database, around: { ...around, fetch: slow } }, "outdated");
       await until(async () => isAsked);
-      if (what === "it is frozen meanwhile") await setFrozen(office, (await laid()) as LaidRound, true);
+      if (what === "it is frozen meanwhile") await setFrozen(office, (await scheduled()) as ScheduledRound, true);
       office.plans.stir();
-      await world.untilLaid(office);
+      await world.untilScheduled(office);
       goOn();
       await telling;
-      await world.untilLaid(office);
+      await world.untilScheduled(office);
       await world.pass(HOUR + 30_000);
       await until(async () => (await come()) === before + 1);
     },
@@ -142,14 +142,14 @@ describe("word of a change that is long on its way to the post room", () => {
     await score(office, "q1", { Ana: 50 });
     const before = await come();
     const roundId = await announce(office, 1);
-    const laid = async () => (await laidRounds(office.database)).find(({ id }) => id === roundId);
+    const scheduled = async () => (await scheduledRounds(office.database)).find(({ id }) => id === roundId);
     world.browser.isAnswered = (_method, url) => !url.endsWith("/api/post/replace");
     await score(office, "q2", { Ana: 20 });
     await until(async () => (await office.database.outbox.where({ kind: "replacement" }).count()) === 1);
     await score(office, "q2", { Ana: 10 });
-    await setFrozen(office, (await laid()) as LaidRound, true);
+    await setFrozen(office, (await scheduled()) as ScheduledRound, true);
     world.browser.isAnswered = () => true;
-    await world.untilLaid(office);
+    await world.untilScheduled(office);
     await world.pass(HOUR + 30_000);
     await until(async () => (await come()) === before + 1);
   });
@@ -175,7 +175,7 @@ describe("a round that left in part, or was taken back", () => {
           .join() === "accepted,deferred",
     );
     await score(office, "q2", { Ana: 20, Ben: 40 });
-    await world.untilLaid(office);
+    await world.untilScheduled(office);
     await world.pass(2 * 60_000);
     await until(async () => (await come()) === before + 2);
     await world.pass(HOUR);
@@ -208,7 +208,7 @@ describe("a round that left in part, or was taken back", () => {
     await until(async () => world.browser.waited.has(CHANGING_LOCK) || (await isMade()));
     goOn();
     await scored;
-    await world.untilLaid(office);
+    await world.untilScheduled(office);
     await world.pass(2 * HOUR);
     await until(async () => (await come()) === before + 1);
     expect((await world.mailboxes()).ana?.at(-1)?.text).toContain("35");
@@ -249,7 +249,7 @@ describe("a plan", () => {
       if (word === "skip") expect(await sendRun(office, run)).toMatchObject({ ok: false });
     }
     await until(async () => (await come()) === before + 2);
-    await world.untilLaid(office);
+    await world.untilScheduled(office);
     expect((await office.read.runsOf("asking")).map(({ state }) => state).sort()).toEqual(["left", "skipped"]);
   });
 
@@ -272,7 +272,7 @@ describe("a plan", () => {
     const asking = await office.read.runsThatAsk();
     for (const run of asking) expect(run.why).toMatch(/something new to look at/);
     if (asking[0]) expect(await sendRun(office, asking[0], true)).toMatchObject({ ok: true });
-    await world.untilLaid(office);
+    await world.untilScheduled(office);
     expect((await office.read.runsToCome()).length).toBeGreaterThan(0);
     const kept = await office.read.findPlan("held");
     if (kept) await turnPlan(office, kept, false, "Held");

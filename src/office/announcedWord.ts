@@ -1,28 +1,28 @@
-import type { LaidRound } from "@/core/delivery/laidRound";
-import { changeLaid, keepAsItIs } from "@/store/laidRounds";
+import type { ScheduledRound } from "@/core/delivery/scheduledRound";
+import { changeScheduled, keepAsItIs } from "@/store/scheduledRounds";
 import type { Office } from "./office";
 import { markAndTell } from "./outdate";
 
 /** An announced round stays as it is, or is made anew again. */
-export async function setFrozen(office: Office, laid: LaidRound, isFrozen: boolean): Promise<void> {
+export async function setFrozen(office: Office, scheduled: ScheduledRound, isFrozen: boolean): Promise<void> {
   const { database, line, plans } = office;
   if (isFrozen) {
-    await changeLaid(database, laid.id, { state: "frozen", held: undefined });
+    await changeScheduled(database, scheduled.id, { state: "frozen", held: undefined });
     // The post room keeps it back where it was outdated: it is told that it goes as it is.
-    await keepAsItIs(database, laid);
+    await keepAsItIs(database, scheduled);
     line.wake();
   } else {
-    await changeLaid(database, laid.id, { state: "fresh" });
-    await markAndTell(office, [laid.id]);
+    await changeScheduled(database, scheduled.id, { state: "fresh" });
+    await markAndTell(office, [scheduled.id]);
     plans.wake();
   }
 }
 
 /** What was seen holds an announced round no more. */
-export async function letAnnouncedGo({ database, plans }: Office, laid: LaidRound): Promise<void> {
-  const { choices, held } = laid;
+export async function letAnnouncedGo({ database, plans }: Office, scheduled: ScheduledRound): Promise<void> {
+  const { choices, held } = scheduled;
   if (!choices || !held) return;
   const seenCautions = [...new Set([...choices.seenCautions, ...held.unseen])];
-  await changeLaid(database, laid.id, { choices: { ...choices, seenCautions }, held: undefined });
+  await changeScheduled(database, scheduled.id, { choices: { ...choices, seenCautions }, held: undefined });
   plans.wake();
 }

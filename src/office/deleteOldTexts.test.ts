@@ -113,7 +113,7 @@ test("somebody who is erased is named nowhere any more, in the browser or on the
   const waits = await send(office, world.now() + 50 * HOUR_MS);
   const daily = { time: "16:00", zone: "UTC", rule: "FREQ=DAILY", schoolDaysOnly: false };
   await world.turnOn(office, "At most 70 % on a quiz", "plan", daily, { repeat: "each time" });
-  await world.untilLaid(office);
+  await world.untilScheduled(office);
   const counted = (await office.read.findRound(roundId))?.tally;
   const people = whoIsErased(office.world, "Ana");
   if (!people) throw new Error("Nobody is to be erased.");
@@ -123,7 +123,7 @@ test("somebody who is erased is named nowhere any more, in the browser or on the
   expect(await allOnDisk(world.server.folder)).toContain("marisol.quintero");
   await eraseSomebody(office, people);
   const again = await desk();
-  await world.untilLaid(again);
+  await world.untilScheduled(again);
   const [inBrowser, onDisk] = [await allInBrowser(again), await allOnDisk(world.server.folder)];
   for (const word of words) {
     expect(around(inBrowser, word)).toBe("");

@@ -62,7 +62,7 @@ test("a round that is to come stands there until it left", async () => {
   await desk();
   await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
   const roundId = await sendTo(world.now() + HOUR_MS);
-  await world.untilLaid(office);
+  await world.untilScheduled(office);
   expect(await office.read.roundsToCome()).toMatchObject([{ round: { id: roundId }, letters: 3 }]);
   await world.pass(2 * HOUR_MS);
   await until(async () => (await office.read.roundsToCome()).length === 0);

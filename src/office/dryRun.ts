@@ -8,8 +8,8 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { gatheredByReader } from "@/store/gatheredLetters";
 import { planMemory } from "@/store/runRepository";
 import type { DryRun } from "@/workers/engine/planFresh";
-import { freshAsked, type Standing } from "./layRun";
 import type { Office } from "./office";
+import { freshAsked, type Standing } from "./scheduleRun";
 
 /** What a run of a plan would be, as things stand; `at` in ms since the epoch. */
 export async function dryRun(office: Office, standing: Standing, at: number): Promise<DryRun> {

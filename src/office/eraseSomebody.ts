@@ -25,10 +25,10 @@ async function forgetThere(office: Office, people: ErasedPeople): Promise<void> 
   const waiting = await database.letters.where("state").anyOf("prepared", "handed", "held", "deferred").toArray();
   const isTheirs = (one: (typeof waiting)[number]) => people.ids.has(one.studentId) || people.ids.has(one.recipient.id);
   const rounds = [...new Set(waiting.filter(isTheirs).map(({ roundId }) => roundId))];
-  const laid = new Set(
+  const scheduled = new Set(
     (await database.laidRounds.toArray()).flatMap(({ id, planId }) => (planId === undefined ? [] : id)),
   );
-  await takeBack(office, ...rounds.filter((id) => !laid.has(id)));
+  await takeBack(office, ...rounds.filter((id) => !scheduled.has(id)));
   await office.plans.touch({ change: "any" });
   const body = {
     ids: [...people.ids, ...[...people.ids].map(mailId)],

@@ -9,11 +9,11 @@ import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes, missingFiles } from "@/store/keepFile";
-import { endReplacement, forgetTakenBack, openReplacements, replacingIds } from "@/store/laidRounds";
 import { logPlace } from "@/store/logPlace";
 import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, lettersOfRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
 import { databaseId } from "@/store/runRepository";
+import { endReplacement, forgetTakenBack, openReplacements, replacingIds } from "@/store/scheduledRounds";
 import { refusePrepared, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
 import { sendOutbox } from "./outbox";
@@ -112,11 +112,11 @@ async function handOverReplacements(office: HandingOver): Promise<void> {
 
 /** How a round goes over that is made anew until it leaves; nothing of any other. */
 async function handedAhead({ around, database }: HandingOver, round: Round): Promise<Partial<HandOver>> {
-  const laid = await database.laidRounds.get(round.id);
+  const scheduled = await database.laidRounds.get(round.id);
   const gatheredFor = round.gatheredFor ?? [];
   return {
     ...(gatheredFor.length > 0 && { gatheredFor: [...gatheredFor] }),
-    ...(laid && { laidBy: await databaseId(database, around.newId) }),
+    ...(scheduled && { laidBy: await databaseId(database, around.newId) }),
     ...(round.run && !round.run.byWord && { startBy: round.leavesAt + STILL_RIGHT_MS, notAfter: round.notAfter }),
   };
 }

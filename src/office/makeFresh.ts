@@ -1,9 +1,9 @@
 import { type Finding, isCaution, isStop } from "@/core/check/finding";
 import { type KeyedDraft, keyedDraft } from "@/core/delivery/keyedLetter";
-import type { LaidRound } from "@/core/delivery/laidRound";
 import { filesThatFit, type GatheredLetter, withGathered } from "@/core/delivery/plans/digestLetter";
 import { type LetterDraft, preparedLetter } from "@/core/delivery/preparedRound";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
+import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/togetherDrafts";
 import { enclosedWith, MAX_ENCLOSED_BYTES, MAX_ENCLOSURES } from "@/core/model/enclosure";
@@ -49,7 +49,7 @@ export interface FreshMade {
   readonly marks: Readonly<Record<string, WrittenMark>>;
   readonly digests: readonly { readonly id: string; readonly gathers: readonly string[] }[];
   readonly about: Pick<Round, "sentence" | "summary" | "acceptedCautions" | "brothersAndSisters">;
-  readonly news: NonNullable<LaidRound["news"]>;
+  readonly news: NonNullable<ScheduledRound["news"]>;
 }
 
 /** Why a round can't leave by itself. */

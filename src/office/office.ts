@@ -1,8 +1,8 @@
 import type { BroughtIn } from "@/core/change/broughtIn";
 import { applyChange, type Change, isEmptyChange, type TableChange } from "@/core/change/change";
 import type { ChangeAbout } from "@/core/change/changeEntry";
-import type { LaidRound } from "@/core/delivery/laidRound";
 import type { Round } from "@/core/delivery/round";
+import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
 import { newNoes } from "@/core/families/newNoes";
 import { type Day, dayOfInstant, instantOf } from "@/core/model/day";
@@ -267,7 +267,7 @@ export class Office {
     staged: StagedLetters,
     change: Wanted,
     screen: string,
-    announced?: LaidRound,
+    announced?: ScheduledRound,
   ): Promise<Commit> {
     const done = await this.inTurn(async () => {
       const wanted = typeof change === "function" ? change(this.world) : change;

@@ -1,14 +1,14 @@
 import { type Change, keysOf } from "@/core/change/change";
-import type { LaidRound } from "@/core/delivery/laidRound";
 import { isTouched, touchedClasses } from "@/core/delivery/plans/touches";
+import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { SelectionPart } from "@/core/model/condition";
 import type { Note } from "@/core/model/note";
-import { laidRounds, markOutdated } from "@/store/laidRounds";
+import { markOutdated, scheduledRounds } from "@/store/scheduledRounds";
 import { NobodyAnswers } from "./ask";
 import type { Office } from "./office";
 import { sendOutbox } from "./outbox";
 
-/** What is about to happen that letters laid ahead may speak of. */
+/** What is about to happen that letters scheduled may speak of. */
 export interface Touch {
   readonly change?: Change | "any";
   /** Notes of which something was written, or did not arrive. */
@@ -20,16 +20,16 @@ export interface Touch {
 type Office_ = Pick<Office, "around" | "database" | "world">;
 
 /**
- * Marks every laid round that something touches as outdated, here and with the post room, before it happens: none of them
+ * Marks every scheduled round that something touches as outdated, here and with the post room, before it happens: none of them
  * leaves until it is made anew. Where nobody answers it is kept and told as soon as somebody does. Gives the number of the
  * change of the data.
  */
 export async function outdateTouched(office: Office_, touch: Touch): Promise<number> {
   const { database } = office;
   const isOfData = touch.change !== undefined;
-  const laid = (await laidRounds(database)).filter(({ state }) => state !== "frozen");
-  if (laid.length === 0) return markAndTell(office, [], isOfData);
-  const notes = await notesOf(office, laid);
+  const scheduled = (await scheduledRounds(database)).filter(({ state }) => state !== "frozen");
+  if (scheduled.length === 0) return markAndTell(office, [], isOfData);
+  const notes = await notesOf(office, scheduled);
   const classes =
     touch.change === undefined
       ? new Set<string>()
@@ -45,7 +45,7 @@ export async function outdateTouched(office: Office_, touch: Touch): Promise<num
     touch.isGathered ? (await database.plans.toArray()).flatMap(({ id, digest }) => (digest ? [id] : [])) : [],
   );
   const writtenOf = new Set(touch.writtenOf);
-  const ids = laid.flatMap((one) => {
+  const ids = scheduled.flatMap((one) => {
     const note = notes.get(one.id);
     const noteId = one.planId ?? note?.id ?? "";
     const isHit =
@@ -60,7 +60,7 @@ export async function outdateTouched(office: Office_, touch: Touch): Promise<num
   return markAndTell(office, ids, isOfData);
 }
 
-/** Marks some laid rounds as outdated, here and with the post room. Gives the number of the change of the data. */
+/** Marks some scheduled rounds as outdated, here and with the post room. Gives the number of the change of the data. */
 export async function markAndTell(
   office: Pick<Office, "around" | "database">,
   ids: readonly string[],
@@ -76,13 +76,13 @@ export async function markAndTell(
   return number;
 }
 
-/** The note that each laid round is made from. */
-async function notesOf({ database }: Office_, laid: readonly LaidRound[]): Promise<Map<string, Note>> {
-  const planIds = laid.flatMap(({ planId = [] }) => planId);
+/** The note that each scheduled round is made from. */
+async function notesOf({ database }: Office_, scheduled: readonly ScheduledRound[]): Promise<Map<string, Note>> {
+  const planIds = scheduled.flatMap(({ planId = [] }) => planId);
   const notes = await database.notes.bulkGet(planIds);
   const byId = new Map(notes.flatMap((note) => (note ? [[note.id, note]] : [])));
   return new Map(
-    laid.flatMap(({ id, planId, note }): [string, Note][] => {
+    scheduled.flatMap(({ id, planId, note }): [string, Note][] => {
       const own = note ?? byId.get(planId ?? "");
       return own ? [[id, own]] : [];
     }),

@@ -1,27 +1,27 @@
-import type { LaidRound } from "@/core/delivery/laidRound";
 import { nextRunTime, runTimes } from "@/core/delivery/plans/recurrence";
 import { isRunOver, type Run, runId } from "@/core/delivery/plans/run";
+import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import { MS_PER_DAY } from "@/core/model/day";
 import type { Plan } from "@/core/model/plan";
 import { schoolYearOf } from "@/core/model/schoolYear";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { findNote } from "@/store/findNote";
-import { dropUnsentRuns, laidRounds } from "@/store/laidRounds";
 import { plansWaitForWord } from "@/store/restored";
 import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
+import { dropUnsentRuns, scheduledRounds } from "@/store/scheduledRounds";
 import { dryRun, memoryOf } from "./dryRun";
 import { STILL_RIGHT_MS } from "./handOver";
-import { LAYING_LOCK } from "./layingLock";
-import { freshAsked, freshenAnnounced, layRun, type Standing, type StandingNow } from "./layRun";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
 import { rememberPlan } from "./rememberPlan";
+import { freshAsked, freshenAnnounced, type Standing, type StandingNow, scheduleRun } from "./scheduleRun";
+import { SCHEDULING_LOCK } from "./schedulingLock";
 import { settleRestored } from "./settleRestored";
 import { OUT_OF_DATE, settleRuns, takeOutRuns } from "./settleRuns";
 
 /** Laying waits until nothing was changed for so long, in ms. */
 const REST_MS = 1_500;
-/** How far ahead, how many runs and how many letters of a plan are laid. */
+/** How far ahead, how many runs and how many letters of a plan are scheduled. */
 const AHEAD_DAYS = 7;
 const MOST_RUNS = 5;
 const MOST_LETTERS = 3_000;
@@ -31,7 +31,7 @@ const MINUTE_MS = 60_000;
 export class PlanDesk {
   /** Whether something was touched since all was looked at. */
   private isStirred = true;
-  /** When the next run comes due, laid or not, ms since the epoch. */
+  /** When the next run comes due, scheduled or not, ms since the epoch. */
   private nextDue = Number.POSITIVE_INFINITY;
   private lastWish = 0;
   private working: Promise<void> = Promise.resolve();
@@ -45,7 +45,7 @@ export class PlanDesk {
   }
 
   /**
-   * Before something happens: what it touches of what is laid leaves no more until it is made anew. Gives the number of the
+   * Before something happens: what it touches of what is scheduled leaves no more until it is made anew. Gives the number of the
    * change of the data.
    */
   async touch(touch: Touch): Promise<number> {
@@ -60,20 +60,20 @@ export class PlanDesk {
     this.wake();
   }
 
-  /** Something may have to be laid: it is looked at once all rests. */
+  /** Something may have to be scheduled: it is looked at once all rests. */
   wake(): void {
     this.lastWish += 1;
     if (this.isWanted || !this.isOpen) return;
     this.isWanted = true;
     this.working = this.working
-      .then(() => this.layOnceAtRest())
+      .then(() => this.scheduleOnceAtRest())
       .catch((cause) => {
         // What is under way when the page is closed comes to nothing.
         if (this.isOpen) console.error(cause);
       });
   }
 
-  /** Resolves once nothing is to be laid any more. */
+  /** Resolves once nothing is to be scheduled any more. */
   async atRest(): Promise<void> {
     for (let seen = -1; seen !== this.lastWish; ) {
       seen = this.lastWish;
@@ -84,16 +84,16 @@ export class PlanDesk {
   /** Whether a run has come due, or something has to be looked at, since the last time. */
   async tick(): Promise<void> {
     const now = this.office.around.now();
-    const laid = await laidRounds(this.office.database);
+    const scheduled = await scheduledRounds(this.office.database);
     if (
       this.isStirred ||
       this.nextDue <= now ||
-      laid.some(({ at, state, held }) => at <= now || (state === "outdated" && !held))
+      scheduled.some(({ at, state, held }) => at <= now || (state === "outdated" && !held))
     )
       this.wake();
   }
 
-  private async layOnceAtRest(): Promise<void> {
+  private async scheduleOnceAtRest(): Promise<void> {
     for (let seen = -1; seen !== this.lastWish; ) {
       seen = this.lastWish;
       await this.office.around.pause(REST_MS);
@@ -101,7 +101,7 @@ export class PlanDesk {
     this.isWanted = false;
     // What left meanwhile is to be known first; the line wakes this once it was heard.
     if (!this.office.line.state.get().status) return;
-    if (this.isOpen) await this.office.around.locks.request(LAYING_LOCK, () => this.layAll());
+    if (this.isOpen) await this.office.around.locks.request(SCHEDULING_LOCK, () => this.layAll());
   }
 
   /** Looks at every plan and at every announced round, in the order in which they leave. */
@@ -110,7 +110,7 @@ export class PlanDesk {
     const { database } = office;
     const isStirred = this.isStirred;
     this.isStirred = false;
-    // What left since a backup was made that was put back comes before anything is laid.
+    // What left since a backup was made that was put back comes before anything is scheduled.
     await settleRestored(office);
     await settleRuns(office);
     // The computer of before may still send what these would.
@@ -122,19 +122,19 @@ export class PlanDesk {
     const own = await databaseId(database, office.around.newId);
     for (const plan of plans) {
       const note = await findNote(database, plan.id);
-      // A plan that no browser has laid yet is this one's.
+      // A plan that no browser has scheduled yet is this one's.
       if (!plan.isOn || !note || (plan.laidBy !== "" && plan.laidBy !== own)) continue;
       const standing = { plan, note, memory: await rememberPlan(office, plan, note, isStirred) };
       for (const at of await this.timesOf(standing)) {
         wantedRuns.add(runId(plan.id, at));
-        due.push({ at, order: plan.order, lay: () => this.layOne(plan.id, at) });
+        due.push({ at, order: plan.order, lay: () => this.scheduleOne(plan.id, at) });
       }
     }
     this.nextDue = Math.min(...due.flatMap(({ at }) => (at > office.around.now() ? [at] : [])));
     await takeOutRuns(office, wantedRuns);
-    for (const laid of await laidRounds(database)) {
-      if (laid.planId !== undefined || laid.state !== "outdated") continue;
-      due.push({ at: laid.at, order: -1, lay: () => this.freshen(laid.id) });
+    for (const scheduled of await scheduledRounds(database)) {
+      if (scheduled.planId !== undefined || scheduled.state !== "outdated") continue;
+      due.push({ at: scheduled.at, order: -1, lay: () => this.freshen(scheduled.id) });
     }
     due.sort((a, b) => a.at - b.at || a.order - b.order);
     for (const { at, lay } of due) {
@@ -148,8 +148,8 @@ export class PlanDesk {
   /** What later runs say hangs on who is written to before them. */
   private async afterChange(at: number): Promise<void> {
     await this.office.hearNow();
-    const laid = await laidRounds(this.office.database);
-    const later = laid.filter((one) => one.planId !== undefined && one.at > at && one.state === "fresh");
+    const scheduled = await scheduledRounds(this.office.database);
+    const later = scheduled.filter((one) => one.planId !== undefined && one.at > at && one.state === "fresh");
     await markAndTell(
       this.office,
       later.map(({ id }) => id),
@@ -197,8 +197,8 @@ export class PlanDesk {
   /** Makes an announced round anew. Gives whether other letters are to leave. */
   private async freshen(roundId: string): Promise<boolean> {
     const asOf = await this.office.upToDate();
-    const laid: LaidRound | undefined = await this.office.database.laidRounds.get(roundId);
-    return laid?.state === "outdated" && (await freshenAnnounced(this.office, laid, asOf)) === "changed";
+    const scheduled: ScheduledRound | undefined = await this.office.database.laidRounds.get(roundId);
+    return scheduled?.state === "outdated" && (await freshenAnnounced(this.office, scheduled, asOf)) === "changed";
   }
 
   /** A plan that is on, as it is now; what is changed from here on touches what is made of it. */
@@ -211,7 +211,7 @@ export class PlanDesk {
   }
 
   /** Lays one run where it is not as it should be. Gives whether other letters are to leave. */
-  private async layOne(planId: string, at: number): Promise<boolean> {
+  private async scheduleOne(planId: string, at: number): Promise<boolean> {
     const standing = await this.standingNow(planId);
     if (!standing) return false;
     const { plan } = standing;
@@ -219,8 +219,10 @@ export class PlanDesk {
     const now = around.now();
     const known = await database.runs.get(runId(plan.id, at));
     if (known && isRunOver(known.state)) return false;
-    const laid: LaidRound | undefined = known?.roundId ? await database.laidRounds.get(known.roundId) : undefined;
-    if (known?.state === "laid" && laid?.state === "fresh") return false;
+    const scheduled: ScheduledRound | undefined = known?.roundId
+      ? await database.laidRounds.get(known.roundId)
+      : undefined;
+    if (known?.state === "laid" && scheduled?.state === "fresh") return false;
     if (known?.state === "asking" && known.asks !== "held") return false;
     const isLate = now - at > STILL_RIGHT_MS;
     if (plan.asks && known?.state !== "laid") {
@@ -232,10 +234,10 @@ export class PlanDesk {
       return false;
     }
     if (await this.isFull(plan, at)) return false;
-    return (await layRun(this.office, standing, at, Math.max(at, now), known)) === "changed";
+    return (await scheduleRun(this.office, standing, at, Math.max(at, now), known)) === "changed";
   }
 
-  /** Whether as many letters of a plan are laid before a run as may be. */
+  /** Whether as many letters of a plan are scheduled before a run as may be. */
   private async isFull({ id }: Plan, at: number): Promise<boolean> {
     const { database } = this.office;
     const rounds = (await database.rounds.where({ noteId: id }).toArray()).filter(

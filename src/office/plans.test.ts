@@ -112,7 +112,7 @@ const states = async (office: Office, roundId: string) =>
   (await office.read.lettersOfRound(roundId)).map(({ state }) => state);
 
 describe("a standing note", () => {
-  test("is laid ahead and leaves at its time with the browser closed", async () => {
+  test("is scheduled and leaves at its time with the browser closed", async () => {
     const office = await quietOffice();
     const [, plan] = await standing(office);
     const runs = await office.database.runs.toArray();
@@ -124,13 +124,13 @@ describe("a standing note", () => {
     const again = await browser.open();
     again.line.open();
     await until(async () => (await states(again, first?.roundId ?? "")).every((state) => state === "accepted"));
-    const laid = async () =>
+    const scheduled = async () =>
       (await again.database.runs.where({ planId: plan.id }).toArray()).filter(({ state }) => state === "laid");
     // The desk hears of it in its own time, and lays the run that comes after the last one then.
     await until(async () => (await again.database.runs.get(first?.id ?? ""))?.state === "left");
-    await until(async () => (await laid()).length === 5);
+    await until(async () => (await scheduled()).length === 5);
     await again.plans.atRest();
-    expect(await laid()).toHaveLength(5);
+    expect(await scheduled()).toHaveLength(5);
   });
 
   test("says what is true when it leaves: a later score makes its letters anew, once", async () => {

@@ -81,15 +81,15 @@ async function sendAll(office: Office, at?: number): Promise<string> {
   return sent.roundId;
 }
 
-/** After a move: what left since is known, and the runs of the coming days are laid, each with its letters. */
-async function laidAnew(office: Office): Promise<void> {
+/** After a move: what left since is known, and the runs of the coming days are scheduled, each with its letters. */
+async function scheduledAgain(office: Office): Promise<void> {
   await until(async () => (await restoredFrom(office.database)) === undefined);
   await until(async () => {
-    await world.untilLaid(office);
-    const laid = await office.database.laidRounds
+    await world.untilScheduled(office);
+    const scheduled = await office.database.laidRounds
       .filter(({ state, hasLetters }) => state === "fresh" && hasLetters)
       .count();
-    return laid === 5 && (await office.read.runsToCome()).length === 5;
+    return scheduled === 5 && (await office.read.runsToCome()).length === 5;
   });
 }
 
@@ -139,7 +139,7 @@ test("a run that left after the backup never leaves again when it is put back, a
   const office = await desk();
   await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
   await world.turnOn(office, "At most 70 % on a quiz", "once", DAILY, { repeat: "once" });
-  await world.untilLaid(office);
+  await world.untilScheduled(office);
   const file = await backup(office);
   const before = await come();
   await world.pass(10 * HOUR_MS);
@@ -148,14 +148,14 @@ test("a run that left after the backup never leaves again when it is put back, a
   await putBack(office, prepared);
   const again = await desk();
   await until(async () => (await restoredFrom(again.database)) === undefined);
-  await world.untilLaid(again);
+  await world.untilScheduled(again);
   const runs = await again.read.runsOf("once");
   expect(runs.filter(({ state }) => state === "left")).toHaveLength(1);
   await world.pass(50 * HOUR_MS);
   // Once is once, also for letters whose words are not kept any more.
   expect(await come()).toBe(before + 2);
   await score(again, "q2", { Cy: 10 });
-  await world.untilLaid(again);
+  await world.untilScheduled(again);
   await world.pass(24 * HOUR_MS);
   await until(async () => (await come()) === before + 3);
 });
@@ -164,19 +164,19 @@ test("a restore that is taken back leaves no run out and sends none twice", asyn
   const office = await desk();
   await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
   await world.turnOn(office, "At most 70 % on a quiz", "daily", DAILY, { repeat: "each time" });
-  await world.untilLaid(office);
+  await world.untilScheduled(office);
   const file = await backup(office);
   const before = await come();
   await putBack(office, await ready(office, file));
   const restored = await desk();
-  await laidAnew(restored);
+  await scheduledAgain(restored);
   const next = async (on: Office) => ((await on.read.runsToCome())[0]?.run.at ?? 0) - world.now() + HOUR_MS;
   await world.pass(await next(restored));
   await until(async () => (await come()) === before + 2);
   const former = await restored.read.formerDatabase();
   if (former) await takePutBack(restored, former);
   const again = await desk();
-  await laidAnew(again);
+  await scheduledAgain(again);
   const runs = await again.read.runsOf("daily");
   expect(runs.map(({ state }) => state).sort()).toEqual(["laid", "laid", "laid", "laid", "laid", "left"]);
   await world.pass(await next(again));
@@ -234,7 +234,7 @@ test("on another computer old links hold, no no is lost, letters are known, and 
   const office = await desk();
   await score(office, "q1", { Ana: 50, Ben: 60, Cy: 90 });
   await world.turnOn(office, "At most 70 % on a quiz", "plan", DAILY, { repeat: "each time" });
-  await world.untilLaid(office);
+  await world.untilScheduled(office);
   const old = await (await import("@/post/serverRuntime")).serverRuntime();
   await old.families.sayOfAddresses({ addresses: ["cy@harbourmail.example"], wanted: false });
   const link = old.families.token("gAna");
@@ -260,7 +260,7 @@ test("on another computer old links hold, no no is lost, letters are known, and 
   expect(await come()).toBe(before);
   expect(await again.read.plansWaitForWord()).toBe(true);
   await takePlansOver(again);
-  await laidAnew(again);
+  await scheduledAgain(again);
   // What came due in between asks; what comes next leaves by itself.
   expect((await again.read.runsThatAsk()).length).toBeGreaterThan(0);
   const [next] = await again.read.runsToCome();

@@ -5,11 +5,11 @@ import { dayOfInstant, formatDay } from "@/core/model/day";
 import { counted } from "@/core/words";
 import { backupPlace } from "@/store/backupPlace";
 import { carryOver } from "@/store/carryOver";
-import { forgetLaid, laidRounds } from "@/store/laidRounds";
 import { nothingWaits } from "@/store/nothingWaits";
 import { deleteDatabase } from "@/store/openDatabase";
 import { markRestored } from "@/store/restored";
 import { databaseId } from "@/store/runRepository";
+import { forgetScheduled, scheduledRounds } from "@/store/scheduledRounds";
 import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
 import { takeBack } from "./handOver";
@@ -96,12 +96,12 @@ export async function putBack(office: Office, { name, manifest, server, isElsewh
 export async function takeBackAll(office: Office): Promise<void> {
   const { database } = office;
   const waiting = await roundsThatWait(database);
-  const laid = (await laidRounds(database)).filter(({ planId }) => planId !== undefined);
-  await forgetLaid(
+  const scheduled = (await scheduledRounds(database)).filter(({ planId }) => planId !== undefined);
+  await forgetScheduled(
     database,
-    laid.map(({ id }) => id),
+    scheduled.map(({ id }) => id),
   );
-  await database.runs.bulkDelete(laid.flatMap(({ runId }) => runId ?? []));
+  await database.runs.bulkDelete(scheduled.flatMap(({ runId }) => runId ?? []));
   try {
     if (waiting.length > 0) await takeBack(office, ...waiting);
   } catch (cause) {

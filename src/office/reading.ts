@@ -5,13 +5,13 @@ import { findDraft } from "@/store/keepDraft";
 import * as files from "@/store/keepFile";
 import * as replies from "@/store/keepReply";
 import { keptByName } from "@/store/keptByName";
-import { laidRounds } from "@/store/laidRounds";
 import { isMadeUp, pastOfAssignment } from "@/store/loadWorld";
 import type { VineDatabase } from "@/store/openDatabase";
 import { pendingSends } from "@/store/pendingSends";
 import { plansWaitForWord } from "@/store/restored";
 import * as rounds from "@/store/roundRepository";
 import * as runs from "@/store/runRepository";
+import { scheduledRounds } from "@/store/scheduledRounds";
 import { searchLetters } from "@/store/searchLetters";
 import * as families from "@/store/takeInFamilyEvents";
 import { templatesByName } from "@/store/templatesByName";
@@ -43,7 +43,7 @@ export function readingOf(database: VineDatabase, now: () => number, base = data
     runsThatAsk: of(runs.runsThatAsk),
     runsToCome: of(runs.runsToCome),
     runsWithStops: of(runs.runsWithStops),
-    laidRounds: of(laidRounds),
+    scheduledRounds: of(scheduledRounds),
     findNote: of(notes.findNote),
     findRound: of(rounds.findRound),
     keptByName: of(keptByName),

@@ -1,21 +1,21 @@
 import { isRunOver, type Run } from "@/core/delivery/plans/run";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { findNote } from "@/store/findNote";
-import { forgetLaid } from "@/store/laidRounds";
 import { findRound } from "@/store/roundRepository";
 import { findPlan, keepRun } from "@/store/runRepository";
+import { forgetScheduled } from "@/store/scheduledRounds";
 import { dryRun } from "./dryRun";
 import { takeBack } from "./handOver";
-import { LAYING_LOCK } from "./layingLock";
-import { layRun } from "./layRun";
 import type { Office } from "./office";
 import { rememberPlan } from "./rememberPlan";
+import { scheduleRun } from "./scheduleRun";
+import { SCHEDULING_LOCK } from "./schedulingLock";
 import type { Sent } from "./sendNote";
 import { setPlan } from "./setPlan";
 
 /** The teacher's word on a run: it goes now, or at its time where that is to come; cautions that she saw hold it no more. */
 export function sendRun(office: Office, run: Run, allowAlways = false): Promise<Sent> {
-  return office.around.locks.request(LAYING_LOCK, async () => {
+  return office.around.locks.request(SCHEDULING_LOCK, async () => {
     let plan = await findPlan(office.database, run.planId);
     const note = await findNote(office.database, run.planId);
     if (!plan || !note) return { ok: false, problem: "This note is not there any more, so nothing was sent." };
@@ -34,7 +34,7 @@ export function sendRun(office: Office, run: Run, allowAlways = false): Promise<
     const check = await dryRun(office, { plan, note, memory }, leavesAt);
     // What she saw is what she allows; something newer is looked at first.
     const fresh = known?.asks !== "held" ? check.check.findings.map(({ finding }) => finding.code) : allowed;
-    const done = await layRun(office, { plan, note, memory, asOf }, run.at, leavesAt, known, { allowed: fresh });
+    const done = await scheduleRun(office, { plan, note, memory, asOf }, run.at, leavesAt, known, { allowed: fresh });
     await office.hearNow();
     office.line.wake();
     const after = await office.database.runs.get(run.id);
@@ -49,6 +49,6 @@ export function sendRun(office: Office, run: Run, allowAlways = false): Promise<
 export async function skipRun(office: Office, run: Run): Promise<void> {
   await keepRun(office.database, { ...run, state: "skipped" });
   if (run.roundId === undefined) return;
-  await forgetLaid(office.database, [run.roundId]);
+  await forgetScheduled(office.database, [run.roundId]);
   if (await findRound(office.database, run.roundId)) await takeBack(office, run.roundId).catch(() => undefined);
 }

@@ -1,9 +1,9 @@
 import { isCaution, isStop } from "@/core/check/finding";
 import { type KeyedDraft, keyedDraft } from "@/core/delivery/keyedLetter";
-import type { LaidRound } from "@/core/delivery/laidRound";
 import { type PendingSend, type SendingChoices, whyNotGoOn } from "@/core/delivery/pendingSend";
 import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import type { Round, WholeLetter } from "@/core/delivery/round";
+import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
 import { togetherDrafts } from "@/core/delivery/togetherDrafts";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";
@@ -201,7 +201,7 @@ function announcedRound(
   note: Note,
   choices: SendingChoices,
   keys: readonly string[],
-): LaidRound {
+): ScheduledRound {
   return {
     ...{ id, at: leavesAt, state: "fresh", change: 0, hasLetters: true, note, choices },
     ...(!choices.alsoNew && { onlyTo: [...keys] }),

@@ -17,13 +17,13 @@ const UNKNOWN = "It was ready to leave when the backup was made that was put bac
 
 /**
  * After a backup was put back: every no that the post room knows is laid over it, and what became of runs that were ready is
- * found from what the server's log says; it is read by then. Until this is done nothing is laid.
+ * found from what the server's log says; it is read by then. Until this is done nothing is scheduled.
  */
 export async function settleRestored(office: Office): Promise<void> {
   const { database } = office;
   if ((await restoredFrom(database)) === undefined) return;
   await readOn(office);
-  await layNoesOver(office);
+  await layOptOutsOver(office);
   await settleRuns(office);
   await restoredIsSettled(database);
 }
@@ -38,7 +38,7 @@ async function readOn(office: Office): Promise<void> {
   }
 }
 
-async function layNoesOver(office: Office): Promise<void> {
+async function layOptOutsOver(office: Office): Promise<void> {
   const { world, around } = office;
   const people = [...world.guardians.values(), ...world.students.values()].filter((one) => !wantsNoLetters(one));
   const addresses = [...new Set(people.flatMap(addressesOf))];

@@ -83,7 +83,7 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
         if (process.env.VINE_TELL) console.info(runs, new Date(mine.now()).toISOString(), JSON.stringify(step));
         if (step.do === "score") {
           await mine.atDesk(async (office) => {
-            await mine.untilLaid(office);
+            await mine.untilScheduled(office);
             mine.browser.isOnline = !step.offline;
             await set(office, step);
             mine.browser.isOnline = true;
@@ -100,8 +100,8 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
           one.line.open();
           two.line.open();
           await set(one, step);
-          await mine.untilLaid(one);
-          await mine.untilLaid(two);
+          await mine.untilScheduled(one);
+          await mine.untilScheduled(two);
           mine.browser.closeTab(one);
           mine.browser.closeTab(two);
         } else if (step.do === "no") {

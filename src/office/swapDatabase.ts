@@ -1,9 +1,9 @@
 import type { VineDatabase } from "@/store/openDatabase";
 import { openDatabase } from "@/store/openDatabase";
 import { currentDatabaseName, deleteOthers, nextDatabaseName, useDatabase } from "@/store/whichDatabase";
-import { LAYING_LOCK } from "./layingLock";
 import type { Office } from "./office";
 import { OPEN_LOCK } from "./openLock";
+import { SCHEDULING_LOCK } from "./schedulingLock";
 
 /** Another database in the place of the one in use, which is left as it was until all of it is there. */
 export interface Move {
@@ -13,7 +13,7 @@ export interface Move {
   readonly why: string;
   /** Whether the database of before is kept, so that this can be taken back. */
   readonly keepFormer: boolean;
-  /** What is done while the office is still open, and nothing is being laid ahead. Errors: all goes on as before. */
+  /** What is done while the office is still open, and nothing is being scheduled. Errors: all goes on as before. */
   readonly first?: () => Promise<void>;
   /** Fills it, with what is in use; nobody else writes to either. */
   readonly fill: (from: VineDatabase, to: VineDatabase) => Promise<void>;
@@ -27,8 +27,8 @@ export interface Move {
 export async function swapDatabase(office: Office, move: Move): Promise<void> {
   const { around } = office;
   const base = around.databaseName;
-  // What is laid in between would be of neither.
-  await around.locks.request(LAYING_LOCK, async () => {
+  // What is scheduled in between would be in neither.
+  await around.locks.request(SCHEDULING_LOCK, async () => {
     await move.first?.();
     office.leaveDatabase();
   });

@@ -1,6 +1,6 @@
 import type { VineDatabase } from "./openDatabase";
 
-/** Counts whatever may make a laid letter untrue; of those the changes of the data are counted apart. */
+/** Counts whatever may make a scheduled letter untrue; of those the changes of the data are counted apart. */
 const CHANGES = "laid change";
 const OF_DATA = "data changes";
 

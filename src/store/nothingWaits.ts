@@ -7,7 +7,7 @@ const WAITED =
 
 /**
  * In data that was put back nothing waits to leave: what did is with the post room, whose log says what became of it, or
- * it is not certain. What was only laid ahead is as if it had never been.
+ * it is not certain. What was only scheduled is as if it had never been.
  */
 export function nothingWaits(database: VineDatabase, now: number): Promise<void> {
   return database.transaction("rw", database.letters, database.rounds, async () => {
@@ -17,10 +17,10 @@ export function nothingWaits(database: VineDatabase, now: number): Promise<void>
       .toArray();
     const ids = [...new Set(waiting.map(({ roundId }) => roundId))];
     const rounds = await database.rounds.bulkGet(ids);
-    const laid = new Set(rounds.flatMap((round) => (round?.run && !round.run.byWord ? round.id : [])));
+    const scheduled = new Set(rounds.flatMap((round) => (round?.run && !round.run.byWord ? round.id : [])));
     await database.letters.bulkPut(
       waiting.map(({ nextAt: _nextAt, ...letter }) =>
-        laid.has(letter.roundId)
+        scheduled.has(letter.roundId)
           ? { ...letter, state: "withdrawn" as const, stateAt: now, serverAnswer: "" }
           : { ...letter, state: "uncertain" as const, stateAt: now, serverAnswer: WAITED },
       ),

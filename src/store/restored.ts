@@ -24,7 +24,7 @@ export async function plansWaitForWord(database: VineDatabase): Promise<boolean>
   return (await database.meta.get(ELSEWHERE)) !== undefined;
 }
 
-/** The computer of before sends no more: what it laid is this browser's now. */
+/** The computer of before sends no more: what it scheduled is this browser's now. */
 export async function plansAreHere(database: VineDatabase): Promise<void> {
   await database.meta.delete(ELSEWHERE);
 }

@@ -56,7 +56,7 @@ export async function keepPlanMemory(database: VineDatabase, memory: PlanMemory)
 
 const DATABASE_ID = "database id";
 
-/** Names this browser's database among others: only the one that laid a run may change it. */
+/** Names this browser's database among others: only the one that scheduled a run may change it. */
 export function databaseId(database: VineDatabase, newId: () => string): Promise<string> {
   return database.transaction("rw", database.meta, async () => {
     const known = await database.meta.get(DATABASE_ID);

@@ -1,8 +1,8 @@
 import type Dexie from "dexie";
 import type { Transaction } from "dexie";
-import type { Replacement } from "@/core/delivery/laidRound";
 import type { Said } from "@/core/delivery/outboxEntry";
 import type { Letter } from "@/core/delivery/round";
+import type { Replacement } from "@/core/delivery/scheduledRound";
 import { searchedWords } from "@/core/delivery/searchedWords";
 import {
   assignmentOfToday,

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import type { Change } from "@/core/change/change";
-import { type LaidRound, laidRoundSchema } from "@/core/delivery/laidRound";
 import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSchema } from "@/core/delivery/round";
+import { type ScheduledRound, scheduledRoundSchema } from "@/core/delivery/scheduledRound";
 import { searchedWords } from "@/core/delivery/searchedWords";
 import { type Commit, commitChange } from "./commitChange";
 import { tallyOf } from "./countAnew";
@@ -53,13 +53,13 @@ export function keepRound(
   wanted: Change,
   screen: string,
   now: number,
-  announced?: LaidRound,
+  announced?: ScheduledRound,
 ): Promise<Commit> {
   const about = { words: `“${round.noteName}”: ${round.summary}`, screen, kind: "round" } as const;
   return commitChange(database, wanted, about, now, async () => {
     await forgetPendingSend(database, round.id);
     await database.rounds.add(roundSchema.parse({ ...round, tally: await tallyOf(database, round.id) }));
-    if (announced) await database.laidRounds.put(laidRoundSchema.parse(announced));
+    if (announced) await database.laidRounds.put(scheduledRoundSchema.parse(announced));
     await database.roundPeople.add({ id: round.id, people: staged.people });
     await database.roundWords.add({ id: round.id, letters: staged.words });
   });

@@ -1,11 +1,11 @@
 import * as z from "zod";
 import { broughtInSchema } from "@/core/change/broughtIn";
 import { changeEntrySchema } from "@/core/change/changeEntry";
-import { laidRoundSchema } from "@/core/delivery/laidRound";
 import { outboxEntrySchema } from "@/core/delivery/outboxEntry";
 import { planMemorySchema, runSchema } from "@/core/delivery/plans/run";
 import { replySchema } from "@/core/delivery/reply";
 import { letterSchema, roundSchema } from "@/core/delivery/round";
+import { scheduledRoundSchema } from "@/core/delivery/scheduledRound";
 import { familyAnswerSchema } from "@/core/families/familyEvent";
 import { CHANGE_SCHEMAS } from "@/core/model/changeTables";
 import { sha256Schema } from "@/core/model/enclosure";
@@ -99,8 +99,8 @@ export const TABLES = {
   plans: entry("id", CHANGE_SCHEMAS.plans),
   runs: entry("id, planId, state", runSchema),
   planMemories: entry("id", planMemorySchema),
-  /** What is laid ahead leaves from this browser alone. */
-  laidRounds: entry("id, state", laidRoundSchema, "kept here only"),
+  /** What is scheduled leaves from this browser alone. */
+  laidRounds: entry("id, state", scheduledRoundSchema, "kept here only"),
   /** What the server is still to be told. */
   outbox: entry("id, kind", outboxEntrySchema, "kept here only"),
   templates: entry("id", CHANGE_SCHEMAS.templates),

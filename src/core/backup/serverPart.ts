@@ -25,7 +25,7 @@ const knownLetterSchema = z.object({
   sha256: z.string(),
   about: letterAboutSchema.optional(),
   /** Whether it was laid ahead, to be made anew until it leaves. */
-  isLaid: z.literal(true).optional(),
+  isScheduled: z.literal(true).optional(),
 });
 export type KnownLetter = z.infer<typeof knownLetterSchema>;
 

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { replacementSchema } from "./laidRound";
+import { replacementSchema } from "./scheduledRound";
 
 const common = {
   /** The kind and what it is about: the same thing said again takes the place of what was said before. */

@@ -118,16 +118,16 @@ export class StandingWorld {
     return this.browser.open(this.records);
   }
 
-  /** Opens the browser for a while, as a teacher does, and closes it once all that is to be laid is laid and handed over. */
+  /** Opens the browser for a while, as a teacher does, and closes it once all that is to be scheduled is laid and handed over. */
   async atDesk(work: (office: Office) => Promise<unknown>): Promise<void> {
     const office = await this.open();
     office.line.open();
     await work(office);
-    await this.untilLaid(office);
+    await this.untilScheduled(office);
     this.browser.closeTab(office);
   }
 
-  async untilLaid(office: Office): Promise<void> {
+  async untilScheduled(office: Office): Promise<void> {
     await until(async () => {
       await office.plans.atRest();
       const open = await office.database.letters.where("state").equals("prepared").count();

@@ -34,7 +34,7 @@ export async function knownLetters(
         at: row.at,
         sha256: sha256Text(row.sha256),
       },
-      ...(row.scheduledBy !== null && { isLaid: true as const }),
+      ...(row.scheduledBy !== null && { isScheduled: true as const }),
       ...(about && { about }),
     };
   });
@@ -54,10 +54,10 @@ export function takeInKnown(room: Room, letters: readonly KnownLetter[], post: P
     const fresh = letters.filter(({ id }) => !here.has(id));
     if (fresh.length === 0) return;
     let seq = (await inside.takeNumbers(fresh.length)) - fresh.length;
-    for (const { id, roundId, state, at, sha256, about, isLaid } of fresh) {
+    for (const { id, roundId, state, at, sha256, about, isScheduled } of fresh) {
       seq += 1;
       const round = await roundOf(inside, roundId);
-      const { state: known, answer } = fateHere(state, isLaid === true);
+      const { state: known, answer } = fateHere(state, isScheduled === true);
       await inside.db
         .insertInto("letters")
         .values({

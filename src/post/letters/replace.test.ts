@@ -25,7 +25,7 @@ const MINE = "browser-1";
 
 freshFolders();
 
-const laid = (ids: string[], leavesAt: number, part: Partial<HandOver> = {}): HandOver => ({
+const scheduled = (ids: string[], leavesAt: number, part: Partial<HandOver> = {}): HandOver => ({
   ...{ roundId: "run", leavesAt, laidBy: MINE, letters: ids.map((id) => letter(id, { subject: `Letter ${id}` })) },
   ...part,
 });
@@ -49,16 +49,16 @@ function world(outcomes: Outcome[] = []) {
   return { clock, sent, open, step };
 }
 
-describe("letters laid ahead", () => {
+describe("scheduled letters", () => {
   test("do not leave while they are outdated, over a restart too, and leave once they are made anew", async () => {
     const { sent, open, step } = world();
     let room = await open();
-    await room.handOver(laid(["a", "b"], START + HOUR));
+    await room.handOver(scheduled(["a", "b"], START + HOUR));
     await room.outdate({ laidBy: MINE, rounds: [{ roundId: "run", change: 3 }] });
     step(room, 2 * HOUR);
     await closeLast();
     room = await open();
-    await room.handOver(laid(["a2"], START + HOUR, { staged: true }));
+    await room.handOver(scheduled(["a2"], START + HOUR, { staged: true }));
     expect(sent).toEqual([]);
     // Made after an earlier change than the last: it still waits.
     await room.replace({ laidBy: MINE, roundId: "run", change: 2, old: [{ id: "a", by: "a2" }], added: [] });
@@ -73,7 +73,7 @@ describe("letters laid ahead", () => {
   test("leave once they are made anew, also where word of the change comes twice, at the same moment and late", async () => {
     const { open, step } = world();
     const room = await open();
-    await room.handOver(laid(["a"], START + HOUR));
+    await room.handOver(scheduled(["a"], START + HOUR));
     const outdated = { laidBy: MINE, rounds: [{ roundId: "run", change: 3 }] };
     const anew = { laidBy: MINE, roundId: "run", change: 3, old: [], added: [] };
     await Promise.all([room.outdate(outdated), room.replace(anew)]);
@@ -85,8 +85,8 @@ describe("letters laid ahead", () => {
   test("what is staged and never put in place is gone with the next start", async () => {
     const { sent, open, step } = world();
     let room = await open();
-    await room.handOver(laid(["a"], START + HOUR));
-    await room.handOver(laid(["a2"], START + HOUR, { staged: true }));
+    await room.handOver(scheduled(["a"], START + HOUR));
+    await room.handOver(scheduled(["a2"], START + HOUR, { staged: true }));
     await closeLast();
     room = await open();
     await expect(
@@ -100,13 +100,13 @@ describe("letters laid ahead", () => {
   test("what left already is not replaced, and asking twice changes nothing", async () => {
     const { sent, open, step } = world();
     const room = await open();
-    await room.handOver(laid(["a"], START));
+    await room.handOver(scheduled(["a"], START));
     await until(room, "accepted");
-    await room.handOver(laid(["a2"], START, { staged: true }));
+    await room.handOver(scheduled(["a2"], START, { staged: true }));
     const wanted = { laidBy: MINE, roundId: "run", change: 1, old: [{ id: "a", by: "a2" }], added: [] };
     expect(await room.replace(wanted)).toEqual({ kept: ["a"], notTaken: ["a2"] });
-    await room.handOver(laid(["c"], START + HOUR));
-    await room.handOver(laid(["c2"], START + HOUR, { staged: true }));
+    await room.handOver(scheduled(["c"], START + HOUR));
+    await room.handOver(scheduled(["c2"], START + HOUR, { staged: true }));
     const again = { laidBy: MINE, roundId: "run", change: 2, old: [{ id: "c", by: "c2" }], added: [] };
     expect(await room.replace(again)).toEqual({ kept: [], notTaken: [] });
     expect(await room.replace(again)).toEqual({ kept: [], notTaken: [] });
@@ -120,21 +120,21 @@ describe("letters laid ahead", () => {
   test("another browser neither holds them back nor replaces them", async () => {
     const { open } = world();
     const room = await open();
-    await room.handOver(laid(["a"], START + HOUR));
+    await room.handOver(scheduled(["a"], START + HOUR));
     const other = "browser-2";
     await expect(room.outdate({ laidBy: other, rounds: [{ roundId: "run", change: 1 }] })).rejects.toThrow(/Another/);
     await expect(
       room.replace({ laidBy: other, roundId: "run", change: 1, old: [{ id: "a" }], added: [] }),
     ).rejects.toThrow(/Another/);
-    await expect(room.handOver(laid(["b"], START, { laidBy: other }))).rejects.toThrow(/Another/);
+    await expect(room.handOver(scheduled(["b"], START, { laidBy: other }))).rejects.toThrow(/Another/);
   });
 
   test("come too late after twelve hours without a server, or once what they say is old", async () => {
     const { sent, open, step, clock } = world();
     let room = await open();
-    await room.handOver(laid(["late"], START + HOUR, { startBy: START + 13 * HOUR }));
-    await room.handOver(laid(["old"], START + HOUR, { roundId: "two", notAfter: START + 2 * HOUR }));
-    await room.handOver(laid(["paused"], START + HOUR, { roundId: "three", startBy: START + 13 * HOUR }));
+    await room.handOver(scheduled(["late"], START + HOUR, { startBy: START + 13 * HOUR }));
+    await room.handOver(scheduled(["old"], START + HOUR, { roundId: "two", notAfter: START + 2 * HOUR }));
+    await room.handOver(scheduled(["paused"], START + HOUR, { roundId: "three", startBy: START + 13 * HOUR }));
     await room.pause("three", true);
     await closeLast();
     clock.at = START + 14 * HOUR;
@@ -161,7 +161,7 @@ describe("letters laid ahead", () => {
       graceMs: 0,
       limits: { dailyLimit: 1 },
     });
-    await limited.handOver(laid(["a", "b"], START + HOUR, { startBy: START + 13 * HOUR }));
+    await limited.handOver(scheduled(["a", "b"], START + HOUR, { startBy: START + 13 * HOUR }));
     clock.at = START + HOUR;
     limited.lookAgain();
     const isHeldOver = async () => ((await eventOfLetter(limited, "b"))?.nextAt ?? 0) > START + HOUR;
@@ -177,8 +177,8 @@ describe("nothing leaves", () => {
     const { sent, open, step } = world();
     let room = await open();
     await room.setNothingLeaves(true);
-    await room.handOver(laid(["soon"], START));
-    await room.handOver(laid(["long"], START - 20 * HOUR, { roundId: "two" }));
+    await room.handOver(scheduled(["soon"], START));
+    await room.handOver(scheduled(["long"], START - 20 * HOUR, { roundId: "two" }));
     await closeLast();
     room = await open();
     step(room, HOUR);
@@ -197,7 +197,7 @@ describe("a letter that only informs", () => {
     const room = await openRoom();
     const families = await openFamilies();
     await families.wish(families.token("g"), { frequency: "weekly" });
-    const request = laid([], Date.now(), { gatheredFor: ["weekly"] });
+    const request = scheduled([], Date.now(), { gatheredFor: ["weekly"] });
     await room.handOver({
       ...request,
       letters: [letter("mine", { guardianId: "g" }), letter("other", { guardianId: "h" })],
@@ -251,7 +251,7 @@ test("whatever happens around it, a run leaves once to each and says what is tru
       const idOf = (key: string, version: number) => `${key}-${version}`;
       const isStill = async () => (await room.status()).nothingLeaves === true;
       await room.handOver(
-        laid(
+        scheduled(
           keys.map((key) => idOf(key, 0)),
           at,
         ),
@@ -260,7 +260,7 @@ test("whatever happens around it, a run leaves once to each and says what is tru
         if (made === truth) return;
         const left = keys.filter((key) => ![...sent].some((id) => id.startsWith(`${key}-`)));
         const ids = left.map((key) => idOf(key, truth));
-        if (ids.length > 0) await room.handOver(laid(ids, at, { staged: true }));
+        if (ids.length > 0) await room.handOver(scheduled(ids, at, { staged: true }));
         if (!commits) return;
         const old = left.map((key) => ({ id: idOf(key, made), by: idOf(key, truth) }));
         await room.replace({ laidBy: MINE, roundId: "run", change: truth, old, added: [] });

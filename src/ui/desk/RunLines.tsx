@@ -1,8 +1,8 @@
 "use client";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
-import { type LaidRound, newsWords } from "@/core/delivery/laidRound";
 import type { Round } from "@/core/delivery/round";
+import { newsWords, type ScheduledRound } from "@/core/delivery/scheduledRound";
 import { counted } from "@/core/words";
 import { pauseRound } from "@/office/handOver";
 import { RunWord } from "@/ui/note/plan/RunWord";
@@ -13,7 +13,7 @@ import { useVine } from "@/ui/shared/VineContext";
 /** Runs of standing notes that wait for a word, with what holds them, and letters that a run leaves out. */
 export function RunLines() {
   const runs = useKept((read) => read.runsThatAsk(), []) ?? [];
-  const laid = useKept((read) => read.runsWithStops(), []) ?? [];
+  const scheduled = useKept((read) => read.runsWithStops(), []) ?? [];
   return (
     <>
       {runs.map((run) => (
@@ -29,7 +29,7 @@ export function RunLines() {
           <RunWord run={run} />
         </li>
       ))}
-      {laid.map((run) => (
+      {scheduled.map((run) => (
         <li key={run.id}>
           <div className="line-main">
             {counted(run.stopped.length, "letter")} of “{run.noteName}” on {formatMoment(run.at)}{" "}
@@ -49,31 +49,44 @@ export function RunLines() {
 
 /** Rounds that were announced or that wait: what changed in them, who would come new, what holds them. */
 export function AnnouncedLines() {
-  const kept = useKept(async (read) => ({ rounds: await read.roundsToCome(), laid: await read.laidRounds() }), []);
-  const laidOf = (round: Round) => kept?.laid.find(({ id }) => id === round.id);
+  const kept = useKept(
+    async (read) => ({ rounds: await read.roundsToCome(), scheduled: await read.scheduledRounds() }),
+    [],
+  );
+  const scheduledOf = (round: Round) => kept?.scheduled.find(({ id }) => id === round.id);
   // What a plan sends is told beside, as long as it does not wait for a word.
-  const rounds = kept?.rounds.filter(({ round }) => round.paused || laidOf(round)?.planId === undefined) ?? [];
+  const rounds = kept?.rounds.filter(({ round }) => round.paused || scheduledOf(round)?.planId === undefined) ?? [];
   return rounds.map(({ round, letters }) => (
-    <AnnouncedLine key={round.id} round={round} letters={letters} laid={laidOf(round)} />
+    <AnnouncedLine key={round.id} round={round} letters={letters} scheduled={scheduledOf(round)} />
   ));
 }
 
-function AnnouncedLine({ round, letters, laid }: { round: Round; letters: number; laid: LaidRound | undefined }) {
+function AnnouncedLine({
+  round,
+  letters,
+  scheduled,
+}: {
+  round: Round;
+  letters: number;
+  scheduled: ScheduledRound | undefined;
+}) {
   const { office } = useVine();
-  const news = laid?.news ? newsWords(laid.news) : "";
+  const news = scheduled?.news ? newsWords(scheduled.news) : "";
   return (
     <li>
       <div className="line-main">
         <strong>{counted(letters, "letter")}</strong> of “{round.noteName}”{" "}
         {round.paused ? "wait until you go on" : `leave on ${formatMoment(round.leavesAt)}`}
         {news && <div className="small">Since then: {news}</div>}
-        {laid?.news && laid.news.newcomers.length > 0 && (
+        {scheduled?.news && scheduled.news.newcomers.length > 0 && (
           <div className="quiet small" data-private>
-            Not part of it: {laid.news.newcomers.slice(0, 3).join("; ")}
-            {laid.news.newcomers.length > 3 && ` and ${laid.news.newcomers.length - 3} more`}
+            Not part of it: {scheduled.news.newcomers.slice(0, 3).join("; ")}
+            {scheduled.news.newcomers.length > 3 && ` and ${scheduled.news.newcomers.length - 3} more`}
           </div>
         )}
-        {laid?.held && laid.state !== "frozen" && <div className="quiet small">It waits. {laid.held.why}</div>}
+        {scheduled?.held && scheduled.state !== "frozen" && (
+          <div className="quiet small">It waits. {scheduled.held.why}</div>
+        )}
       </div>
       {round.paused && (
         <Button size="sm" onClick={() => void pauseRound(office, round.id, false)}>

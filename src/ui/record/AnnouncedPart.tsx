@@ -1,6 +1,6 @@
 "use client";
 import { Button } from "react-bootstrap";
-import { newsWords } from "@/core/delivery/laidRound";
+import { newsWords } from "@/core/delivery/scheduledRound";
 import { letAnnouncedGo, setFrozen } from "@/office/announcedWord";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
@@ -8,9 +8,9 @@ import { useVine } from "@/ui/shared/VineContext";
 /** Of a round that waits for its time: what changed in it since, and whether it is made anew. */
 export function AnnouncedPart({ roundId }: { roundId: string }) {
   const { office } = useVine();
-  const laid = useKept(async (read) => (await read.laidRounds()).find(({ id }) => id === roundId), [roundId]);
-  if (!laid || laid.planId !== undefined) return null;
-  const { news, held, state } = laid;
+  const scheduled = useKept(async (read) => (await read.scheduledRounds()).find(({ id }) => id === roundId), [roundId]);
+  if (!scheduled || scheduled.planId !== undefined) return null;
+  const { news, held, state } = scheduled;
   const words = news ? newsWords(news) : "";
   const isFrozen = state === "frozen";
   return (
@@ -36,14 +36,14 @@ export function AnnouncedPart({ roundId }: { roundId: string }) {
           {held.unseen.length > 0 && (
             <>
               {" "}
-              <Button size="sm" variant="link" className="p-0" onClick={() => letAnnouncedGo(office, laid)}>
+              <Button size="sm" variant="link" className="p-0" onClick={() => letAnnouncedGo(office, scheduled)}>
                 I have seen it; let it go
               </Button>
             </>
           )}
         </p>
       )}
-      <Button size="sm" variant="link" className="p-0" onClick={() => setFrozen(office, laid, !isFrozen)}>
+      <Button size="sm" variant="link" className="p-0" onClick={() => setFrozen(office, scheduled, !isFrozen)}>
         {isFrozen ? "Make it anew again until it leaves" : "Freeze it as it is now"}
       </Button>
     </div>

@@ -23,7 +23,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import type { CheckView, FindingView, PeopleView } from "@/workers/engine/peopleView";
 import { findingsByKind } from "../check/findingsByKind";
 import { RecipientTable } from "./RecipientTable";
-import { ReportsLaid, STILL_LOOKING } from "./ReportsLaid";
+import { ReportsLaidOut, STILL_LOOKING } from "./ReportsLaidOut";
 import { SendWhen } from "./SendWhen";
 
 /** A note that is about to be sent. */
@@ -115,7 +115,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
             {(note.reports ?? []).map(({ design }) => designOf(world, design, "en")?.name).join(", ")}.
           </p>
         )}
-        {hasReports && <ReportsLaid note={note} onChange={setReportsWait} />}
+        {hasReports && <ReportsLaidOut note={note} onChange={setReportsWait} />}
         <SendWhen
           at={at}
           takeBackSeconds={settings.takeBackSeconds}

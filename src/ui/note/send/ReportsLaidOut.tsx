@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
 import { counted, listed } from "@/core/words";
-import { type LaidReports, layReports } from "@/office/layReports";
+import { type LaidOutReports, layOutReports } from "@/office/layOutReports";
 import { useVine } from "@/ui/shared/VineContext";
 
 export const STILL_LOOKING = "The reports are still being looked at.";
@@ -15,9 +15,9 @@ interface ReportsLaidProps {
 }
 
 /** All reports of the note are laid out before they are sent: what can't be made stops, what runs over is to be seen. */
-export function ReportsLaid({ note, onChange }: ReportsLaidProps) {
+export function ReportsLaidOut({ note, onChange }: ReportsLaidProps) {
   const { office } = useVine();
-  const [laid, setLaid] = useState<LaidReports>();
+  const [reports, setReports] = useState<LaidOutReports>();
   const [isOver, setIsOver] = useState(false);
   const [isSeen, setIsSeen] = useState(false);
   const stopping = useRef<AbortController>(undefined);
@@ -25,13 +25,13 @@ export function ReportsLaid({ note, onChange }: ReportsLaidProps) {
     const controller = new AbortController();
     stopping.current = controller;
     const lay = async () => {
-      for await (const found of layReports(office, note, controller.signal)) setLaid(found);
+      for await (const found of layOutReports(office, note, controller.signal)) setReports(found);
       setIsOver(true);
     };
     void lay();
     return () => controller.abort();
   }, [office, note]);
-  const { done = 0, broken = [], runOver = [], withBoxes = [] } = laid ?? {};
+  const { done = 0, broken = [], runOver = [], withBoxes = [] } = reports ?? {};
   const needsWord = runOver.length + withBoxes.length > 0;
   const waitsFor = ((): string => {
     if (broken.length > 0) return "A report can’t be made.";

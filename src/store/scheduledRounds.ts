@@ -1,7 +1,12 @@
-import { type LaidRound, laidRoundSchema, type Replacement, replacementSchema } from "@/core/delivery/laidRound";
 import { mayWithdraw } from "@/core/delivery/letterState";
 import { mayMoveRun, type Run, runSchema } from "@/core/delivery/plans/run";
 import type { Letter, Round } from "@/core/delivery/round";
+import {
+  type Replacement,
+  replacementSchema,
+  type ScheduledRound,
+  scheduledRoundSchema,
+} from "@/core/delivery/scheduledRound";
 import type { WrittenMark } from "@/core/model/noteKind";
 import { countAnew } from "./countAnew";
 import { countChange, countedChanges } from "./countedChanges";
@@ -11,7 +16,7 @@ import { addToOutbox, waitingInOutbox } from "./outbox";
 import type { StagedLetters } from "./stageLetters";
 
 /** The rounds that are made anew until they leave. */
-export function laidRounds(database: VineDatabase): Promise<LaidRound[]> {
+export function scheduledRounds(database: VineDatabase): Promise<ScheduledRound[]> {
   return database.laidRounds.toArray();
 }
 
@@ -22,8 +27,8 @@ export function laidRounds(database: VineDatabase): Promise<LaidRound[]> {
 export function markOutdated(database: VineDatabase, ids: readonly string[], isOfData: boolean): Promise<number> {
   return database.transaction("rw", ["laidRounds", "meta", "outbox"], async () => {
     const { all: change, ofData } = await countChange(database, isOfData);
-    const known: (LaidRound | undefined)[] = ids.length > 0 ? await database.laidRounds.bulkGet([...ids]) : [];
-    const rows = known.filter((row): row is LaidRound => row !== undefined && row.state !== "frozen");
+    const known: (ScheduledRound | undefined)[] = ids.length > 0 ? await database.laidRounds.bulkGet([...ids]) : [];
+    const rows = known.filter((row): row is ScheduledRound => row !== undefined && row.state !== "frozen");
     if (rows.length > 0)
       await database.laidRounds.bulkPut(rows.map((row) => ({ ...row, state: "outdated" as const, change })));
     // What the post room has no letters of is none of its business.
@@ -35,18 +40,21 @@ export function markOutdated(database: VineDatabase, ids: readonly string[], isO
   });
 }
 
-/** Keeps that a round is about to be laid, where it is not kept yet; gives it as it is. It is touched by all that was counted by then. */
-export function reserveLaid(database: VineDatabase, laid: Omit<LaidRound, "change">): Promise<LaidRound> {
+/** Keeps that a round is about to be scheduled, where it is not kept yet; gives it as it is. It is touched by all that was counted by then. */
+export function reserveScheduled(
+  database: VineDatabase,
+  scheduled: Omit<ScheduledRound, "change">,
+): Promise<ScheduledRound> {
   return database.transaction("rw", ["laidRounds", "meta"], async () => {
-    const known: LaidRound | undefined = await database.laidRounds.get(laid.id);
+    const known: ScheduledRound | undefined = await database.laidRounds.get(scheduled.id);
     if (known) return known;
-    const whole = laidRoundSchema.parse({ ...laid, change: (await countedChanges(database)).all });
+    const whole = scheduledRoundSchema.parse({ ...scheduled, change: (await countedChanges(database)).all });
     await database.laidRounds.put(whole);
     return whole;
   });
 }
 
-/** What a round that is laid consists of, beside its letters. */
+/** What a round that is scheduled consists of, beside its letters. */
 export interface Laying {
   readonly round: Round;
   readonly staged: StagedLetters;
@@ -58,8 +66,8 @@ export interface Laying {
   readonly digests: readonly Digest[];
 }
 
-/** Keeps a run with its letters for the first time. A run that is laid already stays: false then. */
-export function keepLaid(
+/** Keeps a run with its letters for the first time. A run that is scheduled already stays: false then. */
+export function saveScheduled(
   database: VineDatabase,
   { round, staged, marks, change, run, stagedAs, digests }: Laying,
 ): Promise<boolean> {
@@ -67,12 +75,12 @@ export function keepLaid(
     const known = await database.runs.get(run.id);
     if (!mayMoveRun(known?.state, run.state) || (await database.rounds.get(round.id))) return false;
     await database.runs.put(runSchema.parse(run));
-    const laid: LaidRound | undefined = await database.laidRounds.get(round.id);
+    const scheduled: ScheduledRound | undefined = await database.laidRounds.get(round.id);
     // Something may have been changed while it was made.
-    const state = laid && laid.change <= change ? "fresh" : "outdated";
-    await changeLaid(database, round.id, { state, hasLetters: staged.count > 0, held: undefined });
-    if (laid && state === "outdated" && staged.count > 0)
-      await addToOutbox(database, [{ kind: "outdated", roundId: round.id, change: laid.change }]);
+    const state = scheduled && scheduled.change <= change ? "fresh" : "outdated";
+    await changeScheduled(database, round.id, { state, hasLetters: staged.count > 0, held: undefined });
+    if (scheduled && state === "outdated" && staged.count > 0)
+      await addToOutbox(database, [{ kind: "outdated", roundId: round.id, change: scheduled.change }]);
     if (staged.count === 0) return true;
     await database.letters.where({ roundId: stagedAs }).modify({ roundId: round.id });
     for (const { id, gathers } of digests)
@@ -92,7 +100,7 @@ export interface MadeAnew {
   readonly replacement: Replacement;
   readonly marks: Readonly<Record<string, WrittenMark>>;
   readonly about: Partial<Round>;
-  readonly news: LaidRound["news"];
+  readonly news: ScheduledRound["news"];
   readonly digests: readonly Digest[];
 }
 
@@ -128,12 +136,12 @@ export function beginReplacement(database: VineDatabase, made: MadeAnew): Promis
     await database.roundWords.put({ id, letters: [...(words?.letters ?? []), ...staged.words] });
     await database.rounds.update(id, about);
     for (const one of digests) await database.letters.where("id").anyOf(one.gathers).modify({ digestLetterId: one.id });
-    await changeLaid(database, id, { news, held: undefined });
+    await changeScheduled(database, id, { news, held: undefined });
   });
 }
 
 /** A round leaves as it is, whatever was changed. */
-export async function keepAsItIs(database: VineDatabase, { id, change }: LaidRound): Promise<void> {
+export async function keepAsItIs(database: VineDatabase, { id, change }: ScheduledRound): Promise<void> {
   if (await isBeingReplaced(database, id)) return;
   await addToOutbox(database, [{ kind: "replacement", replacement: { id, change, old: [], added: [] } }]);
 }
@@ -161,24 +169,28 @@ export function endReplacement(
     await database.outbox.delete(`replacement/${id}`);
     await peopleAnew(database, id, new Set(gone));
     await settle(database, id, change);
-    const laid = await database.laidRounds.get(id);
+    const scheduled = await database.laidRounds.get(id);
     // It was to stay as it is while this was on its way: nobody makes it anew after what it was outdated by since.
-    if (laid?.state === "frozen" && laid.change > change) await keepAsItIs(database, laid);
+    if (scheduled?.state === "frozen" && scheduled.change > change) await keepAsItIs(database, scheduled);
   });
 }
 
 /** A round was found as it should be: nothing changes, and it leaves as it is. */
 export async function settle(database: VineDatabase, id: string, change: number): Promise<void> {
-  const laid = await database.laidRounds.get(id);
-  if (!laid || laid.change > change || laid.state !== "outdated") return;
-  await changeLaid(database, id, { state: "fresh", hasLetters: true, held: undefined });
+  const scheduled = await database.laidRounds.get(id);
+  if (!scheduled || scheduled.change > change || scheduled.state !== "outdated") return;
+  await changeScheduled(database, id, { state: "fresh", hasLetters: true, held: undefined });
   // It is as it should be after that change: nobody need be told of it any more.
   await database.outbox.delete(`outdated/${id}`);
 }
 
-/** Changes some of what is kept of a laid round; one that is not there any more is left so. */
-export async function changeLaid(database: VineDatabase, id: string, part: Partial<LaidRound>): Promise<void> {
-  const row: LaidRound | undefined = await database.laidRounds.get(id);
+/** Changes some of what is kept of a scheduled round; one that is not there any more is left so. */
+export async function changeScheduled(
+  database: VineDatabase,
+  id: string,
+  part: Partial<ScheduledRound>,
+): Promise<void> {
+  const row: ScheduledRound | undefined = await database.laidRounds.get(id);
   if (row) await database.laidRounds.put({ ...row, ...part });
 }
 
@@ -210,16 +222,16 @@ export async function lettersToMakeAnew(
 
 /** Rounds that the teacher takes back are not made anew any more; a run of a plan does not go this time. */
 export async function forgetTakenBack(database: VineDatabase, roundIds: readonly string[]): Promise<void> {
-  const known: (LaidRound | undefined)[] = await database.laidRounds.bulkGet([...roundIds]);
-  for (const { runId: id } of known.filter((row): row is LaidRound => row !== undefined)) {
+  const known: (ScheduledRound | undefined)[] = await database.laidRounds.bulkGet([...roundIds]);
+  for (const { runId: id } of known.filter((row): row is ScheduledRound => row !== undefined)) {
     const run = id === undefined ? undefined : await database.runs.get(id);
     if (run && mayMoveRun(run.state, "skipped")) await database.runs.put({ ...run, state: "skipped" });
   }
-  await forgetLaid(database, roundIds);
+  await forgetScheduled(database, roundIds);
 }
 
-/** Forgets rounds that were laid; what of them is with the post room is called back apart. */
-export function forgetLaid(database: VineDatabase, ids: readonly string[]): Promise<void> {
+/** Forgets rounds that were scheduled; what of them is with the post room is called back apart. */
+export function forgetScheduled(database: VineDatabase, ids: readonly string[]): Promise<void> {
   return database.transaction("rw", ["laidRounds", "outbox"], async () => {
     await database.laidRounds.bulkDelete([...ids]);
     await database.outbox.bulkDelete(ids.flatMap((id) => [`replacement/${id}`, `outdated/${id}`]));
@@ -229,8 +241,8 @@ export function forgetLaid(database: VineDatabase, ids: readonly string[]): Prom
 /** Runs of which no letter ever left leave nothing behind in the record, once they are called back. */
 export function dropUnsentRuns(database: VineDatabase): Promise<void> {
   return database.transaction("rw", database.tables, async () => {
-    const laid = new Set(await database.laidRounds.toCollection().primaryKeys());
-    const rounds = await database.rounds.filter(({ id, run }) => run !== undefined && !laid.has(id)).toArray();
+    const scheduled = new Set(await database.laidRounds.toCollection().primaryKeys());
+    const rounds = await database.rounds.filter(({ id, run }) => run !== undefined && !scheduled.has(id)).toArray();
     for (const { id, takeBackAskedAt } of rounds) {
       const letters = await database.letters.where({ roundId: id }).toArray();
       if (

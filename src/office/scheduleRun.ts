@@ -1,24 +1,24 @@
-import { type LaidRound, newsWords } from "@/core/delivery/laidRound";
 import { type PlanMemory, type Run, runId } from "@/core/delivery/plans/run";
 import type { RunAsked } from "@/core/delivery/plans/runRule";
 import { holdsRun } from "@/core/delivery/plans/usualRun";
 import { preparedRound, senderOf } from "@/core/delivery/preparedRound";
+import { newsWords, type ScheduledRound } from "@/core/delivery/scheduledRound";
 import { dayOfInstant, MS_PER_DAY } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { gatheredByReader } from "@/store/gatheredLetters";
-import {
-  beginReplacement,
-  changeLaid,
-  isBeingReplaced,
-  keepLaid,
-  lettersToMakeAnew,
-  reserveLaid,
-  settle,
-} from "@/store/laidRounds";
 import { findRound } from "@/store/roundRepository";
 import { keepRun } from "@/store/runRepository";
+import {
+  beginReplacement,
+  changeScheduled,
+  isBeingReplaced,
+  lettersToMakeAnew,
+  reserveScheduled,
+  saveScheduled,
+  settle,
+} from "@/store/scheduledRounds";
 import { dropStaged } from "@/store/stageLetters";
 import type { FreshAsked } from "@/workers/engine/roundInMaking";
 import { type FreshHeld, type FreshMade, type FreshSource, makeFresh } from "./makeFresh";
@@ -41,27 +41,27 @@ export interface StandingNow extends Standing {
 const TRUE_FOR_DAYS = 8;
 
 /** What became of making a run: whether other letters are to leave than before. */
-export type Laid = "changed" | "as before" | "held";
+export type Scheduled = "changed" | "as before" | "held";
 
 /**
  * Lays a run, or makes it anew: its letters as of when they leave, kept and on their way to the post room. What holds it up
  * is kept with the run. `word` is the teacher's that it goes, with the cautions, by code, that she lets pass this once.
  */
-export async function layRun(
+export async function scheduleRun(
   office: Office,
   standing: StandingNow,
   at: number,
   leavesAt: number,
   known: Run | undefined,
   word?: { readonly allowed: readonly string[] },
-): Promise<Laid> {
+): Promise<Scheduled> {
   const { database, around } = office;
   const { plan, note, asOf: change } = standing;
   const roundId = known?.roundId ?? around.newId();
   // What is on its way comes first; it is looked at again then.
   if (await isBeingReplaced(database, roundId)) return "as before";
   // It is there before its letters are made, so that a change that comes meanwhile finds it.
-  const laid = await reserveLaid(database, {
+  const scheduled = await reserveScheduled(database, {
     ...{ id: roundId, planId: plan.id, runId: runId(plan.id, at), at: leavesAt, state: "outdated" },
     hasLetters: false,
   });
@@ -78,19 +78,19 @@ export async function layRun(
     };
     if (!made.ok) {
       await keepRun(database, run);
-      await changeLaid(database, roundId, { held: { why: made.why, unseen: [...made.unseen] } });
+      await changeScheduled(database, roundId, { held: { why: made.why, unseen: [...made.unseen] } });
       return "held";
     }
     if (!round) {
       const begun = newRound(office, standing, made, { ...times, isByWord });
-      const kept = await keepLaid(database, {
+      const kept = await saveScheduled(database, {
         ...{ round: begun, staged: made.staged, marks: made.marks, run, stagedAs: made.stagedAs },
         digests: made.digests,
         change,
       });
       if (!kept) await dropStaged(database, made.staged);
       office.line.wake();
-      return made.staged.count > 0 || laid.hasLetters ? "changed" : "as before";
+      return made.staged.count > 0 || scheduled.hasLetters ? "changed" : "as before";
     }
     await database.rounds.update(roundId, {
       leavesAt,
@@ -104,9 +104,9 @@ export async function layRun(
 }
 
 /** Makes an announced round anew, after the change `asOf`; what holds it up is kept with it. */
-export async function freshenAnnounced(office: Office, laid: LaidRound, asOf: number): Promise<Laid> {
+export async function freshenAnnounced(office: Office, scheduled: ScheduledRound, asOf: number): Promise<Scheduled> {
   const { database, around } = office;
-  const { id, note, choices, onlyTo, at } = laid;
+  const { id, note, choices, onlyTo, at } = scheduled;
   const round = await findRound(database, id);
   if (!note || !choices || !round || (await isBeingReplaced(database, id))) return "as before";
   const source: FreshSource = {
@@ -120,10 +120,10 @@ export async function freshenAnnounced(office: Office, laid: LaidRound, asOf: nu
   return around.locks.request(MAKING_LOCK, async () => {
     const made = await makeFresh(office, source);
     if (!made.ok) {
-      await changeLaid(database, id, { held: { why: made.why, unseen: [...made.unseen] } });
+      await changeScheduled(database, id, { held: { why: made.why, unseen: [...made.unseen] } });
       return "held";
     }
-    const before = laid.news;
+    const before = scheduled.news;
     const news = before
       ? { ...made.news, changed: before.changed + made.news.changed, gone: before.gone + made.news.gone }
       : made.news;
@@ -135,10 +135,10 @@ export async function freshenAnnounced(office: Office, laid: LaidRound, asOf: nu
 async function putInPlace(office: Office, id: string, change: number, made: FreshMade): Promise<void> {
   const { database } = office;
   const { old, added, staged, stagedAs, marks, about, news, digests } = made;
-  const laid: LaidRound | undefined = await database.laidRounds.get(id);
+  const scheduled: ScheduledRound | undefined = await database.laidRounds.get(id);
   // The post room has none of its letters, and nothing is new: there is nothing to tell. Where it has some, it may be hearing
   // at this moment that they are outdated.
-  if (old.length + added.length === 0 && laid && !laid.hasLetters) return settle(database, id, change);
+  if (old.length + added.length === 0 && scheduled && !scheduled.hasLetters) return settle(database, id, change);
   const replacement = { id, change, old: old.map((one) => ({ ...one })), added: [...added] };
   await beginReplacement(database, { ...{ stagedAs, staged, marks, about, news, digests }, replacement });
   office.line.wake();

@@ -4,7 +4,7 @@ import { lettersInBatches } from "./lettersInBatches";
 import type { Office } from "./office";
 
 /** What laying out all reports of a note showed: names of files. */
-export interface LaidReports {
+export interface LaidOutReports {
   readonly done: number;
   /** Those that can't be made, with why. */
   readonly broken: readonly { readonly fileName: string; readonly problem: string }[];
@@ -15,8 +15,8 @@ export interface LaidReports {
 }
 
 /** Draws every report that a note would enclose, and keeps no file; gives what it found so far after each few. */
-export async function* layReports(office: Office, note: Note, signal: AbortSignal): AsyncGenerator<LaidReports> {
-  let found: LaidReports = { done: 0, broken: [], runOver: [], withBoxes: [] };
+export async function* layOutReports(office: Office, note: Note, signal: AbortSignal): AsyncGenerator<LaidOutReports> {
+  let found: LaidOutReports = { done: 0, broken: [], runOver: [], withBoxes: [] };
   let seen = new Set<string>();
   for await (const step of lettersInBatches(office.engine, note, office.now())) {
     if (signal.aborted) return;
@@ -47,7 +47,7 @@ export async function* layReports(office: Office, note: Note, signal: AbortSigna
 
 const LAID_TOGETHER = 8;
 
-async function laidOut(office: Office, draft: ReportDraft): Promise<Omit<LaidReports, "done">> {
+async function laidOut(office: Office, draft: ReportDraft): Promise<Omit<LaidOutReports, "done">> {
   const { fileName, onePage } = draft;
   // Drawn whole: what was looked at is what goes along a moment later.
   const made = await office.drawn.of(draft);

@@ -3,7 +3,7 @@ import { noteSchema } from "../model/note";
 import { sendingChoicesSchema } from "./pendingSend";
 
 /** A round whose letters are made anew until they leave: the run of a plan, or one that was announced for a time. */
-export const laidRoundSchema = z.object({
+export const scheduledRoundSchema = z.object({
   /** The id of the round. */
   id: z.string().min(1),
   /** Of a run: its plan, and which. */
@@ -33,7 +33,7 @@ export const laidRoundSchema = z.object({
   /** Why it waits though its letters could be made, in words; and the cautions, by id, that were not seen. */
   held: z.object({ why: z.string(), unseen: z.array(z.string()) }).optional(),
 });
-export type LaidRound = z.infer<typeof laidRoundSchema>;
+export type ScheduledRound = z.infer<typeof scheduledRoundSchema>;
 
 /** Letters that are on their way to take the place of others. */
 export const replacementSchema = z.object({
@@ -46,7 +46,7 @@ export const replacementSchema = z.object({
 export type Replacement = z.infer<typeof replacementSchema>;
 
 /** "3 letters changed, 1 fell away, 2 would come new"; empty where nothing did. */
-export function newsWords({ changed, gone, newcomers }: NonNullable<LaidRound["news"]>): string {
+export function newsWords({ changed, gone, newcomers }: NonNullable<ScheduledRound["news"]>): string {
   const parts = [
     changed > 0 && `${changed} ${changed === 1 ? "letter" : "letters"} changed`,
     gone > 0 && `${gone} fell away`,
