@@ -1,5 +1,5 @@
 import * as z from "zod";
-import type { Surroundings } from "./surroundings";
+import type { Dependencies } from "./dependencies";
 
 const refusalSchema = z.object({ message: z.string(), code: z.string().optional() });
 
@@ -25,7 +25,7 @@ export class NobodyAnswers extends Error {
   }
 }
 
-type Fetching = Pick<Surroundings, "fetch">;
+type Fetching = Pick<Dependencies, "fetch">;
 
 /** Whatever a route of the server answers. Errors: `NobodyAnswers`, or the request was given up. */
 export function reach({ fetch }: Fetching, url: string, request: RequestInit = {}): Promise<Response> {

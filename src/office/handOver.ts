@@ -16,12 +16,12 @@ import { databaseId } from "@/store/runRepository";
 import { endReplacement, forgetTakenBack, openReplacements, replacingIds } from "@/store/scheduledRounds";
 import { refusePrepared, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
+import type { Dependencies } from "./dependencies";
 import { sendOutbox } from "./outbox";
-import type { Surroundings } from "./surroundings";
 
 /** What handing over works with. */
 export interface HandingOver {
-  readonly around: Surroundings;
+  readonly around: Dependencies;
   readonly database: VineDatabase;
 }
 

@@ -1,6 +1,6 @@
 import { WORLD_TABLES, type WorldRecords } from "@/core/model/world";
 import type { Engine } from "@/workers/engine/startEngine";
-import type { Surroundings } from "./surroundings";
+import type { Dependencies } from "./dependencies";
 
 /** Columns of scores are the largest records: so many of them have a few megabytes. */
 const ROWS_AT_ONCE = 500;
@@ -15,7 +15,7 @@ export interface EngineKeeper {
 }
 
 /** Starts an engine, and once another one when that is gone; `onEnded` is told each time, and whether it was the first. */
-export function keepEngine(start: Surroundings["startEngine"], onEnded: (isFirst: boolean) => void): EngineKeeper {
+export function keepEngine(start: Dependencies["startEngine"], onEnded: (isFirst: boolean) => void): EngineKeeper {
   let isFirst = true;
   let ready = gate();
   const ended = () => {

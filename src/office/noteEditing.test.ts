@@ -97,7 +97,7 @@ test("undo reaches an open note, and a deleted one says so", async () => {
   const editing = edit(office);
   editing.change({ name: "Another name" });
   await editing.keepNow();
-  await office.turnChange("take back");
+  await office.undoRedo("take back");
   await until(editing, ({ note: now }) => now.name === note.name);
   const kept = await office.read.findNote("n");
   if (kept) await office.commit(removing("notes", [kept]), { words: "Deleted.", screen: "Notes" });

@@ -555,7 +555,7 @@ describe("two tabs", () => {
       return tags.join() === "choir" && address === "new@x.example";
     });
     for (const office of [one, other]) expect(office.world.students.get(before.id)).toMatchObject(whole);
-    await other.turnChange("take back");
+    await other.undoRedo("take back");
     await inStep([one, other], ({ world }) => {
       const { tags, address } = world.students.get(before.id) ?? before;
       return (tags.length === 0) !== (address === before.address);

@@ -4,7 +4,7 @@ import type { ChangeAbout } from "@/core/change/changeEntry";
 import type { Round } from "@/core/delivery/round";
 import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
-import { newNoes } from "@/core/families/newNoes";
+import { newOptOuts } from "@/core/families/newOptOuts";
 import { type Day, dayOfInstant, instantOf } from "@/core/model/day";
 import type { Enclosure } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
@@ -33,7 +33,7 @@ import { writtenAbout } from "@/store/roundRepository";
 import { rowsNow, type TouchedKeys, touchedKeys } from "@/store/rowsNow";
 import { dropUnfinished, keepRound, type StagedLetters } from "@/store/stageLetters";
 import { settleAnswer, takeInFamilyEvents } from "@/store/takeInFamilyEvents";
-import { type Turn, turnChange } from "@/store/turnChange";
+import { type Turn, undoRedo } from "@/store/undoRedo";
 import { watch } from "@/store/watch";
 import { currentDatabaseName, deleteOthers } from "@/store/whichDatabase";
 import type { Engine } from "@/workers/engine/startEngine";
@@ -41,6 +41,7 @@ import { WorkerEnded } from "@/workers/life/mortal";
 import { BackupDesk } from "./backupDesk";
 import { ChangesHeard } from "./changesHeard";
 import { CHANGING_LOCK } from "./changingLock";
+import type { Channel, Dependencies } from "./dependencies";
 import { DrawnReports } from "./drawnReports";
 import { FeedbackDesk } from "./feedbackDesk";
 import { type EngineKeeper, keepEngine } from "./keepEngine";
@@ -54,7 +55,6 @@ import { PostLine } from "./postLine";
 import { takeBackAll } from "./putBack";
 import { type Reading, readingOf } from "./reading";
 import { storageTrouble } from "./storageTrouble";
-import type { Channel, Surroundings } from "./surroundings";
 
 /** What screens look at. It is another one after every change. */
 export interface OfficeState {
@@ -115,7 +115,7 @@ export class Office {
   private readonly endings: (() => void)[] = [];
 
   private constructor(
-    readonly around: Surroundings,
+    readonly around: Dependencies,
     readonly database: VineDatabase,
     private readonly keeper: EngineKeeper,
     state: OfficeState,
@@ -140,7 +140,7 @@ export class Office {
    * hold; nothing was changed then.
    */
   static async open(
-    around: Surroundings,
+    around: Dependencies,
     demo?: (today: Day) => Everything,
     onBlocked: () => void = () => undefined,
   ): Promise<Office> {
@@ -212,7 +212,7 @@ export class Office {
   /** Keeps a change; a no in it holds at the post room before it is shown as kept here. */
   private async closedFirst(change: Change, keep: () => Promise<Commit>): Promise<Commit> {
     try {
-      await closeAddresses(this, newNoes(change));
+      await closeAddresses(this, newOptOuts(change));
     } catch (cause) {
       const problem = `Letters that wait could not be called back yet, so nothing was kept. ${(cause as Error).message} Try again in a moment.`;
       return { ok: false, problem };
@@ -221,9 +221,9 @@ export class Office {
   }
 
   /** Takes a change of the list back or makes it again: the one named, or the one whose turn it is. */
-  turnChange(wanted: { readonly seq: number } | "take back" | "make again"): Promise<Turn> {
+  undoRedo(wanted: { readonly seq: number } | "take back" | "make again"): Promise<Turn> {
     return this.inTurn(() =>
-      this.changing({ change: "any" }, () => turnChange(this.database, wanted, this.around.now())),
+      this.changing({ change: "any" }, () => undoRedo(this.database, wanted, this.around.now())),
     );
   }
 
@@ -521,12 +521,12 @@ function notesThatDiffer(before: string, now: Written): string[] {
 }
 
 /** Shares the house with the other tabs until what is given back is called. */
-function holdDatabaseOpen({ locks }: Surroundings): Promise<() => void> {
+function holdDatabaseOpen({ locks }: Dependencies): Promise<() => void> {
   return new Promise((shared) => {
     void locks.request(OPEN_LOCK, () => new Promise<void>((release) => shared(release)), "shared");
   });
 }
 
-function todayOf({ pinnedToday, now }: Surroundings): Day {
+function todayOf({ pinnedToday, now }: Dependencies): Day {
   return pinnedToday ?? dayOfInstant(now());
 }

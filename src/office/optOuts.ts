@@ -1,6 +1,6 @@
 import type { EntryOf, Said } from "@/core/delivery/outboxEntry";
 import type { AddressWord } from "@/core/families/addressWord";
-import { addressesOf } from "@/core/families/newNoes";
+import { addressesOf } from "@/core/families/newOptOuts";
 import { wantsNoLetters } from "@/core/model/guardian";
 import type { World } from "@/core/model/world";
 import { addToOutbox } from "@/store/outbox";
@@ -42,7 +42,7 @@ export async function liftOptOut(
 }
 
 function say({ around }: Pick<Office, "around">, word: AddressWord): Promise<unknown> {
-  return ask(around, "/api/family/noes", {
+  return ask(around, "/api/family/opt-outs", {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(word),

@@ -15,7 +15,7 @@ import { scheduledRounds } from "@/store/scheduledRounds";
 import { searchLetters } from "@/store/searchLetters";
 import * as families from "@/store/takeInFamilyEvents";
 import { templatesByName } from "@/store/templatesByName";
-import { changesNewestFirst } from "@/store/turnChange";
+import { changesNewestFirst } from "@/store/undoRedo";
 import { unsentFeedback } from "@/store/unsentFeedback";
 import { formerDatabase } from "@/store/whichDatabase";
 

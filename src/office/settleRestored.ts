@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { setRows } from "@/core/change/change";
 import { isFinal } from "@/core/delivery/letterState";
-import { addressesOf } from "@/core/families/newNoes";
+import { addressesOf } from "@/core/families/newOptOuts";
 import { wantsNoLetters } from "@/core/model/guardian";
 import { logPlace } from "@/store/logPlace";
 import { plansAreHere, restoredFrom, restoredIsSettled } from "@/store/restored";
@@ -23,7 +23,7 @@ export async function settleRestored(office: Office): Promise<void> {
   const { database } = office;
   if ((await restoredFrom(database)) === undefined) return;
   await readOn(office);
-  await layOptOutsOver(office);
+  await putOptOutsOver(office);
   await settleRuns(office);
   await restoredIsSettled(database);
 }
@@ -38,40 +38,40 @@ async function readOn(office: Office): Promise<void> {
   }
 }
 
-async function layOptOutsOver(office: Office): Promise<void> {
+async function putOptOutsOver(office: Office): Promise<void> {
   const { world, around } = office;
   const people = [...world.guardians.values(), ...world.students.values()].filter((one) => !wantsNoLetters(one));
   const addresses = [...new Set(people.flatMap(addressesOf))];
   const closed = new Set<string>();
   for (let from = 0; from < addresses.length; from += MOST_AT_ONCE) {
     const body = JSON.stringify({ addresses: addresses.slice(from, from + MOST_AT_ONCE) });
-    const answer = await ask(around, "/api/family/noes/known", { method: "POST", body });
+    const answer = await ask(around, "/api/family/opt-outs/known", { method: "POST", body });
     for (const address of closedSchema.parse(answer).closed) closed.add(address);
   }
   const isClosed = (one: (typeof people)[number]) => {
     const own = addressesOf(one);
     return own.length > 0 && own.every((address) => closed.has(address));
   };
-  const noes = people.filter(isClosed);
-  if (noes.length === 0) return;
+  const optOuts = people.filter(isClosed);
+  if (optOuts.length === 0) return;
   await office.commit(
     (now) => ({
       guardians: setRows<"guardians">(
         now.guardians,
-        noes.flatMap(({ id }) => {
+        optOuts.flatMap(({ id }) => {
           const guardian = now.guardians.get(id);
           return guardian ? [[id, { ...guardian, confirmation: "stopped" as const }] as const] : [];
         }),
       ),
       students: setRows<"students">(
         now.students,
-        noes.flatMap(({ id }) => {
+        optOuts.flatMap(({ id }) => {
           const student = now.students.get(id);
           return student ? [[id, { ...student, confirmation: "stopped" as const }] as const] : [];
         }),
       ),
     }),
-    { words: "Noes that were said after the backup hold.", screen: "Settings" },
+    { words: "OptOuts that were said after the backup hold.", screen: "Settings" },
   );
 }
 

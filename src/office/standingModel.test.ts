@@ -66,7 +66,7 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
       const random = new Random(runs);
       mine.browser.latency = () => (random.chance(0.3) ? random.whole(1, 60) : 0);
       const truth = new Map<string, number>();
-      const noes = new Set<string>();
+      const optOuts = new Set<string>();
       const set = async (office: Office, step: { quiz: number; name: string; percent: number }) => {
         const who = `${step.name}${runs}`;
         await score(office, `q${step.quiz}`, { [who]: step.percent });
@@ -108,8 +108,8 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
           const { families } = await mine.server.serverRuntime();
           // What left before is known; from now on nothing comes.
           await mine.untilLeft();
-          await check(mine, truth, noes, seen);
-          noes.add(`${step.name}${runs}`);
+          await check(mine, truth, optOuts, seen);
+          optOuts.add(`${step.name}${runs}`);
           await families.wish(families.token(`g${step.name}${runs}`), { confirmation: "stopped" });
         } else if (step.do === "restart") await reopenRuntime();
         else if (step.do === "nothing leaves") {
@@ -118,7 +118,7 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
           await mine.atDesk((office) => setNothingLeaves(office, false));
         } else await mine.pass(step.hours * HOUR);
         await mine.untilLeft();
-        await check(mine, truth, noes, seen);
+        await check(mine, truth, optOuts, seen);
       }
       // In the end the browser is opened, and two days pass.
       await mine.atDesk(async () => undefined);
@@ -128,9 +128,9 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
         await mine.atDesk(async () => undefined);
       }
       await until(async () => {
-        await check(mine, truth, noes, seen);
+        await check(mine, truth, optOuts, seen);
         const told = await toldOf(mine, own);
-        const due = [...truth].filter(([key, value]) => value <= 70 && !noes.has(key.split("/")[0] ?? ""));
+        const due = [...truth].filter(([key, value]) => value <= 70 && !optOuts.has(key.split("/")[0] ?? ""));
         return due.every(([key]) => told.includes(key));
       });
     }),
@@ -158,7 +158,7 @@ async function toldOf(world: StandingWorld, names: readonly string[]): Promise<s
 async function check(
   world: StandingWorld,
   truth: ReadonlyMap<string, number>,
-  noes: ReadonlySet<string>,
+  optOuts: ReadonlySet<string>,
   seen: string[],
 ): Promise<void> {
   const boxes = await world.mailboxes();
@@ -171,7 +171,7 @@ async function check(
     for (const { text, id } of letters) {
       if (seen.includes(id)) continue;
       seen.push(id);
-      expect([who, noes.has(who)]).toEqual([who, false]);
+      expect([who, optOuts.has(who)]).toEqual([who, false]);
       for (const [, quizNumber, told] of text.matchAll(/Quiz (\d) \((\d+)/g)) {
         expect([`${who}/${quizNumber}`, Number(told)]).toEqual([
           `${who}/${quizNumber}`,

@@ -9,8 +9,8 @@ import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
 import type { MadePaper } from "@/workers/paper/paperApi";
 import { createBackup } from "./createBackup";
+import type { Dependencies, LockMode } from "./dependencies";
 import { Office } from "./office";
-import type { LockMode, Surroundings } from "./surroundings";
 
 /** What tests of the office work with: a browser without a page, and the real server in the same process. */
 
@@ -79,7 +79,7 @@ export class TestBrowser {
   /** Opens a tab. `demo` is what an empty browser opens on. */
   async open(demo?: WorldRecords): Promise<Office> {
     const tab = { isClosed: false };
-    const office = await Office.open(this.surroundings(tab), demo && (() => [demo, []]));
+    const office = await Office.open(this.dependencies(tab), demo && (() => [demo, []]));
     this.opened.push(office);
     this.tabOf.set(office, tab);
     return office;
@@ -104,7 +104,7 @@ export class TestBrowser {
     return answer;
   }
 
-  private surroundings(tab: { readonly isClosed: boolean }): Surroundings {
+  private dependencies(tab: { readonly isClosed: boolean }): Dependencies {
     return {
       databaseName: this.databaseName,
       now: () => this.clock(),
@@ -224,10 +224,10 @@ export async function serverInProcess() {
     links: await import("@/app/api/family/links/route"),
     cards: await import("@/app/api/family/cards/route"),
     wishes: await import("@/app/api/family/wishes/route"),
-    known: await import("@/app/api/family/noes/known/route"),
+    known: await import("@/app/api/family/opt-outs/known/route"),
     server: await import("@/app/api/backup/server/route"),
     forget: await import("@/app/api/backup/forget/route"),
-    noes: await import("@/app/api/family/noes/route"),
+    optOuts: await import("@/app/api/family/opt-outs/route"),
     taken: await import("@/app/api/family/answers/taken/route"),
     pages: await import("@/app/api/family/pages/route"),
     views: await import("@/app/api/family/views/route"),

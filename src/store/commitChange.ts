@@ -7,7 +7,7 @@ import { rebaseChange } from "@/core/change/rebaseChange";
 import { joinedChange, slimChange } from "@/core/change/slimChange";
 import { replacedBy } from "@/core/change/worldAsOf";
 import type { Said } from "@/core/delivery/outboxEntry";
-import { addressesOf } from "@/core/families/newNoes";
+import { addressesOf } from "@/core/families/newOptOuts";
 import {
   CHANGE_SCHEMAS,
   CHANGE_TABLES,

@@ -27,7 +27,7 @@ import { searchLetters } from "./searchLetters";
 import { dropUnfinished, keepRound, NOTHING_STAGED, stageLetters } from "./stageLetters";
 import { takeInEvents } from "./takeInEvents";
 import { settleAnswer, takeInFamilyEvents, waitingAnswers } from "./takeInFamilyEvents";
-import { turnChange } from "./turnChange";
+import { undoRedo } from "./undoRedo";
 import { withdrawPrepared } from "./withdrawPrepared";
 
 const school = demoSchool("2026-11-24");
@@ -361,9 +361,9 @@ test("what families say is taken in once: answers wait, a correction waits again
   // What was settled waits again when it is taken back; the wish stays.
   if (!settled.ok || settled.seq === undefined) throw new Error("The answer was not settled.");
   await database.familyAnswers.update("a", { state: "refused" });
-  expect((await turnChange(database, { seq: settled.seq }, 10)).ok).toBe(true);
+  expect((await undoRedo(database, { seq: settled.seq }, 10)).ok).toBe(true);
   expect(await waitingAnswers(database)).toHaveLength(1);
   const wishEntry = (await database.changes.toArray()).find(({ kind }) => kind === "wish");
-  expect((await turnChange(database, { seq: wishEntry?.seq ?? 0 }, 11)).ok).toBe(false);
+  expect((await undoRedo(database, { seq: wishEntry?.seq ?? 0 }, 11)).ok).toBe(false);
   expect((await database.guardians.get(guardian.id))?.confirmation).toBe("stopped");
 });

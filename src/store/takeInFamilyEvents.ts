@@ -1,5 +1,10 @@
 import { type Change, isEmptyChange, setRows } from "@/core/change/change";
-import { addressesOfNoes, type FamilyAnswer, type FamilyEvent, familyAnswerSchema } from "@/core/families/familyEvent";
+import {
+  addressesOfOptOuts,
+  type FamilyAnswer,
+  type FamilyEvent,
+  familyAnswerSchema,
+} from "@/core/families/familyEvent";
 import { wishChange } from "@/core/families/wishChange";
 import type { ContactCard } from "@/core/model/contactCard";
 import { fullName } from "@/core/model/student";
@@ -136,7 +141,7 @@ export function settleAnswer(
   const about = { words, screen: "Families", kind: "change", answers: { [answer.id]: state } } as const;
   return commitChange(database, change, about, now, async () => {
     await database.familyAnswers.update(answer.id, { state });
-    if (addressesOfNoes(answer.answer).length > 0)
+    if (addressesOfOptOuts(answer.answer).length > 0)
       await addToOutbox(database, [{ kind: "settled", answerId: answer.id }]);
   });
 }

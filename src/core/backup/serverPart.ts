@@ -6,12 +6,12 @@ import { viewPageSchema } from "../marking/viewPage";
 import { publishedCardSchema } from "../model/contactCard";
 import { idSchema } from "../model/id";
 
-/** One address that no letters are wanted at, by its code alone. `at` in ms since the epoch. */
-export const noSchema = z.object({
+/** One address that opted out, by its code alone. `at` in ms since the epoch. */
+export const optOutSchema = z.object({
   code: z.string(),
   at: z.number(),
   by: z.enum(["the family", "the teacher"]),
-  /** A no that was said in the practice post never meets real letters. */
+  /** An opt-out of the practice post never meets real letters. */
   post: z.enum(["practice", "relay"]),
 });
 
@@ -24,24 +24,40 @@ const knownLetterSchema = z.object({
   at: z.number(),
   sha256: z.string(),
   about: letterAboutSchema.optional(),
-  /** Whether it was laid ahead, to be made anew until it leaves. */
+  /** Whether it was scheduled, to be rebuilt until it leaves. */
   isScheduled: z.literal(true).optional(),
 });
 export type KnownLetter = z.infer<typeof knownLetterSchema>;
 
-/** What the server holds for the teacher: with it links in old letters work on another computer, and no no is lost. */
-export const serverPartSchema = z.object({
+const partSchema = z.object({
   kind: z.literal("Vine Note server part"),
   /** What links of families are signed with, the present one first. */
   secrets: z.array(z.string().min(20).max(200)).min(1).max(50),
   sender: z.object({ teacherName: z.string(), schoolName: z.string() }).optional(),
   cards: z.array(publishedCardSchema),
   viewPages: z.array(viewPageSchema),
-  noes: z.array(noSchema),
+  optOuts: z.array(optOutSchema),
   /** Answers to cards that wait to be looked at, with the codes of the addresses that they hold. */
   holds: z.record(z.string(), z.array(z.string())),
   /** What families said; the log that it is of. */
   families: z.object({ journalId: z.string(), events: z.array(familyEventSchema) }),
   letters: z.array(knownLetterSchema),
 });
-export type ServerPart = z.infer<typeof serverPartSchema>;
+export type ServerPart = z.infer<typeof partSchema>;
+
+/** What the server holds for the teacher: with it links in old letters work on another computer, and no opt-out is lost. */
+export const serverPartSchema = z.preprocess(withNamesOfToday, partSchema);
+
+/** A part that was written when opt-outs were "noes" and scheduled letters were "laid". */
+function withNamesOfToday(part: unknown): unknown {
+  if (typeof part !== "object" || part === null) return part;
+  const { noes, letters, ...others } = part as Record<string, unknown>;
+  const isOfBefore = (letter: unknown) => typeof letter === "object" && letter !== null && "isLaid" in letter;
+  return {
+    ...(noes !== undefined && { optOuts: noes }),
+    ...others,
+    letters: Array.isArray(letters)
+      ? letters.map((letter) => (isOfBefore(letter) ? { ...letter, isScheduled: letter.isLaid } : letter))
+      : letters,
+  };
+}

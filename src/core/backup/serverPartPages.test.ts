@@ -5,7 +5,7 @@ import { serverPartPages } from "./serverPartPages";
 
 const text = fc.string({ maxLength: 40 });
 const part = fc.record({
-  noes: fc.array(
+  optOuts: fc.array(
     fc.record({
       code: text,
       at: fc.nat(),
@@ -35,16 +35,16 @@ test("pages of any size hold every record once, in order, each with what a page 
       };
       const pages = [...serverPartPages(whole, most)];
       expect(pages.flatMap(({ letters }) => letters)).toEqual(whole.letters);
-      expect(pages.flatMap(({ noes }) => noes)).toEqual(whole.noes);
+      expect(pages.flatMap(({ optOuts }) => optOuts)).toEqual(whole.optOuts);
       expect(pages.flatMap(({ holds }) => Object.entries(holds))).toEqual(Object.entries(whole.holds));
       expect(pages.every(({ secrets }) => secrets[0] === whole.secrets[0])).toBe(true);
-      const lastOfThese = pages.findLastIndex(({ noes, holds }) => noes.length + Object.keys(holds).length > 0);
+      const lastOfThese = pages.findLastIndex(({ optOuts, holds }) => optOuts.length + Object.keys(holds).length > 0);
       const firstLetter = pages.findIndex(({ letters }) => letters.length > 0);
       if (firstLetter >= 0) expect(lastOfThese).toBeLessThan(firstLetter);
       for (const page of pages) {
-        const records = page.letters.length + page.noes.length + Object.keys(page.holds).length;
+        const records = page.letters.length + page.optOuts.length + Object.keys(page.holds).length;
         if (records > 1)
-          expect(JSON.stringify([page.letters, page.noes, page.holds]).length).toBeLessThan(3 * most + 60);
+          expect(JSON.stringify([page.letters, page.optOuts, page.holds]).length).toBeLessThan(3 * most + 60);
       }
     }),
   );

@@ -13,10 +13,10 @@ export function* serverPartPages(part: ServerPart, most = MAX_PAGE_CHARACTERS): 
   const { families, holds } = part;
   const bare: ServerPart = {
     ...part,
-    ...{ cards: [], viewPages: [], noes: [], holds: {}, letters: [] },
+    ...{ cards: [], viewPages: [], optOuts: [], holds: {}, letters: [] },
     families: { ...families, events: [] },
   };
-  yield* cut(part.noes, most, (noes) => ({ ...bare, noes }));
+  yield* cut(part.optOuts, most, (optOuts) => ({ ...bare, optOuts }));
   yield* cut(Object.entries(holds), most, (some) => ({ ...bare, holds: Object.fromEntries(some) }));
   yield* cut(families.events, most, (events) => ({ ...bare, families: { ...families, events } }));
   for (const name of LISTS)

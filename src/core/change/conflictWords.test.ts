@@ -32,7 +32,7 @@ const updated = <T>(key: string, from: T, to: T) => ({
 });
 
 /** What is said when a change is to be taken back though a newer one was made since. */
-function saidOf(change: Change, newer: Change): string {
+function contentFingerprint(change: Change, newer: Change): string {
   const now = applyChange(applyChange(before, change), newer);
   const back = rebaseChange(now, reverseChange(change));
   const after = applyChange(now, back.change);
@@ -45,7 +45,7 @@ const NOTHING_DONE =
 describe("what stands in the way of taking a change back is named", () => {
   test("a score that was changed since, with its assignment and student", () => {
     const scored = (points: number) => ({ ...labScores, scores: { ana: { status: "scored" as const, points } } });
-    const words = saidOf(
+    const words = contentFingerprint(
       { scoreColumns: updated("lab", labScores, scored(15)) },
       { scoreColumns: updated("lab", scored(15), scored(18)) },
     );
@@ -66,7 +66,7 @@ describe("what stands in the way of taking a change back is named", () => {
       assignments: updated("lab", { ...lab, title: "B" }, { ...lab, title: "C" }),
       classes: updated("class", { ...schoolClass, name: "B" }, { ...schoolClass, name: "C" }),
     };
-    const words = saidOf(change, newer);
+    const words = contentFingerprint(change, newer);
     for (const name of ["Ana C", "Ewa C", "C, Block 3", "C was changed since"]) expect(words).toContain(name);
   });
 
@@ -85,7 +85,7 @@ describe("what stands in the way of taking a change back is named", () => {
       students: updated("ana", ana, { ...ana, guardians: [...ana.guardians, { guardianId: "mei", relation: "aunt" }] }),
       scoreColumns: added("tank", { assignmentId: "tank", classId: "class", scores: {} }),
     };
-    const words = saidOf(change, newer);
+    const words = contentFingerprint(change, newer);
     expect(words).toMatch(NOTHING_DONE);
     for (const said of [
       "Earth Systems 9, Block 3 still needs Bo Li",

@@ -57,7 +57,7 @@ export const answersTakenSchema = z.object({
 export const answersSettledSchema = z.object({ answerIds: z.array(idSchema).min(1).max(MAX_ANSWERS_TOLD) });
 
 /** The addresses at which an answer asks for no letters. */
-export function addressesOfNoes({ guardians }: CardAnswer): string[] {
+export function addressesOfOptOuts({ guardians }: CardAnswer): string[] {
   return guardians.flatMap(({ frequency, address }) => (frequency === "none" && address ? [address] : []));
 }
 

@@ -46,7 +46,7 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
   const cellOf = cellReader(read.meanings);
   const badAddresses = new Set<string>();
   const otherNames = new Map<string, string>();
-  const noes: string[] = [];
+  const optOuts: string[] = [];
   const byStudent = new Map<string, PersonDifference[]>();
   for (const { row, studentId } of inOrderOfTime(read, rows, cellOf)) {
     const student = studentId && families.students.get(studentId);
@@ -65,7 +65,7 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
       for (const address of said.addresses) if (!isGoodAddress(address)) badAddresses.add(address);
       found.push(...mergeGuardian(families, directory, studentId, said));
     }
-    noes.push(...refusals(read, cells, named, families, studentId));
+    optOuts.push(...refusals(read, cells, named, families, studentId));
   }
   const change: Change = {
     students: setRows<"students">(world.students, changed(world.students, families.students)),
@@ -81,7 +81,7 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
     people,
     badAddresses: [...badAddresses],
     otherNames: [...otherNames].map(([studentId, written]) => ({ studentId, written })),
-    refused: [...new Set(noes)],
+    refused: [...new Set(optOuts)],
     change,
     after: applyChange(world, change),
   };

@@ -1,6 +1,6 @@
 import type * as z from "zod";
 import type { CardAnswer } from "@/core/families/cardAnswer";
-import { addressesOfNoes, type answersTakenSchema } from "@/core/families/familyEvent";
+import { addressesOfOptOuts, type answersTakenSchema } from "@/core/families/familyEvent";
 import type { KeptView } from "@/core/marking/viewPage";
 import { type PublishedCard, publishedCardSchema } from "@/core/model/contactCard";
 import { HourlyLimit } from "../edge/hourlyLimit";
@@ -158,7 +158,7 @@ export async function holdFor(room: Room, answer: CardAnswer, codeOf: (address: 
   const { db, id } = room;
   const { answerId } = answer;
   await db.deleteFrom("cardHolds").where("room", "=", id).where("answerId", "=", answerId).execute();
-  const codes = new Set(addressesOfNoes(answer).map(codeOf));
+  const codes = new Set(addressesOfOptOuts(answer).map(codeOf));
   for (const code of codes) await db.insertInto("cardHolds").values({ room: id, answerId, code }).execute();
 }
 

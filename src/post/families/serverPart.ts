@@ -33,7 +33,7 @@ export async function familiesPart(room: Room): Promise<Omit<ServerPart, "letter
     ...((teacherName || schoolName) && { sender: { teacherName, schoolName } }),
     cards: (await rows("cards")).map((card) => publishedCardSchema.parse(card)),
     viewPages: (await rows("viewPages")).map((page) => viewPageSchema.parse(page)),
-    noes: optOuts,
+    optOuts: optOuts,
     holds: Object.fromEntries(holds),
     families: { journalId: logId, events: compactFamilies(events, () => false) },
   };
@@ -49,7 +49,7 @@ export async function takeInFamilies(families: FamilyService, part: Omit<ServerP
   await families.room.transaction(async (room) => {
     const { db, id } = room;
     // What keeps letters back comes first.
-    for (const no of part.noes)
+    for (const no of part.optOuts)
       await db
         .insertInto("optOuts")
         .values({ room: id, ...no })

@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
 import * as z from "zod";
-import { noSchema } from "@/core/backup/serverPart";
+import { optOutSchema } from "@/core/backup/serverPart";
 import { handedLetterSchema } from "@/core/delivery/handOver";
 import { letterAboutSchema } from "@/core/delivery/letterAbout";
 import { mailSettingsSchema } from "@/core/delivery/mailSettings";
@@ -103,7 +103,7 @@ export function readFolders(data: string) {
       : [],
     sender: parsed("families/sender.json", z.object({ teacherName: z.string(), schoolName: z.string() })),
     cards: all("families/cards", ".json", publishedCardSchema),
-    optOuts: parsed("families/noes.json", z.array(noSchema)) ?? [],
+    optOuts: parsed("families/noes.json", z.array(optOutSchema)) ?? [],
     holds: parsed("families/holds.json", z.record(z.string(), z.array(z.string()))) ?? {},
     viewPages: all("views", ".json", viewPageSchema),
     replies: names(file("inbox"))

@@ -8,14 +8,14 @@ import { counted } from "@/core/words";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useKept } from "@/ui/shared/useKept";
-import { useTurnChange } from "@/ui/shared/useTurnChange";
+import { useUndoRedo } from "@/ui/shared/useUndoRedo";
 import { useVine } from "@/ui/shared/VineContext";
 import type { AnswerView } from "@/workers/engine/answersView";
 
 /** The answers of families that wait: each beside what is known, to be taken in or refused. */
 export function AnswersSheet() {
   const { office } = useVine();
-  const turn = useTurnChange();
+  const turn = useUndoRedo();
   const waiting = useKept((read) => read.waitingAnswers(), []);
   const [chosen, setChosen] = useState<Record<string, string>>({});
   const views = useAnswer(async (asked) => (waiting ? asked.answers(waiting, chosen) : []), [waiting, chosen]);

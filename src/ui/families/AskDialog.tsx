@@ -4,7 +4,7 @@ import { Button, Form, Modal } from "react-bootstrap";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
-import { askFamilies, askingSample, toBeAsked } from "@/office/askFamilies";
+import { askingSample, requestPermission, toBeAsked } from "@/office/requestPermission";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { SenderMissing } from "@/ui/delivery/SenderMissing";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
@@ -27,7 +27,7 @@ export function AskDialog({ onClose }: { onClose: () => void }) {
     setBusy(true);
     setProblem("");
     try {
-      const sent = await askFamilies(office, again, "Families");
+      const sent = await requestPermission(office, again, "Families");
       if (sent.ok) setRoundId(sent.roundId);
       else setProblem(`Nobody was asked yet: ${sent.problem}`);
     } catch (cause) {

@@ -3,7 +3,7 @@ import { Button, Modal } from "react-bootstrap";
 import { type ChangeEntry, canBeTurned } from "@/core/change/changeEntry";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useKept } from "@/ui/shared/useKept";
-import { useTurnChange } from "@/ui/shared/useTurnChange";
+import { useUndoRedo } from "@/ui/shared/useUndoRedo";
 
 /** The last changes that were made in this browser, each with the way back, also after the page was closed. */
 export function ChangesDialog({ onClose }: { onClose: () => void }) {
@@ -35,7 +35,7 @@ export function ChangesDialog({ onClose }: { onClose: () => void }) {
 }
 
 function ChangeLine({ entry }: { entry: ChangeEntry }) {
-  const turn = useTurnChange();
+  const turn = useUndoRedo();
   const { seq, at, words, screen, takenBackAt } = entry;
   return (
     <li>

@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import { demoSchoolWithPast } from "@/demo/demoPast";
 import { wholeDemo } from "@/demo/demoStanding";
-import { browserSurroundings } from "@/office/browserSurroundings";
+import { browserDependencies } from "@/office/browserDependencies";
 import { Office } from "@/office/office";
 import { sendDemoDigest } from "@/office/sendDemoDigest";
 import { goOnSending } from "@/office/sendNote";
@@ -18,7 +18,7 @@ export function useOffice(
     let gone = false;
     let office: Office | undefined;
     Office.open(
-      browserSurroundings(pinnedToday),
+      browserDependencies(pinnedToday),
       opensDemo ? (demoStands ? wholeDemo : demoSchoolWithPast) : undefined,
       () => setOpened("blocked"),
     ).then(

@@ -1,10 +1,10 @@
 "use client";
-import { useTurnChange } from "@/ui/shared/useTurnChange";
+import { useUndoRedo } from "@/ui/shared/useUndoRedo";
 import { useWindowKeys } from "@/ui/shared/useWindowKeys";
 
 /** Ctrl+Z takes back what was changed last, with Shift it makes it again; in a text field the keys belong to the text. */
 export function useUndoKeys(): void {
-  const turn = useTurnChange();
+  const turn = useUndoRedo();
   useWindowKeys((event) => {
     const isUndo = event.key.toLowerCase() === "z" && (event.ctrlKey || event.metaKey) && !event.altKey;
     if (!isUndo || event.defaultPrevented || isTyping(event.target)) return;

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Reply } from "@/core/delivery/reply";
 import type { Letter } from "@/core/delivery/round";
-import { noMoreLetters, whoWrote } from "@/core/families/newNoes";
+import { noMoreLetters, whoWrote } from "@/core/families/newOptOuts";
 import { wantsNoLetters } from "@/core/model/guardian";
 import { fullName } from "@/core/model/student";
 import { formatMoment } from "@/ui/shared/formatMoment";

@@ -7,7 +7,7 @@ import type { Wanted } from "@/office/office";
 import { sayTrouble, troubleIsOver } from "@/ui/shared/trouble";
 import { failureWords } from "./failureWords";
 import { screenOf } from "./screenOf";
-import { useTurnChange } from "./useTurnChange";
+import { useUndoRedo } from "./useUndoRedo";
 import { useVine } from "./VineContext";
 
 interface Choices extends Partial<Pick<ChangeAbout, "joins">> {
@@ -22,7 +22,7 @@ interface Choices extends Partial<Pick<ChangeAbout, "joins">> {
 export function useChange(): (wanted: Wanted, words: string, choices?: Choices) => Promise<boolean> {
   const { office } = useVine();
   const screen = screenOf(usePathname());
-  const turn = useTurnChange();
+  const turn = useUndoRedo();
   return useCallback(
     async (wanted, words, { quietly = false, ...about } = {}) => {
       try {

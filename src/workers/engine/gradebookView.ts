@@ -10,7 +10,7 @@ import { shownCategories } from "@/core/model/shownCategories";
 import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
 import { titleKey } from "@/core/model/titleKey";
-import { KeptWhile } from "./keptWhile";
+import { MemoizedByInputs } from "./memoizeByInputs";
 
 /** An average as it is shown, and what must be said of it: that it was imported, or that an imported one is another. */
 export interface AverageView {
@@ -60,8 +60,8 @@ export interface GradebookWork {
 
 /** What a view was made of, so that the next one is made anew only where something of it is another. */
 export class GradebookParts {
-  readonly rows = new KeptWhile<{ readonly row: GradebookRow; readonly hasBoth: boolean }>();
-  readonly work = new KeptWhile<readonly GradebookWork[]>();
+  readonly rows = new MemoizedByInputs<{ readonly row: GradebookRow; readonly hasBoth: boolean }>();
+  readonly work = new MemoizedByInputs<readonly GradebookWork[]>();
 }
 
 /**

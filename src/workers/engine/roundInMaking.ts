@@ -1,5 +1,5 @@
+import { contentFingerprint } from "@/core/delivery/plans/contentFingerprint";
 import { assignmentsNamed, type RunAsked } from "@/core/delivery/plans/runRule";
-import { saidOf } from "@/core/delivery/plans/saidOf";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
@@ -138,7 +138,7 @@ export class RoundInMaking {
         const own = planned.matches.filter((match) => match.studentId === studentId);
         marks[studentId] = {
           ...(this.fresh.run.repeat === "if changed" && {
-            said: Object.fromEntries(own.map((match) => [match.classId, saidOf(this.index, match)])),
+            said: Object.fromEntries(own.map((match) => [match.classId, contentFingerprint(this.index, match)])),
           }),
           assignmentIds: assignmentsNamed(own),
         };

@@ -5,7 +5,7 @@ import { selectedKey } from "../../model/keptSelection";
 import type { Repetition } from "../../model/plan";
 import type { Match, RecipientRule } from "../../selection/planNote";
 import type { Reason } from "../../selection/reason";
-import { saidOf } from "./saidOf";
+import { contentFingerprint } from "./contentFingerprint";
 
 /** What a run of a standing note asks for, beside the note itself. Moments in ms since the epoch. */
 export interface RunAsked {
@@ -37,7 +37,7 @@ export function runRule(index: FiguresIndex, run: RunAsked): RecipientRule {
   const saids = new Map<string, string>();
   const said = (match: Match) => {
     const key = selectedKey(match);
-    const known = saids.get(key) ?? saidOf(index, match);
+    const known = saids.get(key) ?? contentFingerprint(index, match);
     saids.set(key, known);
     return known;
   };

@@ -22,7 +22,7 @@ export interface Locks {
 }
 
 /** What the application needs of the world around it; tests give their own. */
-export interface Surroundings {
+export interface Dependencies {
   readonly databaseName: string;
   /** This moment, ms since the epoch. */
   now(): number;

@@ -1,5 +1,5 @@
 /** Keeps, under each name, what was made last, for as long as what it was made from is the very same. */
-export class KeptWhile<T> {
+export class MemoizedByInputs<T> {
   private readonly kept = new Map<string, { readonly from: readonly unknown[]; readonly made: T }>();
 
   /** What was made from the same things, or is made of them now. */

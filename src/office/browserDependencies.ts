@@ -2,8 +2,8 @@ import type { Day } from "@/core/model/day";
 import { startBringIn } from "@/workers/bringIn/startBringIn";
 import { startEngine } from "@/workers/engine/startEngine";
 import { PaperPool, papersAtOnce } from "@/workers/paper/paperPool";
+import type { Dependencies, LockMode } from "./dependencies";
 import { startBackup } from "./startBackup";
-import type { LockMode, Surroundings } from "./surroundings";
 
 /** How far the practice post's clock was ahead when it was asked last, so that a page opens on the right day. */
 const CLOCK_AHEAD = "vine-note-clock-ahead";
@@ -12,7 +12,7 @@ const CLOCK_AHEAD = "vine-note-clock-ahead";
 let pool: PaperPool | undefined;
 
 /** The application in a browser's page. */
-export function browserSurroundings(pinnedToday: Day | undefined): Surroundings {
+export function browserDependencies(pinnedToday: Day | undefined): Dependencies {
   let ahead = Number(localStorage.getItem(CLOCK_AHEAD) ?? 0);
   return {
     databaseName: "vine-note",

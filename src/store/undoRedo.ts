@@ -20,7 +20,7 @@ const GONE = "This change is not in the list any more: only the last ones are ke
  * What was changed since elsewhere stays; where something newer hangs on it nothing is done. A no is never lifted.
  * `now` in ms since the epoch.
  */
-export async function turnChange(
+export async function undoRedo(
   database: VineDatabase,
   wanted: { readonly seq: number } | "take back" | "make again",
   now: number,

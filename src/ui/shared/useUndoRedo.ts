@@ -7,12 +7,12 @@ import { failureWords } from "./failureWords";
 import { useVine } from "./VineContext";
 
 /** Takes a change back or makes it again, and says which. */
-export function useTurnChange(): (wanted: Parameters<Office["turnChange"]>[0]) => Promise<void> {
+export function useUndoRedo(): (wanted: Parameters<Office["undoRedo"]>[0]) => Promise<void> {
   const { office } = useVine();
   return useCallback(
     async (wanted) => {
       try {
-        const { entry, ...done } = await office.turnChange(wanted);
+        const { entry, ...done } = await office.undoRedo(wanted);
         if (!done.ok) {
           // Where there is nothing to turn no line is named, and that is no trouble.
           if (entry) sayTrouble(done.problem);

@@ -12,7 +12,7 @@ import { findNote } from "./findNote";
 import { loadWorld, replaceEverything } from "./loadWorld";
 import { openDatabase, type VineDatabase } from "./openDatabase";
 import { takeInFamilyEvents } from "./takeInFamilyEvents";
-import { changesNewestFirst, turnChange } from "./turnChange";
+import { changesNewestFirst, undoRedo } from "./undoRedo";
 
 let database: VineDatabase;
 let at = 1;
@@ -30,8 +30,8 @@ const now = () => {
 const world = async (): Promise<World> => worldOf(await loadWorld(database));
 const commit = (change: Change, about: Partial<ChangeAbout> = {}) =>
   commitChange(database, change, { words: "Changed.", screen: "Families", ...about }, now());
-const undo = () => turnChange(database, "take back", now());
-const redo = () => turnChange(database, "make again", now());
+const undo = () => undoRedo(database, "take back", now());
+const redo = () => undoRedo(database, "make again", now());
 const student = async () => {
   const found = await database.students.get("student");
   if (!found) throw new Error("The sample student is gone.");
@@ -45,7 +45,7 @@ describe("one door for changes", () => {
     const tagged = await student();
     await commit(updating("students", tagged, { ...tagged, address: "ana@new.example" }));
     const [, tags] = await changesNewestFirst(database);
-    expect((await turnChange(database, { seq: tags?.seq ?? 0 }, now())).ok).toBe(true);
+    expect((await undoRedo(database, { seq: tags?.seq ?? 0 }, now())).ok).toBe(true);
     expect(await student()).toEqual({ ...before, address: "ana@new.example" });
   });
 
@@ -96,7 +96,7 @@ describe("one door for changes", () => {
     expect((await commit(removing("classes", [schoolClass]))).ok).toBe(true);
     const entries = await changesNewestFirst(database);
     const deletion = entries.find(({ change }) => change?.assignments?.removed.lab);
-    expect(await turnChange(database, { seq: deletion?.seq ?? 0 }, now())).toMatchObject({
+    expect(await undoRedo(database, { seq: deletion?.seq ?? 0 }, now())).toMatchObject({
       ok: false,
       problem: expect.stringContaining("still needs"),
     });

@@ -7,7 +7,7 @@ import type { World } from "../model/world";
 type Person = Pick<Guardian, "confirmation" | "addresses"> | Pick<Student, "confirmation" | "address">;
 
 /** The addresses at which letters are wanted no more by a change, and were before it: these are told of before it is kept. */
-export function newNoes({ guardians, students }: Change): string[] {
+export function newOptOuts({ guardians, students }: Change): string[] {
   const people: readonly (readonly [before: Person | undefined, after: Person])[] = [guardians, students].flatMap(
     (table) => [
       ...Object.values(table?.added ?? {}).map((after) => [undefined, after] as const),

@@ -7,7 +7,7 @@ import { WHOLE_YEAR } from "../../model/term";
  * Tells apart what could be said of a student in a class: averages, what is missing, scores, statuses, comments and marks. Days
  * overdue are not among it, since only time moves them. The class must exist.
  */
-export function saidOf(
+export function contentFingerprint(
   index: FiguresIndex,
   { classId, studentId }: { readonly classId: string; readonly studentId: string },
 ): string {

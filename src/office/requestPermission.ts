@@ -32,7 +32,7 @@ export function askingSample(office: Office, unasked: Unasked) {
 }
 
 /** Asks guardians whether letters are welcome, in one round for all classes. Errors: the links can't be signed; nobody was asked then. */
-export async function askFamilies(office: Office, again: boolean, screen: string): Promise<Sent> {
+export async function requestPermission(office: Office, again: boolean, screen: string): Promise<Sent> {
   const { world, around } = office;
   const { unasked } = toBeAsked(world, again);
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
