@@ -3,7 +3,7 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { createTransport } from "nodemailer";
-import { type HandedLetter, handOverParts } from "@/core/delivery/handOver";
+import { type HandedLetter, handOverParts } from "@/core/delivery/postRequests";
 import { composeMessage } from "@/post/letters/composeMessage";
 import { PostRoom } from "@/post/letters/postRoom";
 import { CONNECTIONS, smtpTransport } from "@/post/letters/transport";

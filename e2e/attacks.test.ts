@@ -2,7 +2,7 @@ import { readdirSync } from "node:fs";
 import { request } from "node:http";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { NO_MAIL_SETTINGS } from "@/core/delivery/mailSettings";
 import { letter } from "@/post/testing";
 import { freePort } from "./support/freePort";

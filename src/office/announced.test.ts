@@ -9,7 +9,7 @@ import { markOutdated, scheduledRounds } from "@/store/scheduledRounds";
 import { setFrozen } from "./announcedWord";
 import { turnPlan } from "./beginStanding";
 import { CHANGING_LOCK } from "./changingLock";
-import { takeBack } from "./handOver";
+import { takeBack } from "./handOverPrepared";
 import type { Office } from "./office";
 import { sendOutbox } from "./outbox";
 import { sendRun, skipRun } from "./runWord";

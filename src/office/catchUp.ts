@@ -4,7 +4,7 @@ import { announcedReplies, keepReply } from "@/store/keepReply";
 import { forgetFormerPlace, logPlace } from "@/store/logPlace";
 import { takeInEvents } from "@/store/takeInEvents";
 import { ask, reach } from "./ask";
-import type { HandingOver } from "./handOver";
+import type { HandingOver } from "./handOverPrepared";
 import type { Office } from "./office";
 import { sendOutbox } from "./outbox";
 

@@ -1,6 +1,6 @@
 import * as z from "zod";
 import { heldAbout } from "@/core/backup/whatIsHeld";
-import { type HandedLetter, handOverParts } from "@/core/delivery/handOver";
+import { type HandedLetter, handOverParts } from "@/core/delivery/postRequests";
 import { csvFile } from "@/core/formats/csvFile";
 import { escapeHtml } from "@/core/letter/mailDocument";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
@@ -10,7 +10,7 @@ import { fullName } from "@/core/model/student";
 import { everyRowOf } from "@/store/everyRowOf";
 import { lettersAbout, wholeLetters } from "@/store/roundRepository";
 import { ask } from "./ask";
-import { handOverFiles } from "./handOver";
+import { handOverFiles } from "./handOverPrepared";
 import type { Office } from "./office";
 import { zipOf } from "./zipOf";
 

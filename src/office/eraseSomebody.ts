@@ -2,7 +2,7 @@ import type { ErasedPeople } from "@/core/backup/whoIsErased";
 import { mailId } from "@/core/families/mailId";
 import { eraseInto } from "@/store/eraseInto";
 import { ask } from "./ask";
-import { takeBack } from "./handOver";
+import { takeBack } from "./handOverPrepared";
 import type { Office } from "./office";
 import { swapDatabase } from "./swapDatabase";
 

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { type HandedLetter, handOverParts } from "@/core/delivery/handOver";
+import { type HandedLetter, handOverParts } from "@/core/delivery/postRequests";
 import { senderOf } from "@/core/delivery/preparedRound";
 import { mboxText } from "@/core/formats/mboxText";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
@@ -8,7 +8,7 @@ import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { ask } from "./ask";
 import { reportFiles } from "./drawReports";
-import { handOverFiles } from "./handOver";
+import { handOverFiles } from "./handOverPrepared";
 import { lettersInBatches } from "./lettersInBatches";
 import type { Office } from "./office";
 

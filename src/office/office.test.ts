@@ -14,7 +14,7 @@ import { eventsOf } from "@/post/testing";
 import { logPlace } from "@/store/logPlace";
 import { openDatabase } from "@/store/openDatabase";
 import { savePendingSend } from "@/store/pendingSends";
-import { takeBack } from "./handOver";
+import { takeBack } from "./handOverPrepared";
 import type { Office } from "./office";
 import { printLetters } from "./printLetters";
 import { publishCard } from "./publishCard";

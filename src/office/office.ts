@@ -53,7 +53,7 @@ import type { Touch } from "./outdate";
 import { PlanDesk } from "./planDesk";
 import { PostLine } from "./postLine";
 import { takeBackAll } from "./putBack";
-import { type Reading, readingOf } from "./reading";
+import { type Queries, queriesOf } from "./queries";
 import { storageTrouble } from "./storageTrouble";
 
 /** What screens look at. It is another one after every change. */
@@ -99,7 +99,7 @@ const NOON = 12;
  */
 export class Office {
   readonly state: Observable<OfficeState>;
-  readonly read: Reading;
+  readonly read: Queries;
   readonly line: PostLine;
   readonly drawn = new DrawnReports(this);
   readonly feedback = new FeedbackDesk(this);
@@ -123,7 +123,7 @@ export class Office {
   ) {
     this.engine = keeper.engine;
     this.state = new Observable(state);
-    this.read = readingOf(database, around.now, around.databaseName);
+    this.read = queriesOf(database, around.now, around.databaseName);
     this.line = new PostLine(this);
     this.channel = around.openChannel((message) => this.take(message as TabMessage));
     on.older = () => this.state.change({ isOlder: true });

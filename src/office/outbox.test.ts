@@ -5,7 +5,7 @@ import type { Said } from "@/core/delivery/outboxEntry";
 import { openDatabase, type VineDatabase } from "@/store/openDatabase";
 import { addToOutbox } from "@/store/outbox";
 import { NobodyAnswers } from "./ask";
-import type { HandingOver } from "./handOver";
+import type { HandingOver } from "./handOverPrepared";
 import { sendOutbox } from "./outbox";
 
 let database: VineDatabase;

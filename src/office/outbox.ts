@@ -1,11 +1,11 @@
-import type { Outdated } from "@/core/delivery/handOver";
+import type { Outdated } from "@/core/delivery/postRequests";
 import type { EntryOf, OutboxKind } from "@/core/delivery/outboxEntry";
 import { MAX_ANSWERS_TOLD } from "@/core/families/familyEvent";
 import { toldFromOutbox, waitingInOutbox } from "@/store/outbox";
 import { databaseId } from "@/store/runRepository";
 import { takenBack } from "@/store/withdrawPrepared";
 import { ask } from "./ask";
-import type { HandingOver } from "./handOver";
+import type { HandingOver } from "./handOverPrepared";
 import { closeAddresses, liftOptOut } from "./optOuts";
 
 /** Tells the server of some entries; what is begun may be told again, and changes nothing then. Errors: nobody answers. */

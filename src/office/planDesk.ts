@@ -9,8 +9,8 @@ import { findNote } from "@/store/findNote";
 import { plansWaitForWord } from "@/store/restored";
 import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
 import { dropUnsentRuns, scheduledRounds } from "@/store/scheduledRounds";
-import { dryRun, memoryOf } from "./dryRun";
-import { STILL_RIGHT_MS } from "./handOver";
+import { previewRun, memoryOf } from "./previewRun";
+import { STILL_RIGHT_MS } from "./handOverPrepared";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
 import { rememberPlan } from "./rememberPlan";
@@ -247,7 +247,7 @@ export class PlanDesk {
   }
 
   private async ask(standing: Standing, at: number, asks: NonNullable<Run["asks"]>, why: string): Promise<void> {
-    const { summary, stopped, letters } = await dryRun(this.office, standing, Math.max(at, this.office.around.now()));
+    const { summary, stopped, letters } = await previewRun(this.office, standing, Math.max(at, this.office.around.now()));
     if (letters.length === 0 && stopped.length === 0) return this.keep(standing, at, { state: "nobody", summary });
     await this.keep(standing, at, { state: "asking", asks, why, summary, stopped: stopped.map(({ words }) => words) });
   }

@@ -2,7 +2,7 @@ import type { PostStatus } from "@/core/delivery/postEvent";
 import { troubleWords } from "@/core/delivery/postTrouble";
 import { logPlace } from "@/store/logPlace";
 import { catchUp } from "./catchUp";
-import { handOverPrepared } from "./handOver";
+import { handOverPrepared } from "./handOverPrepared";
 import { Observable } from "./observable";
 import type { Office } from "./office";
 import { noteOptOuts } from "./optOuts";

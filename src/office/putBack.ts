@@ -12,7 +12,7 @@ import { databaseId } from "@/store/runRepository";
 import { forgetScheduled, scheduledRounds } from "@/store/scheduledRounds";
 import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
-import { takeBack } from "./handOver";
+import { takeBack } from "./handOverPrepared";
 import type { Office } from "./office";
 import { restoreServerPart } from "./serverPart";
 import { swapDatabase } from "./swapDatabase";

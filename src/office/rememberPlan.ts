@@ -2,7 +2,7 @@ import type { PlanMemory } from "@/core/delivery/plans/run";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { keepPlanMemory, planMemory } from "@/store/runRepository";
-import { memoryOf } from "./dryRun";
+import { memoryOf } from "./previewRun";
 import type { Office } from "./office";
 
 /** What a plan remembers, after it was seen whom it fits no more; `isStirred` where something may have changed since. */

@@ -4,8 +4,8 @@ import { findNote } from "@/store/findNote";
 import { findRound } from "@/store/roundRepository";
 import { findPlan, keepRun } from "@/store/runRepository";
 import { forgetScheduled } from "@/store/scheduledRounds";
-import { dryRun } from "./dryRun";
-import { takeBack } from "./handOver";
+import { previewRun } from "./previewRun";
+import { takeBack } from "./handOverPrepared";
 import type { Office } from "./office";
 import { rememberPlan } from "./rememberPlan";
 import { scheduleRun } from "./scheduleRun";
@@ -31,7 +31,7 @@ export function sendRun(office: Office, run: Run, allowAlways = false): Promise<
     const leavesAt = Math.max(run.at, office.around.now() + takeBackSeconds * 1000);
     const asOf = await office.upToDate();
     const memory = await rememberPlan(office, plan, note, false);
-    const check = await dryRun(office, { plan, note, memory }, leavesAt);
+    const check = await previewRun(office, { plan, note, memory }, leavesAt);
     // What she saw is what she allows; something newer is looked at first.
     const fresh = known?.asks !== "held" ? check.check.findings.map(({ finding }) => finding.code) : allowed;
     const done = await scheduleRun(office, { plan, note, memory, asOf }, run.at, leavesAt, known, { allowed: fresh });

@@ -24,7 +24,7 @@ export async function settleRestored(office: Office): Promise<void> {
   if ((await restoredFrom(database)) === undefined) return;
   await readOn(office);
   await putOptOutsOver(office);
-  await settleRuns(office);
+  await settleRestoredRuns(office);
   await restoredIsSettled(database);
 }
 
@@ -76,7 +76,7 @@ async function putOptOutsOver(office: Office): Promise<void> {
 }
 
 /** Runs that were ready in the backup: what is ready is never in a backup, so it left, or is looked at anew. */
-async function settleRuns({ database, around }: Office): Promise<void> {
+async function settleRestoredRuns({ database, around }: Office): Promise<void> {
   for (const run of await database.runs.where({ state: "laid" }).toArray()) {
     if (await database.laidRounds.get(run.roundId ?? "")) continue;
     const letters = run.roundId === undefined ? [] : await lettersOfRound(database, run.roundId);

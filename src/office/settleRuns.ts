@@ -3,7 +3,7 @@ import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, lettersOfRound } from "@/store/roundRepository";
 import { keepRun } from "@/store/runRepository";
 import { forgetScheduled, scheduledRounds } from "@/store/scheduledRounds";
-import { takeBack } from "./handOver";
+import { takeBack } from "./handOverPrepared";
 import type { Office } from "./office";
 
 /** Why a run asks whose time was over before it could leave. */

@@ -1,6 +1,6 @@
 import { simpleParser } from "mailparser";
 import { describe, expect, test } from "vitest";
-import { type HandedLetter, handedLetterSchema } from "@/core/delivery/handOver";
+import { type HandedLetter, handedLetterSchema } from "@/core/delivery/postRequests";
 import { isFamilyRequest, isFormerFamilyRequest, isOwnRequest, wasPassedOn } from "./edge/judge";
 import { MAX_BODY_BYTES, Problem, readBody } from "./edge/problem";
 import { smtpTransport, type Transport } from "./letters/transport";

@@ -4,7 +4,7 @@ import path from "node:path";
 import type { SqliteDatabase } from "kysely";
 import Libsql from "libsql";
 import { afterEach, beforeEach } from "vitest";
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import type { LetterState } from "@/core/delivery/letterState";
 import { isLetterEvent, type LetterEvent, type PostEvent } from "@/core/delivery/postEvent";
 import type { FamilyEvent } from "@/core/families/familyEvent";

@@ -8,12 +8,12 @@ import type { RecordOf } from "./tables";
  * small records, and letters of one round are much alike.
  */
 export type LetterBlock = RecordOf<"letterBlocks">;
-export type LetterWords = Pick<WholeLetter, "id" | "text" | "html">;
+export type LetterTexts = Pick<WholeLetter, "id" | "text" | "html">;
 
 export const LETTERS_IN_BLOCK = 25;
 
 /** The words of letters in blocks, in the order in which they are given. */
-export function blocksOf(letters: readonly LetterWords[]): LetterBlock[] {
+export function blocksOf(letters: readonly LetterTexts[]): LetterBlock[] {
   const blocks: LetterBlock[] = [];
   for (let from = 0; from < letters.length; from += LETTERS_IN_BLOCK)
     blocks.push(...blockOf(letters.slice(from, from + LETTERS_IN_BLOCK)));
@@ -21,7 +21,7 @@ export function blocksOf(letters: readonly LetterWords[]): LetterBlock[] {
 }
 
 /** A block of some letters, named by the first of them; none where there is none. */
-export function blockOf(letters: readonly LetterWords[]): LetterBlock[] {
+export function blockOf(letters: readonly LetterTexts[]): LetterBlock[] {
   const [first] = letters;
   if (!first) return [];
   const plain = strToU8(JSON.stringify(letters.map(({ id, text, html }) => ({ id, text, html }))));
@@ -30,10 +30,10 @@ export function blockOf(letters: readonly LetterWords[]): LetterBlock[] {
 }
 
 /** The words of the letters in a block. Errors: it was not packed as it says. */
-export function lettersIn({ packed, bytes }: LetterBlock): LetterWords[] {
+export function lettersIn({ packed, bytes }: LetterBlock): LetterTexts[] {
   // Never more than it says that it holds.
   const plain = inflateSync(strToU8(atob(packed), true), { out: new Uint8Array(bytes) });
-  return JSON.parse(strFromU8(plain)) as LetterWords[];
+  return JSON.parse(strFromU8(plain)) as LetterTexts[];
 }
 
 /** Keeps the words of letters that are new. */
@@ -45,9 +45,9 @@ export async function keepWords(database: VineDatabase, letters: readonly WholeL
 export async function wordsOfLetters(
   database: VineDatabase,
   ids: readonly string[],
-): Promise<ReadonlyMap<string, LetterWords>> {
+): Promise<ReadonlyMap<string, LetterTexts>> {
   const wanted = new Set(ids);
-  const found = new Map<string, LetterWords>();
+  const found = new Map<string, LetterTexts>();
   for (const block of await blocksWith(database, ids))
     for (const one of lettersIn(block)) if (wanted.has(one.id)) found.set(one.id, one);
   return found;

@@ -1,4 +1,4 @@
-import { MAX_HEADER_CHARACTERS } from "../delivery/handOver";
+import { MAX_HEADER_CHARACTERS } from "../delivery/postRequests";
 import { fieldById } from "../letter/fieldsFor";
 import { languageName } from "../selection/reason";
 import { counted, listed } from "../words";

@@ -1,4 +1,4 @@
-import { MAX_HEADER_CHARACTERS, MAX_LETTER_CHARACTERS } from "../delivery/handOver";
+import { MAX_HEADER_CHARACTERS, MAX_LETTER_CHARACTERS } from "../delivery/postRequests";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { gradeLabel } from "../figures/gradeLabel";
 import { roundFraction } from "../figures/roundFraction";

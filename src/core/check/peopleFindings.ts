@@ -1,4 +1,4 @@
-import { MAX_HEADER_CHARACTERS } from "../delivery/handOver";
+import { MAX_HEADER_CHARACTERS } from "../delivery/postRequests";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { wantsNoLetters } from "../model/guardian";
 import { firstName } from "../model/student";

@@ -6,7 +6,7 @@ import { field, paragraph } from "../letter/letterParts";
 import { noteLetters } from "../letter/noteLetters";
 import type { Condition } from "../model/condition";
 import { worldOf } from "../model/world";
-import { planCounts, planSentence } from "../selection/planCounts";
+import { planCounts, countsSentence } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";
 import { CHECK_DAY, CHECK_WORLDS, type CheckScene } from "../testing/checkWorlds";
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
@@ -84,7 +84,7 @@ describe("one mailbox", () => {
     expect(others).toEqual([]);
     expect(only?.text).toContain("Dear Ewa Wójcik and Piotr Lis,");
     const plan = planNote(indexOf(scene), scene.note);
-    expect(planSentence(planCounts(plan))).toBe("1 letter to 2 guardians of 1 student, in 1 class.");
+    expect(countsSentence(planCounts(plan))).toBe("1 letter to 2 guardians of 1 student, in 1 class.");
     expect(check(scene).map(({ severity, code }) => `${severity} ${code}`)).toEqual(["line one-mailbox"]);
   });
 

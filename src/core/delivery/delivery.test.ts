@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { enclosedBytes, enclosureSchema, enclosureWords, sizeWords } from "../model/enclosure";
 import { DEFAULT_SETTINGS } from "../model/settings";
-import { handOverParts, MAX_LETTER_CHARACTERS, MAX_LETTERS_PER_HANDOVER } from "./handOver";
+import { handOverParts, MAX_LETTER_CHARACTERS, MAX_LETTERS_PER_HANDOVER } from "./postRequests";
 import { hideAddresses } from "./hideAddresses";
 import { letterAfter } from "./letterAfter";
 import { isFinal, type LetterState, letterStateSchema, mayMove, mayWithdraw } from "./letterState";

@@ -10,7 +10,7 @@ import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { balance } from "./balance";
 import { cameIn } from "./cameIn";
-import { MAX_LETTER_CHARACTERS } from "./handOver";
+import { MAX_LETTER_CHARACTERS } from "./postRequests";
 import type { LetterState } from "./letterState";
 import { durationWords, planWords, pushedWords } from "./planWords";
 import type { Round, WholeLetter } from "./round";

@@ -1,5 +1,5 @@
 import { counted } from "../words";
-import { MAX_TOGETHER } from "./handOver";
+import { MAX_TOGETHER } from "./postRequests";
 import type { LetterDraft } from "./preparedRound";
 
 /** Addresses in the groups that one letter each goes to: each address once, in small letters. */

@@ -20,7 +20,7 @@ import type { Score } from "../model/score";
 import { PLAIN_SIGNATURE } from "../model/settings";
 import type { Statement } from "../model/statement";
 import { worldOf } from "../model/world";
-import { planCounts, planSentence } from "../selection/planCounts";
+import { planCounts, countsSentence } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
@@ -375,7 +375,7 @@ describe("a letter to a family", () => {
       ["guardian", 2],
       ["other", 1],
     ]);
-    expect(planSentence(planCounts(plan))).toBe("2 letters to 2 guardians of 3 students, in 1 class.");
+    expect(countsSentence(planCounts(plan))).toBe("2 letters to 2 guardians of 3 students, in 1 class.");
     const [both, alone] = [...noteLetters(index, note, plan.letters)].map(({ rendered }) => rendered);
     expect(both?.subject).toBe("Ana and Bo in Earth Systems 9");
     const position = (name: string, percent: number) =>

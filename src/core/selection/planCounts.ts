@@ -25,7 +25,7 @@ export function planCounts(plan: Pick<NotePlan, "letters">): PlanCounts {
 }
 
 /** "36 letters to 34 guardians of 21 students, in 4 classes." */
-export function planSentence(counts: PlanCounts): string {
+export function countsSentence(counts: PlanCounts): string {
   if (counts.letters === 0) return "No letters yet.";
   const students = counted(counts.students, "student");
   const inClasses = `in ${counted(counts.classes, "class", "classes")}.`;

@@ -7,7 +7,7 @@ import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { planCounts, planSentence } from "./planCounts";
+import { planCounts, countsSentence } from "./planCounts";
 import { planNote } from "./planNote";
 import { reasonWords } from "./reason";
 import { selectionSentence } from "./selectionSentence";
@@ -237,14 +237,14 @@ describe("who is written to", () => {
 
   test("the counts are of letters, people, students and classes", () => {
     const index = indexOf([{ points: 1 }, { points: 2 }]);
-    expect(planSentence(planCounts(planNote(index, noteWith([]))))).toBe(
+    expect(countsSentence(planCounts(planNote(index, noteWith([]))))).toBe(
       "2 letters to 2 guardians of 2 students, in 1 class.",
     );
     const toStudents = planNote(index, noteWith([], { audience: { guardians: "all", students: true } }));
-    expect(planSentence(planCounts(toStudents))).toBe(
+    expect(countsSentence(planCounts(toStudents))).toBe(
       "4 letters to 2 guardians of 2 students and to 2 students, in 1 class.",
     );
-    expect(planSentence(planCounts({ letters: [] }))).toBe("No letters yet.");
+    expect(countsSentence(planCounts({ letters: [] }))).toBe("No letters yet.");
   });
 });
 

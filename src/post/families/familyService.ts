@@ -1,5 +1,5 @@
 import type * as z from "zod";
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import type { AddressWord } from "@/core/families/addressWord";
 import type { linksRequestSchema, Wish } from "@/core/families/familyEvent";
 import { HourlyLimit } from "../edge/hourlyLimit";

@@ -1,4 +1,4 @@
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import type { Outcome } from "./outcomeOf";
 
 /** A letter to many, for how many it was taken before, and for whom not, in words. */

@@ -1,4 +1,4 @@
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { LONGEST_WAIT_MS } from "@/core/delivery/nextTry";
 import { nextDayOfSending } from "@/core/delivery/sendingPlan";
 import { mayLeave } from "../families/mayLeave";

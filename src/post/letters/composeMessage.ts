@@ -1,5 +1,5 @@
 import type { SendMailOptions } from "nodemailer";
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { messageIdOf } from "../edge/messageId";
 import type { EnclosedFile } from "../store/attachments";
 import { type StopWay, withStopLine } from "./stopLine";

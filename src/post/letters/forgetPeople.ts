@@ -1,4 +1,4 @@
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { inParts, WAITING } from "../store/letters";
 import { withdrawLetters } from "../store/optOuts";
 import { noteRecipients } from "../store/recipients";

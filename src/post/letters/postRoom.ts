@@ -1,5 +1,5 @@
 import { setTimeout as pause } from "node:timers/promises";
-import type { HandOver, Outdated, Replace } from "@/core/delivery/handOver";
+import type { HandOver, Outdated, Replace } from "@/core/delivery/postRequests";
 import { mayMove } from "@/core/delivery/letterState";
 import type { PostStatus } from "@/core/delivery/postEvent";
 import type { TroubleCause } from "@/core/delivery/postTrouble";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import type { HandOver } from "@/core/delivery/handOver";
+import type { HandOver } from "@/core/delivery/postRequests";
 import {
   closeLast,
   eventOfLetter,

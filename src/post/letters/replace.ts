@@ -1,4 +1,4 @@
-import type { Outdated, Replace } from "@/core/delivery/handOver";
+import type { Outdated, Replace } from "@/core/delivery/postRequests";
 import { mayWithdraw } from "@/core/delivery/letterState";
 import { Problem } from "../edge/problem";
 import { findLetters, forgetTexts, inParts, moveLetters, scheduleRound } from "../store/letters";

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import type { HandOver } from "@/core/delivery/handOver";
+import type { HandOver } from "@/core/delivery/postRequests";
 import { isFinal, type LetterState } from "@/core/delivery/letterState";
 import type { PostStatus } from "@/core/delivery/postEvent";
 import type { CardAnswer } from "@/core/families/cardAnswer";

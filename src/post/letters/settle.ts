@@ -1,4 +1,4 @@
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { type LetterState, mayMove } from "@/core/delivery/letterState";
 import { nextTry } from "@/core/delivery/nextTry";
 import { type Move, moveLetters } from "../store/letters";

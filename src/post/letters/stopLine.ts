@@ -1,4 +1,4 @@
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { isRightToLeft, wordsIn } from "@/core/languages/letterWords";
 import { escapeAttribute, escapeHtml, STYLES } from "@/core/letter/mailDocument";
 

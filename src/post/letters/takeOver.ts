@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import type { HandedLetter, HandOver } from "@/core/delivery/handOver";
+import type { HandedLetter, HandOver } from "@/core/delivery/postRequests";
 import { Problem } from "../edge/problem";
 import { needAttachments, removeUnneeded } from "../store/attachments";
 import { aboutColumns, findLetters, moveLetters, sha256Column, sha256Text } from "../store/letters";

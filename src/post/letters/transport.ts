@@ -1,7 +1,7 @@
 import { Readable } from "node:stream";
 import { createTransport } from "nodemailer";
 import type SMTPPool from "nodemailer/lib/smtp-pool";
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { shortAnswer } from "../edge/caps";
 import type { EnclosedFile } from "../store/attachments";
 import { composeMessage } from "./composeMessage";

@@ -1,5 +1,5 @@
 import { createTransport } from "nodemailer";
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { Problem } from "../edge/problem";
 import { attachedFiles } from "../store/attachments";
 import type { Room } from "../store/room";

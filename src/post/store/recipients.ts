@@ -1,4 +1,4 @@
-import type { HandedLetter } from "@/core/delivery/handOver";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { addressCodes } from "./addressCodes";
 import { inParts, WAITING } from "./letters";
 import { type Room, secretsOf } from "./room";

@@ -3,7 +3,7 @@ import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
 import path from "node:path";
 import * as z from "zod";
 import { optOutSchema } from "@/core/backup/serverPart";
-import { handedLetterSchema } from "@/core/delivery/handOver";
+import { handedLetterSchema } from "@/core/delivery/postRequests";
 import { letterAboutSchema } from "@/core/delivery/letterAbout";
 import { mailSettingsSchema } from "@/core/delivery/mailSettings";
 import { postEventSchema } from "@/core/delivery/postEvent";

@@ -8,7 +8,7 @@ import type { Letter, Round } from "@/core/delivery/round";
 import { tallySentence, tallyStates } from "@/core/delivery/tally";
 import { whyNot } from "@/core/delivery/whyNot";
 import { counted } from "@/core/words";
-import { pauseRound, takeBack } from "@/office/handOver";
+import { pauseRound, takeBack } from "@/office/handOverPrepared";
 import type { Office } from "@/office/office";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { ProgressLine } from "@/ui/shared/ProgressLine";

@@ -5,7 +5,7 @@ import { NEVER_ARRIVED } from "@/core/delivery/letterState";
 import type { Letter } from "@/core/delivery/round";
 import { feedbackNoteId } from "@/core/marking/feedbackNote";
 import type { Score } from "@/core/model/score";
-import type { Reading } from "@/office/reading";
+import type { Queries } from "@/office/queries";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -46,7 +46,7 @@ export function useSentFeedback(assignmentId: string): ReadonlyMap<string, SentF
   return sent;
 }
 
-type Past = Awaited<ReturnType<Reading["pastOfAssignment"]>>;
+type Past = Awaited<ReturnType<Queries["pastOfAssignment"]>>;
 
 /** The score of a student as it stood at a moment: what the first change after it replaced. */
 function scoreAt(past: Past, at: number, studentId: string, now: Record<string, Score> = {}): Score | undefined {

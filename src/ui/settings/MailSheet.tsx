@@ -4,7 +4,7 @@ import { Button } from "react-bootstrap";
 import { toast } from "sonner";
 import type { MailView } from "@/core/delivery/mailSettings";
 import { Refusal } from "@/office/ask";
-import { mailSettings, repairServer } from "@/office/mailDesk";
+import { mailSettings, repairServer } from "@/office/mailOfServer";
 import { Skeleton } from "@/ui/shared/Skeleton";
 import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";

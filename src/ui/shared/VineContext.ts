@@ -1,7 +1,7 @@
 "use client";
 import { createContext, useContext, useMemo, useSyncExternalStore } from "react";
 import type { Office, OfficeState } from "@/office/office";
-import type { Reading } from "@/office/reading";
+import type { Queries } from "@/office/queries";
 import type { Engine } from "@/workers/engine/startEngine";
 
 /** What every screen works with. */
@@ -10,7 +10,7 @@ export interface Vine extends OfficeState {
   readonly office: Office;
   readonly engine: Engine;
   /** What can be read of what is kept; `useKept` asks it anew by itself. */
-  readonly read: Reading;
+  readonly read: Queries;
   /** This moment, ms since the epoch: noon of a day that stands for today. */
   now(): number;
 }

@@ -4,7 +4,7 @@ import { planAnswer } from "@/core/families/planAnswer";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { languageOf, noteLetters, wordsFor } from "@/core/letter/noteLetters";
-import { readingOf } from "@/core/letter/readingOf";
+import { readingEase } from "@/core/letter/readingEase";
 import type { Note } from "@/core/model/note";
 import { emptyWorldRecords, recordsOf, WORLD_TABLES, worldOf } from "@/core/model/world";
 import { letterReports } from "@/core/report/letterReports";
@@ -79,7 +79,7 @@ export function createEngine(): EngineApi {
     reading: (note, key) => {
       const planned = planNote(index(), note).letters.find((letter) => letter.key === key);
       const letter = finishedLetter(note, key);
-      return planned && letter && readingOf(letter.text, wordsFor(note, languageOf(index(), planned)).language);
+      return planned && letter && readingEase(letter.text, wordsFor(note, languageOf(index(), planned)).language);
     },
     standing: (note, baseline) => standingView(index(), note, baseline),
     dryLetters: (note, fresh, recipientId) => dryLetters(index(), note, fresh, recipientId),

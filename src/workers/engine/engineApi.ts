@@ -3,7 +3,7 @@ import type { Balance } from "@/core/delivery/balance";
 import type { CameIn } from "@/core/delivery/cameIn";
 import type { FamilyAnswer } from "@/core/families/familyEvent";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
-import type { Reading } from "@/core/letter/readingOf";
+import type { ReadingEase } from "@/core/letter/readingEase";
 import type { Day } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { WrittenAbout } from "@/core/model/noteKind";
@@ -61,7 +61,7 @@ export interface EngineApi {
   /** One finished letter, as it would be sent. */
   finishedLetter(note: Note, key: string): RenderedLetter | undefined;
   /** How long one finished letter is, and how easily it reads. */
-  reading(note: Note, key: string): Reading | undefined;
+  reading(note: Note, key: string): ReadingEase | undefined;
   /**
    * Checks a note and begins to finish its letters, all on one state of the data; the first come along, so that a few are
    * made in one piece whatever changes meanwhile. `now` is when they leave, ms since the epoch.

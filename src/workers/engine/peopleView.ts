@@ -9,7 +9,7 @@ import type { Note } from "@/core/model/note";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import { periodName } from "@/core/model/term";
-import { planCounts, planSentence } from "@/core/selection/planCounts";
+import { planCounts, countsSentence } from "@/core/selection/planCounts";
 import { type Match, type NotePeople, type NotePlan, planNote, readersOf } from "@/core/selection/planNote";
 import { languageName, reasonWords } from "@/core/selection/reason";
 import type { Recipient } from "@/core/selection/recipient";
@@ -171,7 +171,7 @@ export function peopleView(index: FiguresIndex, note: NotePeople): PeopleView {
     letters: letterEntries(index, plan),
     lettersTogether: groupsOfAddresses(plan.letters.map(({ recipient }) => recipient.address)).length,
     strip: stripView(index, note.selection, plan),
-    summary: planSentence(planCounts(plan)),
+    summary: countsSentence(planCounts(plan)),
   };
 }
 

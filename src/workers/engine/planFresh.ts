@@ -8,7 +8,7 @@ import { noteLetters } from "@/core/letter/noteLetters";
 import { dayOfInstant } from "@/core/model/day";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { Note } from "@/core/model/note";
-import { planCounts, planSentence } from "@/core/selection/planCounts";
+import { planCounts, countsSentence } from "@/core/selection/planCounts";
 import { type Match, type NotePlan, type PlannedLetter, planNote, readersOf } from "@/core/selection/planNote";
 import { listed } from "@/core/words";
 import { type CheckView, checkPlan, letterEntries, nameOf } from "./peopleView";
@@ -99,7 +99,7 @@ export function dryRun(known: FiguresIndex, note: Note, fresh: FreshAsked): DryR
   const index = asOfLeaving(known, fresh);
   const { plan, stopped, findings } = planFresh(index, note, fresh);
   return {
-    summary: planSentence(planCounts(plan)),
+    summary: countsSentence(planCounts(plan)),
     letters: letterEntries(index, plan).map(({ key, recipient, studentName, reason }) => ({
       ...{ key, to: recipient.name, about: studentName, reason },
     })),

@@ -9,7 +9,7 @@ import type { WrittenMark } from "@/core/model/noteKind";
 import { shortHash } from "@/core/model/shortHash";
 import { letterReports } from "@/core/report/letterReports";
 import type { ReportDraft } from "@/core/report/reportPaper";
-import { planCounts, planSentence } from "@/core/selection/planCounts";
+import { planCounts, countsSentence } from "@/core/selection/planCounts";
 import { type PlannedLetter, planNote } from "@/core/selection/planNote";
 import { type CheckView, checkPlan, type LetterEntry, letterEntries, noteSentence } from "./peopleView";
 import { asOfLeaving, planFresh } from "./planFresh";
@@ -96,7 +96,7 @@ export class RoundInMaking {
       token,
       check: checkPlan(index, note, plan, now, findings),
       sentence: noteSentence(index, note),
-      summary: planSentence(planCounts(plan)),
+      summary: countsSentence(planCounts(plan)),
       selectedKeys: plan.selected.map(selectedKey),
       letterCount: plan.letters.length,
       stopped,

@@ -7,7 +7,7 @@ import { planSentence } from "@/core/delivery/plans/planSentence";
 import { type ReadyMadeStanding, readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
 import type { Plan } from "@/core/model/plan";
 import { beginStanding, turnPlan } from "@/office/beginStanding";
-import { nextRunAt } from "@/office/dryRun";
+import { nextRunAt } from "@/office/previewRun";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";

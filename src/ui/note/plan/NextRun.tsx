@@ -7,7 +7,7 @@ import { holdsRun } from "@/core/delivery/plans/usualRun";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { fullName } from "@/core/model/student";
-import { dryLettersFor, dryNextRun, nextRunAt, type ShownRunLetter } from "@/office/dryRun";
+import { previewLettersFor, previewNextRun, nextRunAt, type ShownRunLetter } from "@/office/previewRun";
 
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
@@ -25,7 +25,7 @@ export function NextRun({ plan, note }: { plan: Plan; note: Note }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another state of the data is a reason to ask again
   useEffect(() => {
     let wanted = true;
-    void dryNextRun(office, plan, note).then((found) => wanted && setRun(found));
+    void previewNextRun(office, plan, note).then((found) => wanted && setRun(found));
     return () => {
       wanted = false;
     };
@@ -127,7 +127,7 @@ function ShownLetter({ plan, note, recipientId }: { plan: Plan; note: Note; reci
   const [letters, setLetters] = useState<readonly ShownRunLetter[]>();
   useEffect(() => {
     let wanted = true;
-    void dryLettersFor(office, { plan, note }, recipientId, plan.digest !== undefined).then(
+    void previewLettersFor(office, { plan, note }, recipientId, plan.digest !== undefined).then(
       (found) => wanted && setLetters(found),
     );
     return () => {

@@ -1,4 +1,4 @@
-import { handOverSchema } from "@/core/delivery/handOver";
+import { handOverSchema } from "@/core/delivery/postRequests";
 import { answer, readBody } from "@/post/edge/problem";
 import { serverRuntime } from "@/post/serverRuntime";
 

@@ -1,4 +1,4 @@
-import { messagesSchema } from "@/core/delivery/handOver";
+import { messagesSchema } from "@/core/delivery/postRequests";
 import { answer, readBody } from "@/post/edge/problem";
 import { writeMessages } from "@/post/letters/writeMessages";
 import { serverRuntime } from "@/post/serverRuntime";

@@ -1,4 +1,4 @@
-import { nothingLeavesSchema } from "@/core/delivery/handOver";
+import { nothingLeavesSchema } from "@/core/delivery/postRequests";
 import { answer, readBody } from "@/post/edge/problem";
 import { serverRuntime } from "@/post/serverRuntime";
 

@@ -1,4 +1,4 @@
-import { outdatedSchema } from "@/core/delivery/handOver";
+import { outdatedSchema } from "@/core/delivery/postRequests";
 import { answer, readBody } from "@/post/edge/problem";
 import { serverRuntime } from "@/post/serverRuntime";
 

@@ -1,4 +1,4 @@
-import { pauseSchema } from "@/core/delivery/handOver";
+import { pauseSchema } from "@/core/delivery/postRequests";
 import { answer, readBody } from "@/post/edge/problem";
 import { serverRuntime } from "@/post/serverRuntime";
 

@@ -1,4 +1,4 @@
-import { replaceSchema } from "@/core/delivery/handOver";
+import { replaceSchema } from "@/core/delivery/postRequests";
 import { answer, readBody } from "@/post/edge/problem";
 import { serverRuntime } from "@/post/serverRuntime";
 

@@ -1,4 +1,4 @@
-import { withdrawSchema } from "@/core/delivery/handOver";
+import { withdrawSchema } from "@/core/delivery/postRequests";
 import { answer, readBody } from "@/post/edge/problem";
 import { serverRuntime } from "@/post/serverRuntime";
 

@@ -20,7 +20,7 @@ import { unsentFeedback } from "@/store/unsentFeedback";
 import { formerDatabase } from "@/store/whichDatabase";
 
 /** What screens may read of what is kept. Each is a question that a screen can ask again whenever its answer changes. */
-export function readingOf(database: VineDatabase, now: () => number, base = database.name) {
+export function queriesOf(database: VineDatabase, now: () => number, base = database.name) {
   const of =
     <Rest extends unknown[], Answer>(read: (database: VineDatabase, ...rest: Rest) => Promise<Answer>) =>
     (...rest: Rest) =>
@@ -73,4 +73,4 @@ export function readingOf(database: VineDatabase, now: () => number, base = data
     wholeLetters: of(rounds.wholeLetters),
   };
 }
-export type Reading = ReturnType<typeof readingOf>;
+export type Queries = ReturnType<typeof queriesOf>;

@@ -12,7 +12,7 @@ import type { Office } from "./office";
 import { freshAsked, type Standing } from "./scheduleRun";
 
 /** What a run of a plan would be, as things stand; `at` in ms since the epoch. */
-export async function dryRun(office: Office, standing: Standing, at: number): Promise<DryRun> {
+export async function previewRun(office: Office, standing: Standing, at: number): Promise<DryRun> {
   const { plan, note } = standing;
   const run = await office.database.runs.get(runId(plan.id, at));
   const gathered = plan.digest ? await gatheredByReader(office.database, run?.roundId) : undefined;
@@ -20,10 +20,10 @@ export async function dryRun(office: Office, standing: Standing, at: number): Pr
 }
 
 /** What the next run of a plan would be, as things stand. */
-export async function dryNextRun(office: Office, plan: Plan, note: Note): Promise<DryRun & { readonly at: number }> {
+export async function previewNextRun(office: Office, plan: Plan, note: Note): Promise<DryRun & { readonly at: number }> {
   const standing = { plan, note, memory: await memoryOf(office, plan) };
   const at = nextRunAt(office, plan) ?? office.around.now();
-  return { ...(await dryRun(office, standing, at)), at };
+  return { ...(await previewRun(office, standing, at)), at };
 }
 
 /** A letter of a run, as it would leave. */
@@ -34,7 +34,7 @@ export interface ShownRunLetter {
 }
 
 /** What somebody would get in the next run; `anybody` also where they wish for no digest. */
-export async function dryLettersFor(
+export async function previewLettersFor(
   office: Office,
   { plan, note }: Pick<Standing, "plan" | "note">,
   recipientId: string,

@@ -4,7 +4,7 @@ import {
   MAX_LETTERS_PER_HANDOVER,
   type Replace,
   replacedSchema,
-} from "@/core/delivery/handOver";
+} from "@/core/delivery/postRequests";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";

@@ -1,7 +1,7 @@
 import { baseLanguage } from "../languages/letterWords";
 
 /** How long a text is and how easily it reads. */
-export interface Reading {
+export interface ReadingEase {
   readonly words: number;
   /** The Flesch reading ease, from 0 to 100 and beyond, higher is easier; none for a text that is too short to tell. */
   readonly ease: number | undefined;
@@ -24,7 +24,7 @@ const LEVELS = [
  * 1948): 206.835 less 1.015 times the words of a sentence less 84.6 times the syllables of a word, both as means. A line
  * of a list counts as a sentence. Letters in other languages have no figure: the formula was made for English. Syllables are counted by groups of vowels.
  */
-export function readingOf(text: string, language: string): Reading {
+export function readingEase(text: string, language: string): ReadingEase {
   const sentences = text.split(/[.!?:]+(?:\s|$)|\n+/u).filter((part) => /\p{L}/u.test(part)).length;
   const words = text.match(/\p{L}[\p{L}\p{M}'’-]*/gu) ?? [];
   if (words.length < FEWEST_WORDS || baseLanguage(language) !== "en")
