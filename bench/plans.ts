@@ -1,4 +1,4 @@
-import { readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
+import { readyMadeAutomaticNotes } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import { runRule } from "@/core/delivery/plans/runRule";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { addDays, instantOf } from "@/core/model/day";
@@ -21,7 +21,7 @@ const HOUR_MS = 3_600_000;
 export function plansBench(): Comparison[] {
   const school = demoSchool(TODAY, LARGE_SCHOOL);
   const index = new FiguresIndex(worldOf(school), TODAY, demoPast(school, TODAY));
-  const ready = readyMadeStanding("Quizzes").slice(0, PLANS);
+  const ready = readyMadeAutomaticNotes("Quizzes").slice(0, PLANS);
   const asked = ready.map(({ words, plan, perFamily = false }, place) => {
     const at = instantOf(addDays(TODAY, 1 + (place % 3)), 16);
     const note = { ...noteFrom(words, { id: `bench-${place}`, now: 0, period: "winter" }), perFamily };

@@ -120,10 +120,10 @@ async function scoresTyped(page: Page): Promise<number> {
   return typed(page, SCORE_KEYS);
 }
 
-/** Begins a ready-made standing note that sends itself, and waits until its letters are laid or it says why not. */
+/** Begins a ready-made automatic note that sends itself, and waits until its letters are laid or it says why not. */
 async function turnOnPlan(page: Page, name: string): Promise<void> {
   await press(page, "Notes", "link");
-  await choose(page, "A standing note to begin with", name);
+  await choose(page, "An automatic note to begin with", name);
   await press(page, "Begin");
   await waitForWords(page, "The next run", 60_000);
   await choose(page, "Whether it asks first", "it sends itself");

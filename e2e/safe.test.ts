@@ -118,9 +118,9 @@ test("moved to another computer, an old stop link holds there, and nothing is se
     await loadsAnew(on, () => press(on, "Put it back"));
     await waitForWords(on, "Take that back");
     await on.goto(`${there.url}/`);
-    await waitForWords(on, "Standing notes rest");
+    await waitForWords(on, "Automatic notes are paused");
     await press(on, "It sends no more");
-    await on.waitForFunction(() => !document.body.textContent?.includes("Standing notes rest"));
+    await on.waitForFunction(() => !document.body.textContent?.includes("Automatic notes are paused"));
     const stopped = await fetch(`${there.url}/api/family/stop/${token}`, { method: "POST" });
     expect(stopped.ok).toBe(true);
     await expect

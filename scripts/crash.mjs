@@ -20,7 +20,7 @@ const { status } = spawnSync(
     "src/post/letters/crashModel.test.ts",
     "e2e/crash.test.ts",
     "e2e/faults.test.ts",
-    "e2e/standing.test.ts",
+    "e2e/automatic.test.ts",
   ],
   {
     cwd: ROOT,

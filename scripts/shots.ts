@@ -90,7 +90,7 @@ async function pictures(page: Page, take: (name: string) => Promise<unknown>): P
   await waitForWords(page, "Begin a note");
   await page.waitForFunction(() => !document.body.textContent?.includes("… now"));
   await take("notes");
-  await choose(page, "A standing note to begin with", "Missing work, every Friday");
+  await choose(page, "An automatic note to begin with", "Missing work, every Friday");
   await press(page, "Begin");
   await waitForWords(page, "letters to");
   await take("plan");

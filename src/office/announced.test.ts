@@ -7,21 +7,21 @@ import { startNote } from "@/core/starters/startNote";
 import { openDatabase } from "@/store/openDatabase";
 import { markOutdated, scheduledRounds } from "@/store/scheduledRounds";
 import { setFrozen } from "./announcedWord";
-import { turnPlan } from "./beginStanding";
+import { turnPlan } from "./beginAutomaticNote";
 import { CHANGING_LOCK } from "./changingLock";
 import { takeBack } from "./handOverPrepared";
 import type { Office } from "./office";
 import { sendOutbox } from "./outbox";
 import { sendRun, skipRun } from "./runWord";
 import { sendNote } from "./sendNote";
-import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
+import { AutomaticWorld, changeSettings, commit, quizWorld, score, until } from "./testing/automaticWorld";
 
 const HOUR = 3_600_000;
 const NAMES = ["Ana", "Ben", "Cy"];
-let world: StandingWorld;
+let world: AutomaticWorld;
 
 beforeAll(async () => {
-  world = await StandingWorld.begin(quizWorld(NAMES, 2), "2027-05-03T08:00:00Z", "announced");
+  world = await AutomaticWorld.begin(quizWorld(NAMES, 2), "2027-05-03T08:00:00Z", "announced");
 });
 afterAll(() => world.close());
 afterEach(async () => {

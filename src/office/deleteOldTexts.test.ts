@@ -23,18 +23,18 @@ import { eraseSomebody } from "./eraseSomebody";
 import type { Office } from "./office";
 import { takePutBack } from "./putBack";
 import { sendNote } from "./sendNote";
-import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
+import { AutomaticWorld, changeSettings, commit, quizWorld, score, until } from "./testing/automaticWorld";
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
-let world: StandingWorld;
+let world: AutomaticWorld;
 let turn = 0;
 
 beforeAll(async () => {
   const names = {
     Ana: { givenName: "Marisol", familyName: "Quintero", addresses: ["marisol.quintero@harbourmail.example"] },
   };
-  world = await StandingWorld.begin(quizWorld(["Ana", "Ben", "Cy"], 2, names), "2027-05-03T08:00:00Z", "going-0");
+  world = await AutomaticWorld.begin(quizWorld(["Ana", "Ben", "Cy"], 2, names), "2027-05-03T08:00:00Z", "going-0");
 });
 afterAll(() => world.close());
 afterEach(() => {

@@ -8,18 +8,18 @@ import { openDatabase } from "@/store/openDatabase";
 import type { Office } from "./office";
 import { sendNote } from "./sendNote";
 import { sendRoundAgain } from "./sendRoundAgain";
-import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
+import { AutomaticWorld, changeSettings, commit, quizWorld, score, until } from "./testing/automaticWorld";
 
 // Each line of the desk stands there when there is something to do, and goes when it is done.
 
 const NAMES = ["Ana", "Ben", "Cy"];
 const HOUR_MS = 3_600_000;
-let world: StandingWorld;
+let world: AutomaticWorld;
 let office: Office;
 
 beforeAll(async () => {
   const gone = { Ben: { addresses: ["ben@gone.example"] } };
-  world = await StandingWorld.begin(quizWorld(NAMES, 2, gone), "2027-05-03T08:00:00Z", "desk");
+  world = await AutomaticWorld.begin(quizWorld(NAMES, 2, gone), "2027-05-03T08:00:00Z", "desk");
 });
 afterAll(() => world.close());
 afterEach(async () => {

@@ -73,11 +73,11 @@ export interface OfficeState {
   readonly trouble?: string | undefined;
 }
 
-/** What can stand in the place of all that is there: the world, what became of its scores, and standing notes. */
+/** What can stand in the place of all that is there: the world, what became of its scores, and automatic notes. */
 type Everything = readonly [
   records: WorldRecords,
   past?: readonly PastScores[],
-  standing?: { readonly notes: readonly Note[]; readonly plans: readonly Plan[] },
+  automatic?: { readonly notes: readonly Note[]; readonly plans: readonly Plan[] },
 ];
 
 /** What one tab tells the others. */
@@ -280,14 +280,14 @@ export class Office {
   }
 
   /** Errors: letters that wait could not be called back, in words; then nothing was replaced. */
-  async replaceEverything(...[records, past = [], standing]: Everything): Promise<void> {
+  async replaceEverything(...[records, past = [], automatic]: Everything): Promise<void> {
     await takeBackAll(this);
     await this.inTurn(async () => {
       await this.around.locks.request(
         CHANGING_LOCK,
         async () => {
           await this.plans.touch({ change: "any" });
-          await replaceEverything(this.database, records, past, standing);
+          await replaceEverything(this.database, records, past, automatic);
         },
         "shared",
       );

@@ -1,5 +1,5 @@
-import type { Outdated } from "@/core/delivery/postRequests";
 import type { EntryOf, OutboxKind } from "@/core/delivery/outboxEntry";
+import type { Outdated } from "@/core/delivery/postRequests";
 import { MAX_ANSWERS_TOLD } from "@/core/families/familyEvent";
 import { toldFromOutbox, waitingInOutbox } from "@/store/outbox";
 import { databaseId } from "@/store/runRepository";

@@ -9,12 +9,12 @@ import { findNote } from "@/store/findNote";
 import { plansWaitForWord } from "@/store/restored";
 import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
 import { dropUnsentRuns, scheduledRounds } from "@/store/scheduledRounds";
-import { previewRun, memoryOf } from "./previewRun";
 import { STILL_RIGHT_MS } from "./handOverPrepared";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
+import { memoryOf, previewRun } from "./previewRun";
 import { rememberPlan } from "./rememberPlan";
-import { freshAsked, freshenAnnounced, type Standing, type StandingNow, scheduleRun } from "./scheduleRun";
+import { type AutomaticNote, type AutomaticNow, freshAsked, freshenAnnounced, scheduleRun } from "./scheduleRun";
 import { SCHEDULING_LOCK } from "./schedulingLock";
 import { settleRestored } from "./settleRestored";
 import { OUT_OF_DATE, settleRuns, takeOutRuns } from "./settleRuns";
@@ -27,7 +27,7 @@ const MOST_RUNS = 5;
 const MOST_LETTERS = 3_000;
 const MINUTE_MS = 60_000;
 
-/** Lays the runs of standing notes ahead and makes what waits anew, as long as the office is open. */
+/** Lays the runs of automatic notes ahead and makes what waits anew, as long as the office is open. */
 export class PlanDesk {
   /** Whether something was touched since all was looked at. */
   private isStirred = true;
@@ -124,8 +124,8 @@ export class PlanDesk {
       const note = await findNote(database, plan.id);
       // A plan that no browser has scheduled yet is this one's.
       if (!plan.isOn || !note || (plan.laidBy !== "" && plan.laidBy !== own)) continue;
-      const standing = { plan, note, memory: await rememberPlan(office, plan, note, isStirred) };
-      for (const at of await this.timesOf(standing)) {
+      const automatic = { plan, note, memory: await rememberPlan(office, plan, note, isStirred) };
+      for (const at of await this.timesOf(automatic)) {
         wantedRuns.add(runId(plan.id, at));
         due.push({ at, order: plan.order, lay: () => this.scheduleOne(plan.id, at) });
       }
@@ -157,19 +157,19 @@ export class PlanDesk {
   }
 
   /** When the runs of a plan come due that are to be looked at now. */
-  private async timesOf(standing: Standing): Promise<number[]> {
-    const { plan } = standing;
+  private async timesOf(automatic: AutomaticNote): Promise<number[]> {
+    const { plan } = automatic;
     const { database, around, world } = this.office;
     const now = around.now();
     const runs = await runsOf(database, plan.id);
     const open = runs.filter(({ state, at }) => !isRunOver(state) && at >= plan.onSince).map(({ at }) => at);
-    if (plan.when.kind !== "times") return [...new Set([...open, ...(await this.collected(standing, runs))])];
+    if (plan.when.kind !== "times") return [...new Set([...open, ...(await this.collected(automatic, runs))])];
     const school = schoolYearOf(world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS);
     const last = Math.max(plan.onSince, ...runs.filter(({ state }) => isRunOver(state)).map(({ at }) => at));
     const missed = runTimes(plan.when, school, last, now);
     // Of those that nobody could lay the last is looked at; the others are over.
     for (const at of missed.slice(0, -1)) {
-      if (!open.includes(at)) await this.keep(standing, at, { state: "missed", summary: "" });
+      if (!open.includes(at)) await this.keep(automatic, at, { state: "missed", summary: "" });
     }
     const ahead = runTimes(plan.when, school, now, now + AHEAD_DAYS * MS_PER_DAY, plan.asks ? 1 : MOST_RUNS);
     const next = ahead.length > 0 ? ahead : [nextRunTime(plan.when, school, now) ?? []].flat();
@@ -178,14 +178,14 @@ export class PlanDesk {
   }
 
   /** When the run comes due for which something is collected: as soon as there is something, and its time is over. */
-  private async collected(standing: Standing, runs: readonly Run[]): Promise<number[]> {
-    const { plan, memory, note } = standing;
+  private async collected(automatic: AutomaticNote, runs: readonly Run[]): Promise<number[]> {
+    const { plan, memory, note } = automatic;
     const { database, engine, around } = this.office;
     if (plan.when.kind === "times") return [];
     const isOver = runs.some(({ at, state }) => at === memory.pendingAt && isRunOver(state));
     if (memory.pendingAt !== undefined && !isOver) return [memory.pendingAt];
     const at = around.now() + plan.when.collectMinutes * MINUTE_MS;
-    const { letters } = await engine.dryRun(note, freshAsked(this.office, standing, at));
+    const { letters } = await engine.dryRun(note, freshAsked(this.office, automatic, at));
     if (letters.length === 0) {
       if (memory.pendingAt !== undefined) await keepPlanMemory(database, { ...memory, pendingAt: undefined });
       return [];
@@ -202,7 +202,7 @@ export class PlanDesk {
   }
 
   /** A plan that is on, as it is now; what is changed from here on touches what is made of it. */
-  private async standingNow(planId: string): Promise<StandingNow | undefined> {
+  private async automaticNow(planId: string): Promise<AutomaticNow | undefined> {
     const { database } = this.office;
     const asOf = await this.office.upToDate();
     const plan = await findPlan(database, planId);
@@ -212,9 +212,9 @@ export class PlanDesk {
 
   /** Lays one run where it is not as it should be. Gives whether other letters are to leave. */
   private async scheduleOne(planId: string, at: number): Promise<boolean> {
-    const standing = await this.standingNow(planId);
-    if (!standing) return false;
-    const { plan } = standing;
+    const automatic = await this.automaticNow(planId);
+    if (!automatic) return false;
+    const { plan } = automatic;
     const { database, around } = this.office;
     const now = around.now();
     const known = await database.runs.get(runId(plan.id, at));
@@ -226,15 +226,15 @@ export class PlanDesk {
     if (known?.state === "asking" && known.asks !== "held") return false;
     const isLate = now - at > STILL_RIGHT_MS;
     if (plan.asks && known?.state !== "laid") {
-      if (at <= now) await this.ask(standing, at, "first", ASKS_FIRST);
+      if (at <= now) await this.ask(automatic, at, "first", ASKS_FIRST);
       return false;
     }
     if (isLate) {
-      await this.ask(standing, at, "late", OUT_OF_DATE);
+      await this.ask(automatic, at, "late", OUT_OF_DATE);
       return false;
     }
     if (await this.isFull(plan, at)) return false;
-    return (await scheduleRun(this.office, standing, at, Math.max(at, now), known)) === "changed";
+    return (await scheduleRun(this.office, automatic, at, Math.max(at, now), known)) === "changed";
   }
 
   /** Whether as many letters of a plan are scheduled before a run as may be. */
@@ -246,14 +246,18 @@ export class PlanDesk {
     return rounds.reduce((sum, { letterCount }) => sum + letterCount, 0) >= MOST_LETTERS;
   }
 
-  private async ask(standing: Standing, at: number, asks: NonNullable<Run["asks"]>, why: string): Promise<void> {
-    const { summary, stopped, letters } = await previewRun(this.office, standing, Math.max(at, this.office.around.now()));
-    if (letters.length === 0 && stopped.length === 0) return this.keep(standing, at, { state: "nobody", summary });
-    await this.keep(standing, at, { state: "asking", asks, why, summary, stopped: stopped.map(({ words }) => words) });
+  private async ask(automatic: AutomaticNote, at: number, asks: NonNullable<Run["asks"]>, why: string): Promise<void> {
+    const { summary, stopped, letters } = await previewRun(
+      this.office,
+      automatic,
+      Math.max(at, this.office.around.now()),
+    );
+    if (letters.length === 0 && stopped.length === 0) return this.keep(automatic, at, { state: "nobody", summary });
+    await this.keep(automatic, at, { state: "asking", asks, why, summary, stopped: stopped.map(({ words }) => words) });
   }
 
   private async keep(
-    { plan, note }: Standing,
+    { plan, note }: AutomaticNote,
     at: number,
     part: Pick<Run, "state" | "summary"> & Partial<Run>,
   ): Promise<void> {

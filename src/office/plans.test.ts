@@ -49,11 +49,11 @@ async function quietOffice(): Promise<Office> {
 }
 
 /** A plan that runs every day, half an hour from now. */
-async function standing(
+async function automatic(
   office: Office,
   part: Partial<Plan> = {},
   students = 3,
-  id = "standing",
+  id = "automatic",
 ): Promise<[Note, Plan]> {
   const [schoolClass] = office.world.classes.values();
   if (!schoolClass) throw new Error("The demo school has no class.");
@@ -111,10 +111,10 @@ async function until<Answer>(ask: () => Promise<Answer | undefined | false>): Pr
 const states = async (office: Office, roundId: string) =>
   (await office.read.lettersOfRound(roundId)).map(({ state }) => state);
 
-describe("a standing note", () => {
+describe("an automatic note", () => {
   test("is scheduled and leaves at its time with the browser closed", async () => {
     const office = await quietOffice();
-    const [, plan] = await standing(office);
+    const [, plan] = await automatic(office);
     const runs = await office.database.runs.toArray();
     expect(runs.map(({ state, why }) => [state, why])).toEqual(Array(5).fill(["laid", undefined]));
     const first = runs.sort((a, b) => a.at - b.at)[0];
@@ -135,7 +135,7 @@ describe("a standing note", () => {
 
   test("says what is true when it leaves: a later score makes its letters anew, once", async () => {
     const office = await quietOffice();
-    const [note] = await standing(office);
+    const [note] = await automatic(office);
     const [run] = (await office.database.runs.toArray()).sort((a, b) => a.at - b.at);
     await until(async () => (await states(office, run?.roundId ?? "")).every((state) => state === "held"));
     const before = await office.read.lettersOfRound(run?.roundId ?? "");

@@ -9,21 +9,25 @@ import { gatheredByReader } from "@/store/gatheredLetters";
 import { planMemory } from "@/store/runRepository";
 import type { DryRun } from "@/workers/engine/planFresh";
 import type { Office } from "./office";
-import { freshAsked, type Standing } from "./scheduleRun";
+import { type AutomaticNote, freshAsked } from "./scheduleRun";
 
 /** What a run of a plan would be, as things stand; `at` in ms since the epoch. */
-export async function previewRun(office: Office, standing: Standing, at: number): Promise<DryRun> {
-  const { plan, note } = standing;
+export async function previewRun(office: Office, automatic: AutomaticNote, at: number): Promise<DryRun> {
+  const { plan, note } = automatic;
   const run = await office.database.runs.get(runId(plan.id, at));
   const gathered = plan.digest ? await gatheredByReader(office.database, run?.roundId) : undefined;
-  return office.engine.dryRun(note, freshAsked(office, standing, at, run?.roundId, gathered && [...gathered.keys()]));
+  return office.engine.dryRun(note, freshAsked(office, automatic, at, run?.roundId, gathered && [...gathered.keys()]));
 }
 
 /** What the next run of a plan would be, as things stand. */
-export async function previewNextRun(office: Office, plan: Plan, note: Note): Promise<DryRun & { readonly at: number }> {
-  const standing = { plan, note, memory: await memoryOf(office, plan) };
+export async function previewNextRun(
+  office: Office,
+  plan: Plan,
+  note: Note,
+): Promise<DryRun & { readonly at: number }> {
+  const automatic = { plan, note, memory: await memoryOf(office, plan) };
   const at = nextRunAt(office, plan) ?? office.around.now();
-  return { ...(await previewRun(office, standing, at)), at };
+  return { ...(await previewRun(office, automatic, at)), at };
 }
 
 /** A letter of a run, as it would leave. */
@@ -36,15 +40,15 @@ export interface ShownRunLetter {
 /** What somebody would get in the next run; `anybody` also where they wish for no digest. */
 export async function previewLettersFor(
   office: Office,
-  { plan, note }: Pick<Standing, "plan" | "note">,
+  { plan, note }: Pick<AutomaticNote, "plan" | "note">,
   recipientId: string,
   anybody = false,
 ): Promise<ShownRunLetter[]> {
   const { engine, database, world } = office;
   const at = nextRunAt(office, plan) ?? office.around.now();
   const gathered = plan.digest ? await gatheredByReader(database) : new Map<string, GatheredLetter[]>();
-  const standing = { plan, note, memory: await memoryOf(office, plan) };
-  const fresh = freshAsked(office, standing, at, undefined, [...gathered.keys()]);
+  const automatic = { plan, note, memory: await memoryOf(office, plan) };
+  const fresh = freshAsked(office, automatic, at, undefined, [...gathered.keys()]);
   const asked = anybody && fresh.run ? { ...fresh, sendsEmpty: true, run: { ...fresh.run, digest: undefined } } : fresh;
   const letters = await engine.dryLetters(note, asked, recipientId);
   const language = world.guardians.get(recipientId)?.language ?? note.language;

@@ -13,16 +13,16 @@ import type { Office } from "./office";
 import { putBack, type ReadyBackup, readyBackup, takePutBack } from "./putBack";
 import { sendNote } from "./sendNote";
 import { takePlansOver } from "./settleRestored";
-import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
+import { AutomaticWorld, changeSettings, commit, quizWorld, score, until } from "./testing/automaticWorld";
 
 const HOUR_MS = 3_600_000;
 const PASSPHRASE = "low tide at noon";
 const DAILY = { time: "16:00", zone: "UTC", rule: "FREQ=DAILY", schoolDaysOnly: false };
-let world: StandingWorld;
+let world: AutomaticWorld;
 let turn = 0;
 
 beforeAll(async () => {
-  world = await StandingWorld.begin(quizWorld(["Ana", "Ben", "Cy"], 3), "2027-05-03T08:00:00Z", "safe-0");
+  world = await AutomaticWorld.begin(quizWorld(["Ana", "Ben", "Cy"], 3), "2027-05-03T08:00:00Z", "safe-0");
 });
 afterAll(() => world.close());
 afterEach(async () => {

@@ -2,8 +2,8 @@ import type { PlanMemory } from "@/core/delivery/plans/run";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { keepPlanMemory, planMemory } from "@/store/runRepository";
-import { memoryOf } from "./previewRun";
 import type { Office } from "./office";
+import { memoryOf } from "./previewRun";
 
 /** What a plan remembers, after it was seen whom it fits no more; `isStirred` where something may have changed since. */
 export async function rememberPlan(office: Office, plan: Plan, note: Note, isStirred: boolean): Promise<PlanMemory> {
@@ -13,7 +13,7 @@ export async function rememberPlan(office: Office, plan: Plan, note: Note, isSti
   if (!isNew && !isStirred) return memory;
   const asksEnd = plan.repeat === "once until it ends" || plan.when.kind === "begins to fit";
   if (asksEnd) {
-    const view = await engine.standing(note, memory.baseline);
+    const view = await engine.automaticNote(note, memory.baseline);
     if (isNew && plan.when.kind === "begins to fit") memory.baseline = [...view.selected];
     const now = around.now();
     memory.ended = { ...memory.ended, ...Object.fromEntries(view.notSo.map((key) => [key, now])) };

@@ -26,14 +26,14 @@ import { MAKING_LOCK } from "./makingLock";
 import type { Office } from "./office";
 
 /** A plan with its note and what it remembers. */
-export interface Standing {
+export interface AutomaticNote {
   readonly plan: Plan;
   readonly note: Note;
   readonly memory: PlanMemory;
 }
 
 /** A plan as it is after the last change that its letters are made after. */
-export interface StandingNow extends Standing {
+export interface AutomaticNow extends AutomaticNote {
   readonly asOf: number;
 }
 
@@ -49,14 +49,14 @@ export type Scheduled = "changed" | "as before" | "held";
  */
 export async function scheduleRun(
   office: Office,
-  standing: StandingNow,
+  automatic: AutomaticNow,
   at: number,
   leavesAt: number,
   known: Run | undefined,
   word?: { readonly allowed: readonly string[] },
 ): Promise<Scheduled> {
   const { database, around } = office;
-  const { plan, note, asOf: change } = standing;
+  const { plan, note, asOf: change } = automatic;
   const roundId = known?.roundId ?? around.newId();
   // What is on its way comes first; it is looked at again then.
   if (await isBeingReplaced(database, roundId)) return "as before";
@@ -69,7 +69,7 @@ export async function scheduleRun(
   const notAfter = word ? undefined : await trueUntil(office, plan);
   const isByWord = word !== undefined || round?.run?.byWord === true;
   const times = { at, leavesAt, roundId, notAfter: isByWord ? undefined : notAfter };
-  const source = await sourceOf(office, standing, { ...times, allowed: word?.allowed ?? [], isByWord });
+  const source = await sourceOf(office, automatic, { ...times, allowed: word?.allowed ?? [], isByWord });
   return around.locks.request(MAKING_LOCK, async () => {
     const made = await makeFresh(office, source);
     const run: Run = {
@@ -82,7 +82,7 @@ export async function scheduleRun(
       return "held";
     }
     if (!round) {
-      const begun = newRound(office, standing, made, { ...times, isByWord });
+      const begun = newRound(office, automatic, made, { ...times, isByWord });
       const kept = await saveScheduled(database, {
         ...{ round: begun, staged: made.staged, marks: made.marks, run, stagedAs: made.stagedAs },
         digests: made.digests,
@@ -158,16 +158,16 @@ interface Times {
 
 async function sourceOf(
   office: Office,
-  standing: Standing,
+  automatic: AutomaticNote,
   times: Times & { readonly allowed: readonly string[]; readonly isByWord: boolean },
 ): Promise<FreshSource> {
-  const { plan, note } = standing;
+  const { plan, note } = automatic;
   const { leavesAt, roundId, notAfter, allowed, isByWord } = times;
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const gathered = plan.digest ? await gatheredByReader(office.database, roundId) : undefined;
   return {
     note,
-    fresh: freshAsked(office, standing, leavesAt, roundId, gathered && [...gathered.keys()]),
+    fresh: freshAsked(office, automatic, leavesAt, roundId, gathered && [...gathered.keys()]),
     ...{ copy: plan.copy, together: false },
     holds: ({ code }) => holdsRun(plan, code) && !allowed.includes(code),
     ...(gathered && { gathered }),
@@ -180,7 +180,7 @@ async function sourceOf(
 /** What a run of a plan asks the engine for. */
 export function freshAsked(
   office: Pick<Office, "world">,
-  { plan, note, memory }: Standing,
+  { plan, note, memory }: AutomaticNote,
   leavesAt: number,
   roundId?: string,
   newsFor?: readonly string[],
@@ -199,7 +199,7 @@ export function freshAsked(
 
 function newRound(
   office: Office,
-  { plan, note }: Standing,
+  { plan, note }: AutomaticNote,
   made: FreshMade,
   times: Times & { readonly isByWord: boolean },
 ) {

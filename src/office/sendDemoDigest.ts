@@ -2,7 +2,7 @@ import type { Office } from "./office";
 import { sendRun } from "./runWord";
 
 const SENT = "demo digest";
-/** The standing note of the demo school that is a digest. */
+/** The automatic note of the demo school that is a digest. */
 const DIGEST = "standing-1";
 const TRIES = 120;
 const BETWEEN_MS = 500;

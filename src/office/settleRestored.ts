@@ -88,7 +88,7 @@ async function settleRestoredRuns({ database, around }: Office): Promise<void> {
 }
 
 /**
- * The teacher says that the computer of before sends no more: standing notes are this browser's from now on. What came due
+ * The teacher says that the computer of before sends no more: automatic notes are this browser's from now on. What came due
  * meanwhile is not made good.
  */
 export async function takePlansOver(office: Office): Promise<void> {
@@ -105,7 +105,7 @@ export async function takePlansOver(office: Office): Promise<void> {
   );
   const done = await office.commit(
     { plans: { added: {}, updated: change, removed: {} } },
-    { words: "Standing notes leave from this computer from now on.", screen: "Desk" },
+    { words: "Automatic notes leave from this computer from now on.", screen: "Desk" },
   );
   if (!done.ok) throw new Error(done.problem);
   await plansAreHere(database);

@@ -57,7 +57,7 @@ export async function replaceEverything(
   database: VineDatabase,
   records: WorldRecords,
   past: readonly PastScores[] = [],
-  standing?: { readonly notes: readonly Note[]; readonly plans: readonly Plan[] },
+  automatic?: { readonly notes: readonly Note[]; readonly plans: readonly Plan[] },
 ): Promise<void> {
   await database.transaction("rw", database.tables, async () => {
     for (const table of database.tables) {
@@ -68,9 +68,9 @@ export async function replaceEverything(
       await database.table(table).bulkPut(z.array(WORLD_SCHEMAS[table] as z.ZodType).parse(records[table]));
     }
     await database.pastScores.bulkAdd(z.array(pastScoresSchema).parse(past) as never[]);
-    if (standing) {
-      await database.notes.bulkPut(z.array(noteSchema).parse(standing.notes));
-      await database.plans.bulkPut(z.array(planSchema).parse(standing.plans));
+    if (automatic) {
+      await database.notes.bulkPut(z.array(noteSchema).parse(automatic.notes));
+      await database.plans.bulkPut(z.array(planSchema).parse(automatic.plans));
     }
     await ensureSettings(database);
     await database.meta.put({ key: BEGUN, value: 1 });

@@ -19,7 +19,7 @@ export async function restoredIsSettled(database: VineDatabase): Promise<void> {
   await database.meta.delete(RESTORED);
 }
 
-/** Whether standing notes wait for the teacher's word that the computer of before sends no more. */
+/** Whether automatic notes wait for the teacher's word that the computer of before sends no more. */
 export async function plansWaitForWord(database: VineDatabase): Promise<boolean> {
   return (await database.meta.get(ELSEWHERE)) !== undefined;
 }

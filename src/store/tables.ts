@@ -19,7 +19,7 @@ const metaRecordSchema = z.object({ key: z.string(), value: z.union([z.string(),
 const roundPeopleSchema = z.object({
   id: z.string(),
   people: z.array(z.tuple([z.string(), z.string()])),
-  /** By student and recipient: what letters of standing notes are remembered by. */
+  /** By student and recipient: what letters of automatic notes are remembered by. */
   marks: z
     .record(
       z.string(),
@@ -95,7 +95,7 @@ export const TABLES = {
   markings: entry("id, classId", CHANGE_SCHEMAS.markings),
   views: entry("id, assignmentId", CHANGE_SCHEMAS.views),
   notes: entry("id, changedAt", CHANGE_SCHEMAS.notes),
-  /** What makes notes standing notes, their runs, and what they remember. */
+  /** What makes notes automatic notes, their runs, and what they remember. */
   plans: entry("id", CHANGE_SCHEMAS.plans),
   runs: entry("id, planId, state", runSchema),
   planMemories: entry("id", planMemorySchema),

@@ -6,7 +6,7 @@ import { field, paragraph } from "../letter/letterParts";
 import { noteLetters } from "../letter/noteLetters";
 import type { Condition } from "../model/condition";
 import { worldOf } from "../model/world";
-import { planCounts, countsSentence } from "../selection/planCounts";
+import { countsSentence, planCounts } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";
 import { CHECK_DAY, CHECK_WORLDS, type CheckScene } from "../testing/checkWorlds";
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";

@@ -8,7 +8,7 @@ export const letterAboutSchema = z.object({
   noteId: z.string().max(200),
   studentId: z.string().max(200),
   recipientId: z.string().max(200),
-  /** Of a standing note: its plan's run, ms since the epoch, and the assignments that the letter names. */
+  /** Of an automatic note: its plan's run, ms since the epoch, and the assignments that the letter names. */
   runAt: z.number().optional(),
   assignmentIds: z.array(z.string().max(200)).max(500).optional(),
 });

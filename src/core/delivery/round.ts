@@ -70,7 +70,7 @@ export const roundSchema = z.object({
   answers: answersSchema.optional(),
   /** In letters about several children: by the student that a letter is kept under, the others. */
   brothersAndSisters: z.record(z.string(), z.array(z.string())).optional(),
-  /** Of a standing note: which run of its plan it is, and whether it is a digest. */
+  /** Of an automatic note: which run of its plan it is, and whether it is a digest. */
   run: z
     .object({
       planId: z.string(),

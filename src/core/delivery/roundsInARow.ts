@@ -28,7 +28,7 @@ export function talliesTogether(tallies: readonly (Round["tally"] | undefined)[]
   return sum;
 }
 
-/** Whether a round is a run of a standing note that is ready and whose time is still to come. `now` in ms since the epoch. */
+/** Whether a round is a run of an automatic note that is ready and whose time is still to come. `now` in ms since the epoch. */
 export function isStillToCome({ run, leavesAt }: Pick<Round, "run" | "leavesAt">, now: number): boolean {
   return run !== undefined && leavesAt > now;
 }

@@ -81,7 +81,7 @@ export class FiguresIndex {
   }
 
   /**
-   * The same data judged on a day, and knowing of what was written what is given: what a run of a standing note sees when it
+   * The same data judged on a day, and knowing of what was written what is given: what a run of an automatic note sees when it
    * comes due. Figures of the day are worked out once.
    */
   onDay(day: Day, written: readonly WrittenAbout[]): FiguresIndex {

@@ -20,7 +20,7 @@ import type { Score } from "../model/score";
 import { PLAIN_SIGNATURE } from "../model/settings";
 import type { Statement } from "../model/statement";
 import { worldOf } from "../model/world";
-import { planCounts, countsSentence } from "../selection/planCounts";
+import { countsSentence, planCounts } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";

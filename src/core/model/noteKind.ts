@@ -4,7 +4,7 @@ import * as z from "zod";
 export const noteKindSchema = z.enum(["praise", "concern", "information"]);
 export type NoteKind = z.infer<typeof noteKindSchema>;
 
-/** What a letter of a standing note is remembered by. */
+/** What a letter of an automatic note is remembered by. */
 export interface WrittenMark {
   /** By class: tells figures, statuses, comments and marks from others. */
   readonly said?: Record<string, string> | undefined;
@@ -25,7 +25,7 @@ export interface WrittenAbout {
   readonly onPaper?: boolean;
   /** Whether a plan sends it: until its day it is not written yet. */
   readonly byPlan?: boolean;
-  /** Whether it was a run of a standing note, and no digest: such letters keep quiet for each other. */
+  /** Whether it was a run of an automatic note, and no digest: such letters keep quiet for each other. */
   readonly standing?: boolean;
   /** By recipient: what the letter was made from, in short, and the assignments that it was about. */
   readonly marks?: Readonly<Record<string, WrittenMark>>;

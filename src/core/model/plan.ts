@@ -39,7 +39,7 @@ export type PlanTimes = z.infer<typeof timesSchema>;
 export const repetitionSchema = z.enum(["once", "once until it ends", "each time", "if changed"]);
 export type Repetition = z.infer<typeof repetitionSchema>;
 
-/** What makes a note a standing note, under the id of the note. */
+/** What makes a note an automatic note, under the id of the note. */
 export const planSchema = z.object({
   id: z.string().min(1),
   isOn: z.boolean(),

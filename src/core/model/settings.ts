@@ -26,7 +26,7 @@ export const settingsSchema = z.object({
   /** On which days of the week there is school, Monday 0 to Sunday 6; Monday to Friday where nothing was said. */
   schoolWeekdays: z.array(z.number().int().min(0).max(6)).optional(),
   daysOff: z.array(daysOffSchema).optional(),
-  /** Within so many days a guardian gets one letter of all standing notes together; none is as many as there are. */
+  /** Within so many days a guardian gets one letter of all automatic notes together; none is as many as there are. */
   quietDays: z.number().int().min(1).max(60).optional(),
   /** The languages whose ready-made words somebody who speaks them has read, by their tags. */
   readLanguages: z.array(z.string().min(2)).optional(),

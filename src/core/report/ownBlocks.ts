@@ -77,7 +77,7 @@ export function commentsOf({ gradebook, period, student }: LetterContext): strin
 }
 
 /** The own average and the middle half of the class; nothing in a class so small that it would say whose they are. */
-export function standingWords({ index, schoolClass, period, figures, language }: LetterContext): PaperBlock[] {
+export function automaticWords({ index, schoolClass, period, figures, language }: LetterContext): PaperBlock[] {
   const averages = schoolClass.studentIds.map((id) => index.figures(schoolClass.id, id, period).overall);
   const statistics = classStatistics(averages);
   if (!figures.overall || !statistics || averages.filter(Boolean).length < FEWEST_OF_CLASS) return [];

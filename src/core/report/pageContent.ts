@@ -10,7 +10,7 @@ import type { PageBlockNode } from "../model/pageDesign";
 import { fullName } from "../model/student";
 import { compileSelection } from "../selection/compileSelection";
 import { MM_PER_PX } from "./millimetres";
-import { checklistsTable, commentsOf, rubricBlocks, scoresTable, standingWords } from "./ownBlocks";
+import { automaticWords, checklistsTable, commentsOf, rubricBlocks, scoresTable } from "./ownBlocks";
 import { PAGE_FIELDS } from "./pageFields";
 import { KEPT_APART, type PaperBlock, type PaperInline, type PaperPictures } from "./paperContent";
 
@@ -122,7 +122,7 @@ export class PageContent {
         this.written.push(...commentsOf(context));
         return scoresTable(context);
       case "standing":
-        return standingWords(context);
+        return automaticWords(context);
       case "checklists":
         return checklistsTable(context);
       case "rubric": {

@@ -7,7 +7,7 @@ import type { Selection } from "../model/selection";
 import { worldOf } from "../model/world";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { planCounts, countsSentence } from "./planCounts";
+import { countsSentence, planCounts } from "./planCounts";
 import { planNote } from "./planNote";
 import { reasonWords } from "./reason";
 import { selectionSentence } from "./selectionSentence";

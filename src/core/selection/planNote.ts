@@ -57,7 +57,7 @@ export type RecipientRule = (match: Match, recipient: Recipient) => Match | Left
 
 /**
  * Judges every student of the note's classes and lists the letters in the order of the students selected. `rule` narrows
- * whom a run of a standing note goes to.
+ * whom a run of an automatic note goes to.
  */
 export function planNote(index: FiguresIndex, note: NotePeople, rule?: RecipientRule): NotePlan {
   const byPosition = { selected: [] as Match[], "near miss": [] as Match[], "no average": [] as Match[] };

@@ -25,7 +25,7 @@ export interface LeftOutRecipient {
     | "nothing changed since the last letter"
     | "nothing new came in"
     | "fitted before it was on"
-    | "had another standing note lately"
+    | "had another automatic note lately"
     | "wishes no digest like this"
     | "is not part of the round";
 }

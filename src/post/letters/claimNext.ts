@@ -1,5 +1,5 @@
-import type { HandedLetter } from "@/core/delivery/postRequests";
 import { LONGEST_WAIT_MS } from "@/core/delivery/nextTry";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { nextDayOfSending } from "@/core/delivery/sendingPlan";
 import { mayLeave } from "../families/mayLeave";
 import { acceptedOnDay, moveLetters } from "../store/letters";

@@ -1,7 +1,7 @@
 import { setTimeout as pause } from "node:timers/promises";
-import type { HandOver, Outdated, Replace } from "@/core/delivery/postRequests";
 import { mayMove } from "@/core/delivery/letterState";
 import type { PostStatus } from "@/core/delivery/postEvent";
+import type { HandOver, Outdated, Replace } from "@/core/delivery/postRequests";
 import type { TroubleCause } from "@/core/delivery/postTrouble";
 import { Problem } from "../edge/problem";
 import { attachedFiles, putAttachment } from "../store/attachments";

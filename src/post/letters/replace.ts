@@ -1,5 +1,5 @@
-import type { Outdated, Replace } from "@/core/delivery/postRequests";
 import { mayWithdraw } from "@/core/delivery/letterState";
+import type { Outdated, Replace } from "@/core/delivery/postRequests";
 import { Problem } from "../edge/problem";
 import { findLetters, forgetTexts, inParts, moveLetters, scheduleRound } from "../store/letters";
 import type { Room } from "../store/room";

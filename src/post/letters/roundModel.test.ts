@@ -1,9 +1,9 @@
 import { createHash } from "node:crypto";
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import type { HandOver } from "@/core/delivery/postRequests";
 import { isFinal, type LetterState } from "@/core/delivery/letterState";
 import type { PostStatus } from "@/core/delivery/postEvent";
+import type { HandOver } from "@/core/delivery/postRequests";
 import type { CardAnswer } from "@/core/families/cardAnswer";
 import { Random } from "@/core/random";
 import type { Problem } from "../edge/problem";

@@ -1,6 +1,6 @@
-import type { HandedLetter } from "@/core/delivery/postRequests";
 import { type LetterState, mayMove } from "@/core/delivery/letterState";
 import { nextTry } from "@/core/delivery/nextTry";
+import type { HandedLetter } from "@/core/delivery/postRequests";
 import { type Move, moveLetters } from "../store/letters";
 import { withdrawLetters } from "../store/optOuts";
 import { ready } from "../store/ready";

@@ -72,7 +72,7 @@ export function RoundProgress({ roundId }: { roundId: string }) {
   );
 }
 
-interface Standing {
+interface AutomaticNote {
   readonly round: Round;
   readonly letters: readonly Letter[];
   readonly open: number;
@@ -81,7 +81,7 @@ interface Standing {
 
 const LONG_SECONDS = 120;
 
-function progressWords({ round, letters, open, now }: Standing): string {
+function progressWords({ round, letters, open, now }: AutomaticNote): string {
   if (open > 0 && round.takeBackAskedAt !== undefined)
     return `${counted(open, "letter")} ${open === 1 ? "is" : "are"} taken back as soon as the post room answers.`;
   if (open > 0 && round.paused)

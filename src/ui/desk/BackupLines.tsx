@@ -53,7 +53,7 @@ export function ProxyLine() {
   );
 }
 
-/** After a move to this computer standing notes rest until the teacher says that the other one sends no more. */
+/** After a move to this computer automatic notes rest until the teacher says that the other one sends no more. */
 export function OtherComputerLine() {
   const { office } = useVine();
   const waits = useKept((read) => read.plansWaitForWord(), []);
@@ -62,7 +62,7 @@ export function OtherComputerLine() {
   return (
     <li>
       <div className="line-main">
-        Standing notes rest: the computer that your backup is from may still send them
+        Automatic notes are paused: the computer that your backup is from may still send them
         <div className="quiet small">Turn “Nothing leaves” on there, or end Vine Note there, and then say so here.</div>
       </div>
       <Button size="sm" variant="outline-primary" onClick={take}>

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
-import { wholeDemo } from "@/demo/demoStanding";
+import { wholeDemo } from "@/demo/demoAutomaticNotes";
 import { useVine } from "@/ui/shared/VineContext";
 import { NameStep } from "./NameStep";
 

@@ -10,7 +10,7 @@ import { formatMoment } from "@/ui/shared/formatMoment";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
-/** Runs of standing notes that wait for a word, with what holds them, and letters that a run leaves out. */
+/** Runs of automatic notes that wait for a word, with what holds them, and letters that a run leaves out. */
 export function RunLines() {
   const runs = useKept((read) => read.runsThatAsk(), []) ?? [];
   const scheduled = useKept((read) => read.runsWithStops(), []) ?? [];

@@ -33,7 +33,7 @@ export function TodaySheet() {
           <strong>Nothing leaves until you turn that off.</strong>
         ) : letters > 0 ? (
           <>
-            Today <strong>{counted(letters, "letter")}</strong> of {counted(leaving.length, "standing note")}.
+            Today <strong>{counted(letters, "letter")}</strong> of {counted(leaving.length, "automatic note")}.
           </>
         ) : (
           "Nothing leaves by itself today."

@@ -15,7 +15,7 @@ const PLACES: readonly [href: string, title: string, about: string][] = [
   ["/families", "Families", "students and guardians"],
   ["/gradebook", "Gradebook", "scores and averages"],
   ["/marking", "Marking", "by rubric and comment"],
-  ["/notes", "Notes", "new note, standing notes, templates"],
+  ["/notes", "Notes", "new note, automatic notes, templates"],
   ["/record", "Record", "what was sent, and replies"],
   ["/practice", "Practice post", "letters as families read them"],
   ["/settings", "Settings", "your name, mail, school days, data"],

@@ -18,7 +18,7 @@ import { useUndoKeys } from "./useUndoKeys";
 interface FrameProps {
   /** Whether an empty browser opens on the demo school. */
   readonly opensDemo: boolean;
-  /** Whether that one has standing notes, which send themselves. */
+  /** Whether that one has automatic notes, which send themselves. */
   readonly demoStands: boolean;
   /** A day that stands for today, so that pictures and tests don't change from day to day. */
   readonly pinnedToday?: string;

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
+import { wholeDemo } from "@/demo/demoAutomaticNotes";
 import { demoSchoolWithPast } from "@/demo/demoPast";
-import { wholeDemo } from "@/demo/demoStanding";
 import { browserDependencies } from "@/office/browserDependencies";
 import { Office } from "@/office/office";
 import { sendDemoDigest } from "@/office/sendDemoDigest";

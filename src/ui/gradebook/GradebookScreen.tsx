@@ -265,10 +265,10 @@ function Counts({ view, period }: { view: GradebookView; period: Period }) {
  * away from under the score that is being typed.
  */
 function useShownRows(view: GradebookView | undefined, order: GridOrder, name: string): GradebookView | undefined {
-  const [standing, setStanding] = useState<{ key: string; ids: readonly string[] }>();
+  const [shown, setShown] = useState<{ key: string; ids: readonly string[] }>();
   const key = view && `${view.classIds.join()}/${view.period}/${order}`;
-  if (view && key && standing?.key !== key) setStanding({ key, ids: orderOf(view.rows, order) });
-  const ids = standing?.ids;
+  if (view && key && shown?.key !== key) setShown({ key, ids: orderOf(view.rows, order) });
+  const ids = shown?.ids;
   return useMemo(() => view && ids && { ...view, rows: rowsInOrder(view.rows, ids, name) }, [view, ids, name]);
 }
 

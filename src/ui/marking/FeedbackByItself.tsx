@@ -2,11 +2,11 @@
 import Link from "next/link";
 import { Form } from "react-bootstrap";
 import { toast } from "sonner";
-import type { ReadyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
+import type { ReadyMadeAutomaticNote } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import { feedbackNoteId } from "@/core/marking/feedbackNote";
 import type { Assignment } from "@/core/model/assignment";
 import type { Plan } from "@/core/model/plan";
-import { newPlan } from "@/office/beginStanding";
+import { newPlan } from "@/office/beginAutomaticNote";
 import { setPlan } from "@/office/setPlan";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
@@ -14,7 +14,7 @@ import { useVine } from "@/ui/shared/VineContext";
 
 const AFTERNOON = "16:00";
 
-const WAYS: readonly { readonly words: string; readonly plan: ReadyMadeStanding["plan"] }[] = [
+const WAYS: readonly { readonly words: string; readonly plan: ReadyMadeAutomaticNote["plan"] }[] = [
   {
     words: "an hour after marks came in",
     plan: { when: { kind: "new entries", collectMinutes: 60 }, repeat: "each time", asks: false },
@@ -33,7 +33,7 @@ function wayOf({ when, isOn }: Plan): string {
   return when.kind === "new entries" ? (WAYS[0]?.words ?? "") : when.kind === "times" ? (WAYS[1]?.words ?? "") : "";
 }
 
-/** Feedback that goes by itself while the marking goes on: it runs by a plan like any standing note. */
+/** Feedback that goes by itself while the marking goes on: it runs by a plan like any automatic note. */
 export function FeedbackByItself({ assignment }: { assignment: Assignment }) {
   const { office } = useVine();
   const id = feedbackNoteId(assignment.id);

@@ -16,7 +16,7 @@ import { useVine } from "@/ui/shared/VineContext";
 
 const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
-/** School days and days off, by which notes send themselves; and how often standing notes may write to one guardian. */
+/** School days and days off, by which notes send themselves; and how often automatic notes may write to one guardian. */
 export function SchoolDaysSheet() {
   const { world, today } = useVine();
   const change = useChange();
@@ -125,7 +125,7 @@ export function SchoolDaysSheet() {
         />
       </div>
       <Form.Group controlId="quiet-days" className="d-flex flex-wrap gap-2 align-items-center">
-        <Form.Label className="mb-0 small">Standing notes write to one guardian at most once in</Form.Label>
+        <Form.Label className="mb-0 small">Automatic notes write to one guardian at most once in</Form.Label>
         <Form.Control
           size="sm"
           type="number"

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { Button } from "react-bootstrap";
-import { wholeDemo } from "@/demo/demoStanding";
+import { wholeDemo } from "@/demo/demoAutomaticNotes";
 import { useVine } from "./VineContext";
 
 /** The two ways to begin where there is nothing yet: one's own files, or the demo school. */

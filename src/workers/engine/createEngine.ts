@@ -17,7 +17,7 @@ import { letterExtremes } from "./letterExtremes";
 import { lettersOnPaper } from "./lettersOnPaper";
 import { letterView, pageView } from "./letterView";
 import { checkView, noteSentence, peopleView } from "./peopleView";
-import { dryLetters, dryRun, standingView } from "./planFresh";
+import { automaticNoteView, dryLetters, dryRun } from "./planFresh";
 import { previewView } from "./previewView";
 import { reportKeys, reportsOf } from "./reportsView";
 import { RoundInMaking } from "./roundInMaking";
@@ -81,7 +81,7 @@ export function createEngine(): EngineApi {
       const letter = finishedLetter(note, key);
       return planned && letter && readingEase(letter.text, wordsFor(note, languageOf(index(), planned)).language);
     },
-    standing: (note, baseline) => standingView(index(), note, baseline),
+    automaticNote: (note, baseline) => automaticNoteView(index(), note, baseline),
     dryLetters: (note, fresh, recipientId) => dryLetters(index(), note, fresh, recipientId),
     dryRun: (note, fresh) => dryRun(index(), note, fresh),
     beginRound: (note, now, most, fresh) => {

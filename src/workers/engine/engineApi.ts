@@ -20,7 +20,7 @@ import type { LetterExtremes } from "./letterExtremes";
 import type { LettersOnPaper } from "./lettersOnPaper";
 import type { LiveParts } from "./letterView";
 import type { CheckView, PeopleView } from "./peopleView";
-import type { DryRun, StandingView } from "./planFresh";
+import type { AutomaticNoteView, DryRun } from "./planFresh";
 import type { PreviewView } from "./previewView";
 import type { ReportInRun, ReportsWanted } from "./reportsView";
 import type { FreshAsked, LetterBatch, RoundBegun } from "./roundInMaking";
@@ -73,8 +73,8 @@ export interface EngineApi {
     fresh?: FreshAsked,
   ): { readonly begun: RoundBegun; readonly first: LetterBatch };
   /** Who of those that a plan remembers fits its note now, and for whom it certainly is not so any more. */
-  standing(note: Note, baseline: readonly string[]): StandingView;
-  /** What a run of a standing note would say and to whom, as things stand. */
+  automaticNote(note: Note, baseline: readonly string[]): AutomaticNoteView;
+  /** What a run of an automatic note would say and to whom, as things stand. */
   dryRun(note: Note, fresh: FreshAsked): DryRun;
   /** What one recipient would get of a run. */
   dryLetters(note: Note, fresh: FreshAsked, recipientId: string): RenderedLetter[];

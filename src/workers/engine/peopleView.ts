@@ -9,7 +9,7 @@ import type { Note } from "@/core/model/note";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import { periodName } from "@/core/model/term";
-import { planCounts, countsSentence } from "@/core/selection/planCounts";
+import { countsSentence, planCounts } from "@/core/selection/planCounts";
 import { type Match, type NotePeople, type NotePlan, planNote, readersOf } from "@/core/selection/planNote";
 import { languageName, reasonWords } from "@/core/selection/reason";
 import type { Recipient } from "@/core/selection/recipient";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
+import { readyMadeAutomaticNotes } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import type { RunAsked } from "@/core/delivery/plans/runRule";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { addDays, type Day, instantOf } from "@/core/model/day";
@@ -12,7 +12,7 @@ import type { Score } from "@/core/model/score";
 import { type WorldRecords, worldOf } from "@/core/model/world";
 import { noteFrom, startNote } from "@/core/starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "@/core/testing/sampleClass";
-import { dryRun, standingView } from "./planFresh";
+import { automaticNoteView, dryRun } from "./planFresh";
 import { type FreshAsked, RoundInMaking } from "./roundInMaking";
 
 const DAY: Day = "2026-11-24";
@@ -62,8 +62,8 @@ const asked = (at: number, part: Partial<RunAsked> = {}, fresh: Partial<FreshAsk
   ...fresh,
 });
 
-const quiz = readyMadeStanding("Quizzes")[1];
-if (!quiz) throw new Error("The standing note about quizzes is not on offer.");
+const quiz = readyMadeAutomaticNotes("Quizzes")[1];
+if (!quiz) throw new Error("The automatic note about quizzes is not on offer.");
 const quizNote: Note = noteFrom(quiz.words, { id: "n", now: 0, period: "winter" });
 const everybody = startNote("progress", { id: "n", now: 0, period: "winter" });
 
@@ -107,14 +107,14 @@ describe("how often for one student", () => {
     expect(toWhom(one, low, asked(at, { repeat }))).toEqual(["Ben"]);
     expect(toWhom(one, low, asked(at, { repeat, ended: { "class/Ana": at - HOUR } }))).toEqual(["Ana", "Ben"]);
     expect(toWhom(one, low, asked(at, { repeat, baseline: ["class/Ben"] }))).toEqual([]);
-    expect(standingView(one, low, ["class/Ben"])).toEqual({
+    expect(automaticNoteView(one, low, ["class/Ben"])).toEqual({
       selected: ["class/Ana", "class/Ben"],
       notSo: ["class/Cy"],
     });
     // Nobody knows how somebody stands of whom nothing was scored: that is no no.
     const unknown = new FiguresIndex(worldOf(school([{ Ben: scored(12) }])), DAY);
     unknown.hear([written({ studentId: "Ana", at: 1 })]);
-    expect(standingView(unknown, low, []).notSo).toEqual([]);
+    expect(automaticNoteView(unknown, low, []).notSo).toEqual([]);
   });
 
   test("if changed: what only time moves is no change, a comment is one", () => {
@@ -131,7 +131,7 @@ describe("how often for one student", () => {
     expect(toWhom(two, everybody, later)).toEqual(["Ana", "Ben", "Cy"]);
   });
 
-  test("a guardian who had another standing note lately waits, and one letter of a run is enough", () => {
+  test("a guardian who had another automatic note lately waits, and one letter of a run is enough", () => {
     const one = index();
     one.hear([written({ studentId: "Ana", noteId: "other", at: at - 24 * HOUR, standing: true })]);
     expect(toWhom(one, everybody, asked(at, { quietDays: 2 }))).toEqual(["Ben", "Cy"]);

@@ -8,7 +8,7 @@ import { noteLetters } from "@/core/letter/noteLetters";
 import { dayOfInstant } from "@/core/model/day";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { Note } from "@/core/model/note";
-import { planCounts, countsSentence } from "@/core/selection/planCounts";
+import { countsSentence, planCounts } from "@/core/selection/planCounts";
 import { type Match, type NotePlan, type PlannedLetter, planNote, readersOf } from "@/core/selection/planNote";
 import { listed } from "@/core/words";
 import { type CheckView, checkPlan, letterEntries, nameOf } from "./peopleView";
@@ -121,12 +121,12 @@ export function dryLetters(known: FiguresIndex, note: Note, fresh: FreshAsked, r
 }
 
 /** Who fits a note now, and for whom it is certainly not so, among those that its plan remembers. */
-export interface StandingView {
+export interface AutomaticNoteView {
   readonly selected: readonly string[];
   readonly notSo: readonly string[];
 }
 
-export function standingView(index: FiguresIndex, note: Note, baseline: readonly string[]): StandingView {
+export function automaticNoteView(index: FiguresIndex, note: Note, baseline: readonly string[]): AutomaticNoteView {
   const plan = planNote(index, note);
   const selected = plan.selected.map(selectedKey);
   // Not known is no no; who was left out by hand may fit.

@@ -9,7 +9,7 @@ import type { WrittenMark } from "@/core/model/noteKind";
 import { shortHash } from "@/core/model/shortHash";
 import { letterReports } from "@/core/report/letterReports";
 import type { ReportDraft } from "@/core/report/reportPaper";
-import { planCounts, countsSentence } from "@/core/selection/planCounts";
+import { countsSentence, planCounts } from "@/core/selection/planCounts";
 import { type PlannedLetter, planNote } from "@/core/selection/planNote";
 import { type CheckView, checkPlan, type LetterEntry, letterEntries, noteSentence } from "./peopleView";
 import { asOfLeaving, planFresh } from "./planFresh";

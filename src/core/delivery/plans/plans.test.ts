@@ -8,7 +8,7 @@ import { sampleAssignment, sampleClass, sampleGuardian, sampleStudent, sampleWor
 import { mayAskToStop } from "../stopWords";
 import { filesThatFit, withGathered } from "./digestLetter";
 import { planSentence } from "./planSentence";
-import { readyMadeStanding } from "./readyMadeStanding";
+import { readyMadeAutomaticNotes } from "./readyMadeAutomaticNotes";
 import { mayMoveRun, runStateSchema } from "./run";
 import { isTouched, touchedClasses } from "./touches";
 
@@ -48,7 +48,7 @@ describe("a plan reads as a sentence", () => {
   });
 
   test("each of those that come along begins off the teacher’s word alone, and every one asks first", () => {
-    for (const { plan: begun } of readyMadeStanding("Quizzes")) expect(begun.asks).toBe(true);
+    for (const { plan: begun } of readyMadeAutomaticNotes("Quizzes")) expect(begun.asks).toBe(true);
   });
 });
 

@@ -7,7 +7,7 @@ import type { Match, RecipientRule } from "../../selection/planNote";
 import type { Reason } from "../../selection/reason";
 import { contentFingerprint } from "./contentFingerprint";
 
-/** What a run of a standing note asks for, beside the note itself. Moments in ms since the epoch. */
+/** What a run of an automatic note asks for, beside the note itself. Moments in ms since the epoch. */
 export interface RunAsked {
   readonly noteId: string;
   /** When it comes due. */
@@ -21,7 +21,7 @@ export interface RunAsked {
   readonly ended: Readonly<Record<string, number>>;
   /** Of a plan that waits for what comes in: since when it is on. */
   readonly newSince?: number | undefined;
-  /** Within so many days a guardian gets one letter of all standing notes. */
+  /** Within so many days a guardian gets one letter of all automatic notes. */
   readonly quietDays?: number | undefined;
   readonly digest?: "daily" | "weekly" | undefined;
 }
@@ -31,7 +31,7 @@ export interface RunAsked {
  * to, and no others.
  */
 export function runRule(index: FiguresIndex, run: RunAsked): RecipientRule {
-  const quietUntil = run.quietDays === undefined || run.digest ? undefined : lastStanding(index, run);
+  const quietUntil = run.quietDays === undefined || run.digest ? undefined : lastAutomaticNote(index, run);
   /** Who gets a letter of this very run already: the quiet rule counts it too. */
   const taken = new Set<string>();
   const saids = new Map<string, string>();
@@ -73,7 +73,7 @@ export function runRule(index: FiguresIndex, run: RunAsked): RecipientRule {
     if (quietUntil && run.quietDays !== undefined) {
       const lastDay = quietUntil.get(recipient.id);
       const isQuiet = lastDay !== undefined && daysBetween(lastDay, dayOfInstant(run.at)) < run.quietDays;
-      if (isQuiet || taken.has(recipient.id)) return "had another standing note lately";
+      if (isQuiet || taken.has(recipient.id)) return "had another automatic note lately";
       taken.add(recipient.id);
     }
     return due;
@@ -115,8 +115,8 @@ function isBefore({ roundId, at }: Written, run: RunAsked): boolean {
   return roundId !== run.roundId && at <= run.at;
 }
 
-/** By recipient: the day of the last letter of a standing note before a run. */
-function lastStanding(index: FiguresIndex, run: RunAsked): Map<string, string> {
+/** By recipient: the day of the last letter of an automatic note before a run. */
+function lastAutomaticNote(index: FiguresIndex, run: RunAsked): Map<string, string> {
   const last = new Map<string, string>();
   for (const studentId of index.world.students.keys()) {
     for (const one of index.writtenAbout(studentId)) {

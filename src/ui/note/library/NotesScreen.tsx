@@ -9,9 +9,9 @@ import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";
 import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";
+import { AutomaticNoteSheet } from "./AutomaticNoteSheet";
 import { BeginSheet } from "./BeginSheet";
 import { SelectionsSheet } from "./SelectionsSheet";
-import { StandingSheet } from "./StandingSheet";
 
 /** All notes, and the ways to begin one. */
 export function NotesScreen() {
@@ -39,7 +39,7 @@ export function NotesScreen() {
             <SelectionsSheet />
           </div>
           <div className="d-grid gap-3 align-content-start">
-            <StandingSheet />
+            <AutomaticNoteSheet />
             <BeginSheet />
           </div>
         </div>

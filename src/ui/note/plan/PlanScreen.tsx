@@ -5,7 +5,7 @@ import { Button, Form } from "react-bootstrap";
 import { planSentence } from "@/core/delivery/plans/planSentence";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
-import { newPlan, turnPlan, USUAL_PLAN } from "@/office/beginStanding";
+import { newPlan, turnPlan, USUAL_PLAN } from "@/office/beginAutomaticNote";
 import { setPlan } from "@/office/setPlan";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";

@@ -136,7 +136,7 @@ function Difference({ ready, isBusy, onGo, onGiveUp }: DifferenceProps) {
       <p className="small quiet">
         It takes the place of all that is here, which is kept so that you can take this back. Letters that wait to leave
         are taken back before; what left since, and every no, is read from the post room again.
-        {ready.isElsewhere && " Standing notes rest until you say that the other computer sends no more."}
+        {ready.isElsewhere && " Automatic notes are paused until you say that the other computer sends no more."}
       </p>
       <div className="d-flex flex-wrap gap-2">
         <Button variant="danger" onClick={onGo} disabled={isBusy}>

@@ -68,7 +68,7 @@ export function YearSheet() {
         <div className="d-grid gap-2">
           <p className="small mb-0">
             {counted(world.assignments.size, "assignment")} with all scores and {counted(rounds, "round")} of letters
-            go. Families, notes, templates, rubrics and recipes stay; standing notes are turned off. What was here is
+            go. Families, notes, templates, rubrics and recipes stay; automatic notes are turned off. What was here is
             kept until you put something else in its place, so this can be taken back.
           </p>
           <ul className="lines">

@@ -1,4 +1,4 @@
-import { readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
+import { readyMadeAutomaticNotes } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import { addDays, type Day, instantOf } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { PastScores } from "@/core/model/pastScores";
@@ -9,7 +9,7 @@ import { demoSchoolWithPast } from "./demoPast";
 import type { SchoolSize } from "./demoSchool";
 
 /** What the demo school has beside its gradebook. */
-export interface DemoStanding {
+export interface DemoAutomaticNotes {
   readonly notes: readonly Note[];
   readonly plans: readonly Plan[];
 }
@@ -27,9 +27,9 @@ function withDigestWishes(school: WorldRecords): WorldRecords {
   };
 }
 
-/** Three standing notes: a digest that sends itself, one that asks first, one whose time is over. */
-function demoStanding(today: Day): DemoStanding {
-  const ready = new Map(readyMadeStanding("Quizzes").map((one) => [one.name, one]));
+/** Three automatic notes: a digest that sends itself, one that asks first, one whose time is over. */
+function demoAutomaticNotes(today: Day): DemoAutomaticNotes {
+  const ready = new Map(readyMadeAutomaticNotes("Quizzes").map((one) => [one.name, one]));
   const notes: Note[] = [];
   const plans: Plan[] = [];
   const add = (name: string, part: Partial<Plan>, until?: Day) => {
@@ -63,8 +63,8 @@ function demoStanding(today: Day): DemoStanding {
 
 const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-/** The demo school with its standing notes, as it opens on a day. */
-export function wholeDemo(today: Day, size?: SchoolSize): [WorldRecords, PastScores[], DemoStanding] {
+/** The demo school with its automatic notes, as it opens on a day. */
+export function wholeDemo(today: Day, size?: SchoolSize): [WorldRecords, PastScores[], DemoAutomaticNotes] {
   const [school, past] = demoSchoolWithPast(today, size);
-  return [withDigestWishes(school), past, demoStanding(today)];
+  return [withDigestWishes(school), past, demoAutomaticNotes(today)];
 }

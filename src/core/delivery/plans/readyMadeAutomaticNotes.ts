@@ -4,8 +4,8 @@ import type { Plan } from "../../model/plan";
 import type { NoteWords } from "../../model/template";
 import { starterWords } from "../../starters/starterWords";
 
-/** A standing note that comes along: its words, and how its plan begins. */
-export interface ReadyMadeStanding {
+/** An automatic note that comes along: its words, and how its plan begins. */
+export interface ReadyMadeAutomaticNote {
   readonly name: string;
   readonly about: string;
   readonly words: NoteWords;
@@ -23,8 +23,8 @@ const AFTERNOON = "15:30";
 const MORNING = "07:30";
 const HOUR = 60;
 
-/** The standing notes on offer. `quizzes` is the name of the category that tests are in; empty is every category. */
-export function readyMadeStanding(quizzes: string): readonly ReadyMadeStanding[] {
+/** The automatic notes on offer. `quizzes` is the name of the category that tests are in; empty is every category. */
+export function readyMadeAutomaticNotes(quizzes: string): readonly ReadyMadeAutomaticNote[] {
   return [
     {
       name: "Missing work, every Friday",
@@ -60,7 +60,7 @@ export function readyMadeStanding(quizzes: string): readonly ReadyMadeStanding[]
       plan: { when: { kind: "new entries", collectMinutes: HOUR }, ...{ repeat: "each time", asks: true } },
     },
     ...(["weekly", "daily"] as const).map(
-      (often): ReadyMadeStanding => ({
+      (often): ReadyMadeAutomaticNote => ({
         name: often === "weekly" ? "Weekly digest" : "Daily digest",
         about: `One letter to each guardian who wishes it, over all children and classes, ${often === "weekly" ? "every Friday" : "every school day"}.`,
         words: digestWords(often),

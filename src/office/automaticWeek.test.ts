@@ -3,14 +3,14 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import { adding } from "@/core/change/change";
 import { startNote } from "@/core/starters/startNote";
 import { sendNote } from "./sendNote";
-import { changeSettings, commit, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
+import { AutomaticWorld, changeSettings, commit, quizWorld, score, until } from "./testing/automaticWorld";
 
 const BERLIN = "Europe/Berlin";
-let world: StandingWorld;
+let world: AutomaticWorld;
 
 beforeAll(async () => {
   const families = { Cy: { frequency: "weekly", language: "pl" } } as const;
-  world = await StandingWorld.begin(
+  world = await AutomaticWorld.begin(
     quizWorld(["Ana", "Ben", "Cy", "Dee"], 3, families),
     "2027-03-22T09:00:00Z",
     "week",
@@ -31,7 +31,7 @@ async function found(words: readonly string[] = []): Promise<Record<string, stri
 
 const has = (name: string, letters: number) => until(async () => (await found())[name]?.length === letters);
 
-test("a week of standing notes with the browser closed most of the time: each mailbox holds what the figures say", async () => {
+test("a week of automatic notes with the browser closed most of the time: each mailbox holds what the figures say", async () => {
   await world.atDesk(async (office) => {
     await changeSettings(office, {
       takeBackSeconds: 0,

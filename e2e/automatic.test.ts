@@ -62,7 +62,7 @@ async function untilHandedOver(): Promise<void> {
 test("a note is given a plan, and leaves by it with the browser closed, to whom the plan said", async () => {
   await setTakeBack(page, 0);
   await press(page, "Notes", "link");
-  await choose(page, "A standing note to begin with", "Missing work, every Friday");
+  await choose(page, "An automatic note to begin with", "Missing work, every Friday");
   await press(page, "Begin");
   await waitForWords(page, "The next run");
   await choose(page, "On which days", "day");
@@ -90,7 +90,7 @@ test(
     let runs = 1;
     while (crashes < CRASHES) {
       await openAgain();
-      await waitForWords(page, "Standing notes");
+      await waitForWords(page, "Automatic notes");
       await untilHandedOver();
       // A change of the note makes its letters anew; they are all others then.
       runs += 1;
@@ -140,7 +140,7 @@ async function changeSubject(words: string, before: string): Promise<void> {
   await page.keyboard.type(words);
   await waitForWords(page, "Kept");
   await press(page, "Notes", "link");
-  await waitForWords(page, "Standing notes");
+  await waitForWords(page, "Automatic notes");
 }
 
 /** How many letters the run at a moment has. */

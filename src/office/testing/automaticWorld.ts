@@ -1,7 +1,7 @@
 import { simpleParser } from "mailparser";
 import { adding, type Change, setRows, updating } from "@/core/change/change";
 import { mayWithdraw } from "@/core/delivery/letterState";
-import { readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
+import { readyMadeAutomaticNotes } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import { isLetterEvent, type LetterEvent } from "@/core/delivery/postEvent";
 import type { Plan, PlanTimes } from "@/core/model/plan";
 import type { Settings } from "@/core/model/settings";
@@ -9,7 +9,7 @@ import type { WorldRecords } from "@/core/model/world";
 import { noteFrom } from "@/core/starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "@/core/testing/sampleClass";
 import { databaseId } from "@/store/runRepository";
-import { newPlan } from "../beginStanding";
+import { newPlan } from "../beginAutomaticNote";
 import type { Office } from "../office";
 import { serverInProcess, TestBrowser } from "../testing";
 
@@ -49,7 +49,7 @@ export function quizWorld(
   return { ...world, terms: [{ id: "spring", name: "Spring term", from: "2027-01-11", to: "2027-12-30" }] };
 }
 
-export class StandingWorld {
+export class AutomaticWorld {
   private ahead = 0;
   readonly browser: TestBrowser;
 
@@ -63,8 +63,8 @@ export class StandingWorld {
     this.browser.clock = () => this.now();
   }
 
-  static async begin(records: WorldRecords, at: string, databaseName: string): Promise<StandingWorld> {
-    const world = new StandingWorld(await serverInProcess(), records, databaseName);
+  static async begin(records: WorldRecords, at: string, databaseName: string): Promise<AutomaticWorld> {
+    const world = new AutomaticWorld(await serverInProcess(), records, databaseName);
     await world.goTo(at);
     return world;
   }
@@ -139,9 +139,9 @@ export class StandingWorld {
     });
   }
 
-  /** Turns a ready-made standing note on, which sends itself. */
+  /** Turns a ready-made automatic note on, which sends itself. */
   async turnOn(office: Office, name: string, id: string, times: Partial<PlanTimes>, part: Partial<Plan> = {}) {
-    const one = readyMadeStanding("Quizzes").find((ready) => ready.name === name);
+    const one = readyMadeAutomaticNotes("Quizzes").find((ready) => ready.name === name);
     if (!one) throw new Error(`${name} is not on offer.`);
     const words = noteFrom({ ...one.words, name }, { id, now: this.now(), period: "spring" });
     const note = { ...words, perFamily: one.perFamily ?? false };

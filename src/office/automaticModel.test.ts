@@ -6,7 +6,7 @@ import { reopenRuntime } from "@/post/serverRuntime";
 import { openDatabase } from "@/store/openDatabase";
 import { setNothingLeaves } from "./nothingLeaves";
 import type { Office } from "./office";
-import { changeSettings, quizWorld, StandingWorld, score, until } from "./testing/standingWorld";
+import { AutomaticWorld, changeSettings, quizWorld, score, until } from "./testing/automaticWorld";
 
 const HOUR = 3_600_000;
 const NAMES = ["Ana", "Ben", "Cy"];
@@ -47,13 +47,13 @@ const stepArbitrary: fc.Arbitrary<Step> = fc.oneof(
   { weight: 1, arbitrary: fc.record({ do: fc.constant("close at once" as const), quiz, name, percent }) },
 );
 
-const worlds: StandingWorld[] = [];
+const worlds: AutomaticWorld[] = [];
 afterAll(async () => {
   for (const world of worlds) await world.close();
 });
 
 test("whatever happens, a quiz of at most 70 % is told once to each family, truly, and to nobody who wants no letters", async () => {
-  const world = await StandingWorld.begin(quizWorld(NAMES, QUIZZES), "2027-04-05T08:00:00Z", "model");
+  const world = await AutomaticWorld.begin(quizWorld(NAMES, QUIZZES), "2027-04-05T08:00:00Z", "model");
   worlds.push(world);
   let runs = 0;
   await fc.assert(
@@ -139,13 +139,13 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
 }, 300_000);
 
 /** The same server for other families, in an empty browser. */
-async function nextWorld(world: StandingWorld, names: readonly string[]): Promise<StandingWorld> {
+async function nextWorld(world: AutomaticWorld, names: readonly string[]): Promise<AutomaticWorld> {
   world.replaceRecords(quizWorld(names, QUIZZES));
   return world;
 }
 
 /** Which quiz of whom was told, as often as it was: "Ana1/2". */
-async function toldOf(world: StandingWorld, names: readonly string[]): Promise<string[]> {
+async function toldOf(world: AutomaticWorld, names: readonly string[]): Promise<string[]> {
   const boxes = await world.mailboxes();
   return names.flatMap((one) =>
     (boxes[one.toLowerCase()] ?? []).flatMap(({ text }) =>
@@ -156,7 +156,7 @@ async function toldOf(world: StandingWorld, names: readonly string[]): Promise<s
 
 /** What has come since the last look is true now, came once, and to nobody who had said no before. */
 async function check(
-  world: StandingWorld,
+  world: AutomaticWorld,
   truth: ReadonlyMap<string, number>,
   optOuts: ReadonlySet<string>,
   seen: string[],

@@ -1,5 +1,5 @@
 import { adding } from "@/core/change/change";
-import type { ReadyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
+import type { ReadyMadeAutomaticNote } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { currentPeriod } from "@/core/model/term";
@@ -11,7 +11,7 @@ import type { Office } from "./office";
 import { setPlan } from "./setPlan";
 
 /** A plan as it begins for a note: off, since only the teacher turns it on. */
-export async function newPlan(office: Office, noteId: string, part: ReadyMadeStanding["plan"]): Promise<Plan> {
+export async function newPlan(office: Office, noteId: string, part: ReadyMadeAutomaticNote["plan"]): Promise<Plan> {
   const { database, around } = office;
   const orders = (await allPlans(database)).map(({ order }) => order);
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -26,15 +26,15 @@ export async function newPlan(office: Office, noteId: string, part: ReadyMadeSta
 }
 
 /** Every Friday afternoon, asking first: how a plan begins of which nothing was said yet. */
-export const USUAL_PLAN: ReadyMadeStanding["plan"] = {
+export const USUAL_PLAN: ReadyMadeAutomaticNote["plan"] = {
   when: { kind: "times", rule: "FREQ=WEEKLY;BYDAY=FR", schoolDaysOnly: true, time: "16:00" },
   ...{ repeat: "if changed", asks: true },
 };
 
-/** Begins a standing note of its own with a plan that is off. */
-export async function beginStanding(
+/** Begins an automatic note of its own with a plan that is off. */
+export async function beginAutomaticNote(
   office: Office,
-  ready: ReadyMadeStanding,
+  ready: ReadyMadeAutomaticNote,
 ): Promise<{ readonly done: Commit; readonly note: Note }> {
   const { around, world, today } = office;
   const note: Note = {
@@ -46,7 +46,7 @@ export async function beginStanding(
   };
   const plan = await newPlan(office, note.id, ready.plan);
   const change = { ...adding("notes", [note]), ...adding("plans", [plan]) };
-  const done = await office.commit(change, { words: `The standing note “${note.name}” was begun.`, screen: "Notes" });
+  const done = await office.commit(change, { words: `The automatic note “${note.name}” was begun.`, screen: "Notes" });
   return { done, note };
 }
 

@@ -4,9 +4,9 @@ import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { planSentence } from "@/core/delivery/plans/planSentence";
-import { type ReadyMadeStanding, readyMadeStanding } from "@/core/delivery/plans/readyMadeStanding";
+import { type ReadyMadeAutomaticNote, readyMadeAutomaticNotes } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import type { Plan } from "@/core/model/plan";
-import { beginStanding, turnPlan } from "@/office/beginStanding";
+import { beginAutomaticNote, turnPlan } from "@/office/beginAutomaticNote";
 import { nextRunAt } from "@/office/previewRun";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { sayTrouble } from "@/ui/shared/trouble";
@@ -14,7 +14,7 @@ import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
 /** The notes that send themselves, each with its plan and its next run, and the ways to begin one. */
-export function StandingSheet() {
+export function AutomaticNoteSheet() {
   const kept = useKept(async (read) => {
     const plans = await read.allPlans();
     const notes = new Map((await read.notesNewestFirst()).map((note) => [note.id, note]));
@@ -26,7 +26,7 @@ export function StandingSheet() {
   const inOrder = [...(kept ?? [])].sort((a, b) => a.plan.order - b.plan.order);
   return (
     <section className="sheet" aria-labelledby="standing">
-      <h2 id="standing">Standing notes</h2>
+      <h2 id="standing">Automatic notes</h2>
       <p className="quiet small mb-1">
         They send themselves by their plan, also while this page is closed. Where two of them want to write to the same
         guardian too often, the first wins.
@@ -34,15 +34,15 @@ export function StandingSheet() {
       {kept?.length === 0 && <p className="quiet mb-0">None yet. Begin one below, or give a note of yours a plan.</p>}
       <ul className="lines">
         {inOrder.map(({ plan, name }, place) => (
-          <StandingLine key={plan.id} plan={plan} name={name} above={inOrder[place - 1]?.plan} />
+          <AutomaticLine key={plan.id} plan={plan} name={name} above={inOrder[place - 1]?.plan} />
         ))}
       </ul>
-      <BeginStanding />
+      <BeginAutomaticNote />
     </section>
   );
 }
 
-function StandingLine({ plan, name, above }: { plan: Plan; name: string; above: Plan | undefined }) {
+function AutomaticLine({ plan, name, above }: { plan: Plan; name: string; above: Plan | undefined }) {
   const { office } = useVine();
   const [isBusy, setIsBusy] = useState(false);
   const next = nextRunAt(office, plan);
@@ -98,17 +98,17 @@ function StandingLine({ plan, name, above }: { plan: Plan; name: string; above: 
   );
 }
 
-function BeginStanding() {
+function BeginAutomaticNote() {
   const { office, world } = useVine();
   const router = useRouter();
   const [chosen, setChosen] = useState("");
   const offers = useMemo(() => {
     const names = [...world.classes.values()].flatMap(({ categories }) => categories.map(({ name }) => name));
-    return readyMadeStanding(names.find((name) => /quiz|test/i.test(name)) ?? "");
+    return readyMadeAutomaticNotes(names.find((name) => /quiz|test/i.test(name)) ?? "");
   }, [world.classes]);
   const offer = offers.find(({ name }) => name === chosen);
-  const begin = async (ready: ReadyMadeStanding) => {
-    const { done, note } = await beginStanding(office, ready);
+  const begin = async (ready: ReadyMadeAutomaticNote) => {
+    const { done, note } = await beginAutomaticNote(office, ready);
     if (done.ok) router.push(`/notes/${note.id}/plan`);
     else sayTrouble(done.problem);
   };
@@ -117,7 +117,7 @@ function BeginStanding() {
       <div className="d-flex gap-2">
         <Form.Select
           size="sm"
-          aria-label="A standing note to begin with"
+          aria-label="An automatic note to begin with"
           value={chosen}
           onChange={({ target }) => setChosen(target.value)}
         >
