@@ -82,7 +82,7 @@ test("a passage is in the letters that its conditions say, and stepping shows wh
   await press(page, "For whom …");
   await page.locator(".passage input[aria-label='Missing assignments']").fill("9");
   await page.waitForFunction(() => / in 0 of /.test(document.querySelector(".passage-head")?.textContent ?? ""));
-  await press(page, "Take the passage out");
+  await press(page, "Remove conditional text");
   await page.waitForFunction(() => !document.querySelector(".passage"));
 });
 

@@ -1,7 +1,7 @@
 import type { Checklist, ChecklistMark } from "@/core/model/checklist";
 import { addDays, type Day } from "@/core/model/day";
+import type { ExtraColumn } from "@/core/model/extraColumn";
 import type { LogEntry } from "@/core/model/logEntry";
-import type { OwnColumn } from "@/core/model/ownColumn";
 import type { SchoolClass } from "@/core/model/schoolClass";
 import type { Statement } from "@/core/model/statement";
 import { Random } from "@/core/random";
@@ -44,10 +44,10 @@ export interface DemoClassroom {
   readonly logEntries: LogEntry[];
   readonly checklists: Checklist[];
   readonly statements: Statement[];
-  readonly ownColumns: OwnColumn[];
+  readonly ownColumns: ExtraColumn[];
 }
 
-/** The class logs, checklists, statements and own columns of the demo school as of a day. */
+/** The class logs, checklists, statements and extra columns of the demo school as of a day. */
 export function demoClassroom(classes: readonly SchoolClass[], today: Day): DemoClassroom {
   const random = new Random(7);
   const everybody = new Set(classes.flatMap(({ studentIds }) => studentIds));

@@ -32,20 +32,20 @@ export function worldAsOf(world: World, past: readonly PastScores[], moment: num
     if (at <= moment) break;
     for (const [id, { classId, before }] of Object.entries(columns)) {
       if (before === "none") scoreColumns.delete(id);
-      else setBack(ownColumn(scoreColumns, own, id, { assignmentId: id, classId, scores: {} }, "scores"), before);
+      else setBack(extraColumn(scoreColumns, own, id, { assignmentId: id, classId, scores: {} }, "scores"), before);
     }
     for (const [id, before] of Object.entries(averages)) {
       const column = averageColumns.get(id);
       if (before === "none") averageColumns.delete(id);
       else if (column)
-        setBack(ownColumn<AverageColumn, "percents">(averageColumns, own, id, column, "percents"), before);
+        setBack(extraColumn<AverageColumn, "percents">(averageColumns, own, id, column, "percents"), before);
     }
   }
   return { ...world, scoreColumns, averageColumns };
 }
 
 /** The cells of a column, ready to be changed. */
-function ownColumn<Row extends object, Cells extends keyof Row>(
+function extraColumn<Row extends object, Cells extends keyof Row>(
   rows: Map<string, Row>,
   own: Set<unknown>,
   id: string,

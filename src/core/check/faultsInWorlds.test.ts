@@ -85,7 +85,7 @@ const FAULTS: readonly Fault[] = [
     },
   },
   {
-    what: "a name in an own column",
+    what: "a name in an extra column",
     code: "foreign-name",
     plant: (scene) => {
       const values = Object.fromEntries(

@@ -92,7 +92,7 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
       };
     case "gone-source":
       return {
-        title: `${path.place === "body" ? "A passage asks" : "A condition asks"} for “${quotes[0]}”, and no class of this note has it`,
+        title: `${path.place === "body" ? "Conditional text asks" : "A condition asks"} for “${quotes[0]}”, and no class of this note has it`,
         mend: "Nobody can meet it. Choose what is there, or other classes.",
       };
     case "not-in-all-classes":
@@ -118,7 +118,7 @@ export function findingWords(finding: Finding): { title: string; mend: string } 
     case "says-nothing-missing":
       return {
         title: `${letters} ${numbers.letters === 1 ? "says" : "say"} “${quotes[0]}”, and something is missing`,
-        mend: `${listed(quotes.slice(1))}. Put it into a passage for those alone who miss nothing.`,
+        mend: `${listed(quotes.slice(1))}. Put it into conditional text for those alone who miss nothing.`,
       };
     case "maybe-foreign-name":
       return {

@@ -2,7 +2,7 @@ import { liveBlocks } from "../letter/blockModel";
 import { criterionKey } from "../letter/criterionField";
 import { sourceOf } from "../letter/fieldsFor";
 import type { SelectionPart } from "../model/condition";
-import { inlineNodes, passagesOf } from "../model/letterBody";
+import { conditionalTextsOf, inlineNodes } from "../model/letterBody";
 import type { Note } from "../model/note";
 
 /** Something of the gradebook that a note speaks of by its name, and by what. */
@@ -17,7 +17,7 @@ export interface SourceUse {
   readonly language?: string;
 }
 
-/** Everything that a note names: in its conditions, passages, fields and blocks, in all its languages. */
+/** Everything that a note names: in its conditions, conditional texts, fields and blocks, in all its languages. */
 export function sourcesOf(note: Pick<Note, "selection" | "subject" | "body" | "variants">): SourceUse[] {
   const conditions = note.selection.conditions.flatMap((part) => ofPart(part, "condition"));
   const all = [note, ...note.variants];
@@ -51,7 +51,7 @@ export function sourcesOf(note: Pick<Note, "selection" | "subject" | "body" | "v
           }),
         );
       });
-      const passages = passagesOf(words.body).flatMap(({ attrs }) =>
+      const passages = conditionalTextsOf(words.body).flatMap(({ attrs }) =>
         attrs.conditions.flatMap((part) => ofPart(part, "passage").map((use) => ({ ...use, ...language }))),
       );
       return [...fields, ...blocks, ...passages];

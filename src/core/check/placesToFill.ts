@@ -99,7 +99,7 @@ function guessesOf(text: string, before: string, after: string, fields: readonly
         : words === "" || /^x+$/.test(words)
           ? "student.firstName"
           : undefined;
-  // Own columns are called what the teacher calls them: such a name is the likeliest of all.
+  // Extra columns are called what the teacher calls them: such a name is the likeliest of all.
   const own = alike.filter(({ id }) => id.startsWith("own."));
   const ids = [...own, ...alike.filter((one) => !own.includes(one))].map(({ id }) => id);
   const isOnOffer = new Set(fields.map(({ id }) => id));

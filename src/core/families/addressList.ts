@@ -1,6 +1,6 @@
 import { isGoodAddress } from "../matching/isGoodAddress";
+import { extraColumnsOf, ownValueText } from "../model/extraColumn";
 import { wantsNoLetters } from "../model/guardian";
-import { ownColumnsOf, ownValueText } from "../model/ownColumn";
 import { classLabel } from "../model/schoolClass";
 import { byFamilyName, fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
@@ -43,10 +43,10 @@ const HEAD = [
 ];
 const GUARDIAN_HEAD = ["given name", "family name", "relation", "address", "language"];
 
-/** Students with all their guardians and own columns as a table, which can be brought in again. */
+/** Students with all their guardians and extra columns as a table, which can be brought in again. */
 export function familyRows(students: readonly Student[], world: World): string[][] {
   const most = Math.max(0, ...students.map(({ guardians }) => guardians.length));
-  const own = ownColumnsOf(world.ownColumns);
+  const own = extraColumnsOf(world.ownColumns);
   const head = [
     ...HEAD,
     ...Array.from({ length: most }, (_, place) => GUARDIAN_HEAD.map((part) => `Guardian ${place + 1} ${part}`)).flat(),

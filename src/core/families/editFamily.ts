@@ -1,8 +1,8 @@
 import { type Change, setRows } from "../change/change";
 import type { AverageColumn } from "../model/averageColumn";
 import type { Checklist } from "../model/checklist";
+import type { ExtraColumn, OwnValue } from "../model/extraColumn";
 import type { Guardian } from "../model/guardian";
-import type { OwnColumn, OwnValue } from "../model/ownColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score, ScoreColumn } from "../model/score";
 import type { Student } from "../model/student";
@@ -107,7 +107,7 @@ export function mergeStudents(kept: Student, gone: Student, world: World): Chang
   const checklists = [...world.checklists.values()].flatMap((list): [string, Checklist][] =>
     list.marks[gone.id] ? [[list.id, { ...list, marks: moved(list.marks, gone.id, kept.id) }]] : [],
   );
-  const ownColumns = [...world.ownColumns.values()].flatMap((column): [string, OwnColumn][] =>
+  const ownColumns = [...world.ownColumns.values()].flatMap((column): [string, ExtraColumn][] =>
     column.values[gone.id] === undefined
       ? []
       : [[column.id, { ...column, values: moved(column.values, gone.id, kept.id) }]],

@@ -1,6 +1,6 @@
 import { type Change, setRows } from "../change/change";
+import { type ExtraColumn, ownValueText, readOwnValue, withOwnValue } from "../model/extraColumn";
 import type { Guardian } from "../model/guardian";
-import { type OwnColumn, ownValueText, readOwnValue, withOwnValue } from "../model/ownColumn";
 import type { Student } from "../model/student";
 import type { World } from "../model/world";
 import { classesOf, setClassesOf } from "./editFamily";
@@ -16,7 +16,7 @@ export interface FamilyDraft {
   readonly student: Student;
   readonly classIds: readonly string[];
   readonly guardians: readonly GuardianDraft[];
-  /** What is typed for own columns, by the column's id; days as YYYY-MM-DD. */
+  /** What is typed for extra columns, by the column's id; days as YYYY-MM-DD. */
   readonly own: Readonly<Record<string, string>>;
 }
 
@@ -30,21 +30,21 @@ export function draftOf(student: Student, world: World): FamilyDraft {
       return guardian ? [{ guardian, relation }] : [];
     }),
     own: Object.fromEntries(
-      ownColumnsOfStudent(student, world).map((column) => [column.id, ownValueText(column.values[student.id])]),
+      extraColumnsOfStudent(student, world).map((column) => [column.id, ownValueText(column.values[student.id])]),
     ),
   };
 }
 
-/** The own columns that a student has or may have something in: those of all, and those of the student's classes. */
-export function ownColumnsOfStudent(student: Pick<Student, "id">, world: World): OwnColumn[] {
+/** The extra columns that a student has or may have something in: those of all, and those of the student's classes. */
+export function extraColumnsOfStudent(student: Pick<Student, "id">, world: World): ExtraColumn[] {
   const classIds = new Set(classesOf(student.id, world).map(({ id }) => id));
   return [...world.ownColumns.values()]
     .filter(({ classId, values }) => classId === "all" || classIds.has(classId) || values[student.id] !== undefined)
     .sort((a, b) => a.name.localeCompare(b.name, "en") || a.classId.localeCompare(b.classId));
 }
 
-/** The own column whose typed value is none of its kind; none where all can be kept. */
-export function wrongOwnValue({ own }: FamilyDraft, world: Pick<World, "ownColumns">): OwnColumn | undefined {
+/** The extra column whose typed value is none of its kind; none where all can be kept. */
+export function wrongOwnValue({ own }: FamilyDraft, world: Pick<World, "ownColumns">): ExtraColumn | undefined {
   return Object.entries(own).flatMap(([id, text]) => {
     const column = world.ownColumns.get(id);
     return column && text.trim() && readOwnValue(text, column.type) === undefined ? [column] : [];
@@ -102,7 +102,7 @@ export function draftChange(draft: FamilyDraft, world: World, newId: () => strin
     const guardian = world.guardians.get(guardianId);
     return guardian && !staying.has(guardianId) && !isShared ? [[guardianId, guardian] as const] : [];
   });
-  const columns = Object.entries(own).flatMap(([columnId, text]): [string, OwnColumn][] => {
+  const columns = Object.entries(own).flatMap(([columnId, text]): [string, ExtraColumn][] => {
     const column = world.ownColumns.get(columnId);
     if (!column || ownValueText(column.values[id]) === text.trim()) return [];
     return [[columnId, withOwnValue(column, id, readOwnValue(text, column.type))]];

@@ -1,5 +1,5 @@
 import { type Change, updating } from "../change/change";
-import { readOwnValue, withOwnValue } from "../model/ownColumn";
+import { readOwnValue, withOwnValue } from "../model/extraColumn";
 import type { World } from "../model/world";
 
 /** The change that keeps a typed value of one student; empty words clear it. None where the column is gone or the words are no value of its kind. */

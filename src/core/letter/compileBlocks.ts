@@ -1,5 +1,5 @@
 import type { Align, BlockNode, InlineNode, ListNode, Mark, PlainBlockNode, TableNode } from "../model/letterBody";
-import { type FieldSlots, Passage, Track } from "./letterInMaking";
+import { ConditionalText, type FieldSlots, Track } from "./letterInMaking";
 import { escapeAttribute, escapeHtml, STYLES } from "./mailDocument";
 
 /** Blocks of a letter as two runs of parts, its HTML and its text, made side by side. */
@@ -30,7 +30,7 @@ function compileBlock(block: BlockNode, slots: FieldSlots, html: Track, text: Tr
       compileTable(block, slots, html, text);
       return;
     case "passage": {
-      const passage = new Passage(block);
+      const passage = new ConditionalText(block);
       const [on, off] = block.content.map(({ content }) => compileBlocks(isBlank(content) ? [] : content, slots));
       if (!on || !off) return;
       html.add({ passage, on: on.html, off: off.html });
@@ -54,7 +54,7 @@ function compileBlock(block: BlockNode, slots: FieldSlots, html: Track, text: Tr
   }
 }
 
-/** A side of a passage where nothing was written leaves no empty line behind. */
+/** A side of a conditional text where nothing was written leaves no empty line behind. */
 function isBlank(content: readonly PlainBlockNode[]): boolean {
   return content.every((block) => block.type === "paragraph" && (block.content ?? []).length === 0);
 }

@@ -7,12 +7,12 @@ import type { Condition } from "../model/condition";
 import { addDays, instantOf } from "../model/day";
 import {
   type BlockNode,
+  type ConditionalTextNode,
   type InlineNode,
   type LetterBody,
   type ListNode,
   letterBodySchema,
   type Mark,
-  type PassageNode,
   type PlainBlockNode,
 } from "../model/letterBody";
 import type { Note } from "../model/note";
@@ -462,8 +462,8 @@ describe("random letters", () => {
   const holding = new WeakMap<object, boolean>();
   const passage = fc
     .tuple(fc.array(condition, { minLength: 1, maxLength: 2 }), sides, sides)
-    .map(([conditions, then, otherwise]): PassageNode => {
-      const node: PassageNode = {
+    .map(([conditions, then, otherwise]): ConditionalTextNode => {
+      const node: ConditionalTextNode = {
         type: "passage",
         attrs: { match: "all", conditions: conditions.map((one) => one.condition) },
         content: [

@@ -25,7 +25,7 @@ export interface RenderedLetter {
   readonly unfilled: readonly string[];
   /** How many of its fields have no value of their own, whatever stands in. */
   readonly empty: number;
-  /** The fields and blocks that this letter has: those of passages that it does not have are not among them. */
+  /** The fields and blocks that this letter has: those of conditional texts that it does not have are not among them. */
   readonly fields: readonly FieldNode["attrs"][];
   readonly blocks: readonly LiveBlockNode[];
   /** What somebody wrote, as far as it stands in this letter, run by run: what comes from the school’s record is not among it. */
@@ -54,7 +54,7 @@ export function compileLetter(
   const run = compileBlocks(blocks.slice(from, to), slots);
   const after = compileBlocks(blocks.slice(to), slots);
   const unsigned = compileBlocks(signed(words.body.content, NO_SIGNATURE), slots);
-  // Words that stand in every letter, outside of passages: then none is blank.
+  // Words that stand in every letter, outside of conditional texts: then none is blank.
   const hasFixedWords = unsigned.text.parts.some((part) => typeof part === "string" && WORDS.test(part));
   const hasPicture = [...plainBlocks(words.body)].some(({ type }) => type === "picture");
   let last: AboutStudent | undefined;

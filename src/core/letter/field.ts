@@ -7,7 +7,7 @@ export const FIELD_GROUPS = [
   "Recipient",
   "Class",
   "Figures",
-  "Own columns",
+  "Extra columns",
   "Work",
   "Teacher",
   "Page",

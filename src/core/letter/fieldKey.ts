@@ -1,11 +1,11 @@
-import type { FieldNode, PassageNode } from "../model/letterBody";
+import type { ConditionalTextNode, FieldNode } from "../model/letterBody";
 
 /** Names a field as it is set in a letter. */
 export function fieldKey({ field, format, upperFirst }: Omit<FieldNode["attrs"], "fallback">): string {
   return JSON.stringify([field, format, upperFirst]);
 }
 
-/** Names a passage by its conditions: two that ask the same are in the same letters. */
-export function passageKey({ match, conditions }: PassageNode["attrs"]): string {
+/** Names a conditional text by its conditions: two that ask the same are in the same letters. */
+export function conditionalTextKey({ match, conditions }: ConditionalTextNode["attrs"]): string {
   return JSON.stringify([match, conditions]);
 }

@@ -1,5 +1,5 @@
 import type { Day } from "../model/day";
-import { ownColumnsOf } from "../model/ownColumn";
+import { extraColumnsOf } from "../model/extraColumn";
 import { classLabel } from "../model/schoolClass";
 import { shownCategories } from "../model/shownCategories";
 import { firstName, fullName } from "../model/student";
@@ -107,7 +107,7 @@ export function hasSource(id: string, world: World): boolean {
     case "category":
       return [...world.classes.values()].some(({ categories }) => categories.some(({ name }) => isIt(name)));
     case "own":
-      return ownColumnsOf(world.ownColumns).has(source.name);
+      return extraColumnsOf(world.ownColumns).has(source.name);
     case "statement":
       return [...world.statements.values()].some(({ name }) => name === source.name);
     case "assignment":
@@ -122,7 +122,7 @@ export function hasSource(id: string, world: World): boolean {
 }
 
 /**
- * The fields on offer: those of every letter, one for each own column, category, statement and, in a term or the whole year
+ * The fields on offer: those of every letter, one for each extra column, category, statement and, in a term or the whole year
  * (`isIn` says which work that is), assignment; names that classes share are offered once. Work comes in the order that letters
  * speak of it: what is past due, the latest first, then what is to come.
  */

@@ -1,8 +1,8 @@
-import { inlineNodes, passagesOf } from "../model/letterBody";
+import { conditionalTextsOf, inlineNodes } from "../model/letterBody";
 import type { Note } from "../model/note";
 import { liveBlocks } from "./blockModel";
 
-/** Whether a note says the same to everybody: no field, no block, no passage and no report, in one language. Such a letter can go to many at once. */
+/** Whether a note says the same to everybody: no field, no block, no conditional text and no report, in one language. Such a letter can go to many at once. */
 export function isAnnouncement({
   subject,
   body,
@@ -16,6 +16,6 @@ export function isAnnouncement({
     reports.length === 0 &&
     variants.length === 0 &&
     liveBlocks(body).length === 0 &&
-    passagesOf(body).length === 0
+    conditionalTextsOf(body).length === 0
   );
 }

@@ -1,4 +1,4 @@
-import type { FieldNode, PassageNode } from "../model/letterBody";
+import type { ConditionalTextNode, FieldNode } from "../model/letterBody";
 import { compileSelection } from "../selection/compileSelection";
 import { blockModel, type LiveBlockNode } from "./blockModel";
 import { fieldWriter } from "./fieldWriter";
@@ -10,9 +10,9 @@ type Part =
   | string
   | number
   | { readonly block: LiveBlockNode }
-  | { readonly passage: Passage; readonly on: Track; readonly off: Track };
+  | { readonly passage: ConditionalText; readonly on: Track; readonly off: Track };
 
-/** A run of parts: fixed text, places of fields, blocks, passages. Fixed text that meets is joined at once. */
+/** A run of parts: fixed text, places of fields, blocks, conditional texts. Fixed text that meets is joined at once. */
 export class Track {
   readonly parts: Part[] = [];
 
@@ -23,11 +23,11 @@ export class Track {
   }
 }
 
-/** The conditions of a passage, ready to be asked. */
-export class Passage {
+/** The conditions of a conditional text, ready to be asked. */
+export class ConditionalText {
   private readonly judge: ReturnType<typeof compileSelection>;
 
-  constructor({ attrs }: PassageNode) {
+  constructor({ attrs }: ConditionalTextNode) {
     this.judge = compileSelection(attrs);
   }
 
@@ -68,10 +68,10 @@ interface DrawnBlock {
   readonly isStandIn: boolean;
 }
 
-/** What is the same in all letters about one student in one class: the blocks, and which passages are on. */
+/** What is the same in all letters about one student in one class: the blocks, and which conditional texts are on. */
 export class AboutStudent {
   private readonly drawn = new Map<LiveBlockNode, DrawnBlock>();
-  private readonly passages = new Map<Passage, boolean>();
+  private readonly passages = new Map<ConditionalText, boolean>();
 
   constructor(private readonly context: LetterContext) {}
 
@@ -96,7 +96,7 @@ export class AboutStudent {
     return made;
   }
 
-  isOn(passage: Passage): boolean {
+  isOn(passage: ConditionalText): boolean {
     const known = this.passages.get(passage);
     if (known !== undefined) return known;
     const made = passage.isOn(this.context);
@@ -105,7 +105,7 @@ export class AboutStudent {
   }
 }
 
-/** One letter: each of its values is worked out when it is first needed, and once. What no passage shows is never asked. */
+/** One letter: each of its values is worked out when it is first needed, and once. What no conditional text shows is never asked. */
 export class LetterInMaking {
   readonly unfilled: string[] = [];
   empty = 0;

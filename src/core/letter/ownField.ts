@@ -1,4 +1,4 @@
-import { ownColumnsOf } from "../model/ownColumn";
+import { extraColumnsOf } from "../model/extraColumn";
 import type { World } from "../model/world";
 import type { Field } from "./field";
 import type { FieldKind } from "./fieldValue";
@@ -8,15 +8,15 @@ const KINDS = { text: "text", number: "number", date: "day", "yes or no": "yes o
   FieldKind
 >;
 
-/** The field of an own column, by the name that classes share; none where the student has nothing in it. */
+/** The field of an extra column, by the name that classes share; none where the student has nothing in it. */
 export function ownField(id: string, name: string, kind: FieldKind = "text"): Field {
   return {
     id,
-    group: "Own columns",
+    group: "Extra columns",
     label: name,
     kind,
     value: ({ index, student, schoolClass }) => {
-      const own = ownColumnsOf(index.world.ownColumns).valueOf(name, student.id, schoolClass.id);
+      const own = extraColumnsOf(index.world.ownColumns).valueOf(name, student.id, schoolClass.id);
       if (!own) return undefined;
       const { value, type } = own;
       if (typeof value === "number") return { kind: "number", value };
@@ -26,7 +26,7 @@ export function ownField(id: string, name: string, kind: FieldKind = "text"): Fi
   };
 }
 
-/** The fields of all own columns, each with the kind that its values have. */
+/** The fields of all extra columns, each with the kind that its values have. */
 export function ownFields(world: Pick<World, "ownColumns">): Field[] {
-  return ownColumnsOf(world.ownColumns).names.map(({ name, type }) => ownField(`own.${name}`, name, KINDS[type]));
+  return extraColumnsOf(world.ownColumns).names.map(({ name, type }) => ownField(`own.${name}`, name, KINDS[type]));
 }

@@ -1,7 +1,7 @@
 import Papa from "papaparse";
 import { studentMatcher } from "../matching/studentMatcher";
 import type { Criterion, Reached } from "../model/criterion";
-import { readOwnValue } from "../model/ownColumn";
+import { readOwnValue } from "../model/extraColumn";
 import type { Student } from "../model/student";
 import { titleKey } from "../model/titleKey";
 

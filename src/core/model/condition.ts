@@ -19,7 +19,7 @@ export interface Bounds {
   readonly upTo?: number | undefined;
 }
 
-/** How a value of an own column is compared; several values of "is one of" stand with commas between, numbers with semicolons. */
+/** How a value of an extra column is compared; several values of "is one of" stand with commas between, numbers with semicolons. */
 export const ownComparisonSchema = z.enum([
   "is",
   "is one of",
@@ -125,7 +125,7 @@ export const conditionSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("last note"), note: noteKindSchema }),
   /** A checklist goes by its name. */
   z.object({ kind: z.literal("checklist"), checklist: z.string(), mark: checklistMarkSchema }),
-  /** An own column goes by its name; the value is as it was typed, and empty where only being empty is asked. */
+  /** An extra column goes by its name; the value is as it was typed, and empty where only being empty is asked. */
   z.object({ kind: z.literal("own column"), column: z.string(), comparison: ownComparisonSchema, value: z.string() }),
   /** Students pointed out one by one. */
   z.object({ kind: z.literal("chosen"), studentIds: z.array(z.string()) }),

@@ -9,7 +9,7 @@ import { withNewNames } from "./withNewNames";
 
 type PlainRecord = Record<string, unknown>;
 
-/** A node of a letter, or a letter whole: fields, blocks, and the conditions of passages, however deep. */
+/** A node of a letter, or a letter whole: fields, blocks, and the conditions of conditional texts, however deep. */
 export function letterOfToday(node: unknown): unknown {
   if (Array.isArray(node)) return node.map(letterOfToday);
   if (!isRecord(node)) return node;
@@ -48,7 +48,7 @@ function fieldIdOfToday(id: string): string {
   return id.startsWith("piece.") ? `assignment.${id.slice("piece.".length)}` : id;
 }
 
-/** A record with `conditions`: a selection, a passage, a template. */
+/** A record with `conditions`: a selection, a conditional text, a template. */
 function withConditionsOfToday(record: PlainRecord): PlainRecord {
   return Array.isArray(record.conditions)
     ? { ...record, conditions: record.conditions.map(conditionOfToday) }

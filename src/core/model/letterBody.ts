@@ -168,7 +168,7 @@ export type PlainBlockNode = z.infer<typeof plainBlockSchema>;
 export type ListNode = Extract<PlainBlockNode, { type: "bulletList" | "orderedList" }>;
 
 /** A part of the letter for those alone for whom its conditions hold, with what stands there for the others. */
-const passageSchema = z.object({
+const conditionalTextSchema = z.object({
   type: z.literal("passage"),
   attrs: z.object({ match: matchSchema, conditions: z.array(selectionPartSchema) }),
   content: z.tuple([
@@ -176,9 +176,9 @@ const passageSchema = z.object({
     z.object({ type: z.literal("passageOtherwise"), content: z.array(plainBlockSchema) }),
   ]),
 });
-export type PassageNode = z.infer<typeof passageSchema>;
+export type ConditionalTextNode = z.infer<typeof conditionalTextSchema>;
 
-export const blockSchema = z.discriminatedUnion("type", [...plainBlockSchema.options, passageSchema]);
+export const blockSchema = z.discriminatedUnion("type", [...plainBlockSchema.options, conditionalTextSchema]);
 export type BlockNode = z.infer<typeof blockSchema>;
 
 /** The words of a letter. What does not hold is never kept, and so never sent. */
@@ -189,7 +189,7 @@ export type LetterBody = z.infer<typeof letterBodySchema>;
 export const letterSubjectSchema = z.object({ type: z.literal("doc"), content: z.array(paragraphSchema).max(1) });
 export type LetterSubject = z.infer<typeof letterSubjectSchema>;
 
-/** What stands under letters: words as in a letter, without passages. */
+/** What stands under letters: words as in a letter, without conditional texts. */
 export const signatureDocumentSchema = z.object({ type: z.literal("doc"), content: z.array(plainBlockSchema) });
 export type SignatureDocument = z.infer<typeof signatureDocumentSchema>;
 
@@ -228,12 +228,12 @@ export function writtenLines(document: LetterBody | LetterSubject, markOf: (fiel
   return lines;
 }
 
-/** The passages of a letter, in reading order. */
-export function passagesOf(body: LetterBody): PassageNode[] {
-  return body.content.filter((block): block is PassageNode => block.type === "passage");
+/** The conditional texts of a letter, in reading order. */
+export function conditionalTextsOf(body: LetterBody): ConditionalTextNode[] {
+  return body.content.filter((block): block is ConditionalTextNode => block.type === "passage");
 }
 
-/** Every block of a letter but the passages themselves, those in passages among them. */
+/** Every block of a letter but the conditional texts themselves, those in conditional texts among them. */
 export function* plainBlocks(body: LetterBody): Generator<PlainBlockNode> {
   for (const block of body.content) {
     if (block.type !== "passage") yield block;

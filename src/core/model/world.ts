@@ -3,11 +3,11 @@ import { type Assignment, assignmentSchema } from "./assignment";
 import { type AverageColumn, averageColumnSchema } from "./averageColumn";
 import { type BankComment, bankCommentSchema } from "./bankComment";
 import { type Checklist, checklistSchema } from "./checklist";
+import { type ExtraColumn, extraColumnSchema } from "./extraColumn";
 import { type GradeScale, gradeScaleSchema } from "./gradeScale";
 import { type Guardian, guardianSchema } from "./guardian";
 import { type LogEntry, logEntrySchema } from "./logEntry";
 import { type Marking, markingSchema } from "./marking";
-import { type OwnColumn, ownColumnSchema } from "./ownColumn";
 import { type PageDesign, pageDesignSchema } from "./pageDesign";
 import { type Rubric, rubricSchema } from "./rubric";
 import { type SchoolClass, schoolClassSchema } from "./schoolClass";
@@ -33,7 +33,7 @@ export interface WorldTables {
   statements: Statement;
   logEntries: LogEntry;
   checklists: Checklist;
-  ownColumns: OwnColumn;
+  ownColumns: ExtraColumn;
   pageDesigns: PageDesign;
   seatingPlans: SeatingPlan;
   rubrics: Rubric;
@@ -57,7 +57,7 @@ export const WORLD_SCHEMAS: { [T in WorldTable]: z.ZodType<WorldTables[T]> } = {
   statements: statementSchema,
   logEntries: logEntrySchema,
   checklists: checklistSchema,
-  ownColumns: ownColumnSchema,
+  ownColumns: extraColumnSchema,
   pageDesigns: pageDesignSchema,
   seatingPlans: seatingPlanSchema,
   rubrics: rubricSchema,

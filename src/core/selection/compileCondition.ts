@@ -5,7 +5,7 @@ import { markingState } from "../figures/markScore";
 import { awayFrom, type Bounds, type Condition, compares, liesWithin, type RangeComparison } from "../model/condition";
 import { isJudged, levelOf, pointsOf } from "../model/criterion";
 import { addDays, type Day } from "../model/day";
-import { ownValueText, readOwnValue } from "../model/ownColumn";
+import { ownValueText, readOwnValue } from "../model/extraColumn";
 import { formatScore } from "../model/score";
 import { titleKey } from "../model/titleKey";
 import { comparedAverage } from "./comparedAverage";
@@ -163,7 +163,7 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
         });
       };
     case "own column":
-      return (row) => judgeOwnColumn(row, condition);
+      return (row) => judgeExtraColumn(row, condition);
     case "chosen": {
       const chosen = new Set(condition.studentIds);
       return ({ student }) => {
@@ -175,11 +175,12 @@ export function compileCondition(condition: Condition): (row: SelectionRow) => J
 }
 
 /** An empty value is an answer only where one asks for it; compared with anything else it is not known. */
-function judgeOwnColumn(row: SelectionRow, condition: Extract<Condition, { kind: "own column" }>): Judged {
+function judgeExtraColumn(row: SelectionRow, condition: Extract<Condition, { kind: "own column" }>): Judged {
   const { column, comparison, value: wanted } = condition;
   const own = row.ownValue(column);
   const reason = (holds: boolean): Reason => ({ kind: "own column", column, value: ownValueText(own?.value), holds });
-  if (comparison === "empty" && row.hasOwnColumn(column)) return yesOrNo(own === undefined, reason(own === undefined));
+  if (comparison === "empty" && row.hasExtraColumn(column))
+    return yesOrNo(own === undefined, reason(own === undefined));
   const holds = own && ownHolds(own.value, comparison, wanted);
   return yesNoOrUnknown(holds, reason(holds ?? false));
 }

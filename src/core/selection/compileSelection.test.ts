@@ -15,8 +15,8 @@ import {
   type SelectionPart,
 } from "../model/condition";
 import { addDays, dayOfInstant, instantOf } from "../model/day";
+import type { ExtraColumn, OwnType } from "../model/extraColumn";
 import { type NoteKind, noteKindSchema } from "../model/noteKind";
-import type { OwnColumn, OwnType } from "../model/ownColumn";
 import type { Score } from "../model/score";
 import { type World, worldOf } from "../model/world";
 import { startNote } from "../starters/startNote";
@@ -97,18 +97,18 @@ function indexOf({ schoolClass, assignments, columns }: ClassGradebook): Figures
         { id: "other", name: "Of another class", classId: "other", marks: { a: "done" } },
       ],
       ownColumns: [
-        ownColumn("bus", "text", "all", { a: "Quay Street", b: "Mill" }),
-        ownColumn("bus", "text", "class", { b: "North Pier" }),
-        ownColumn("mile", "number", "all", { a: 7.5, b: 9, c: 12 }),
-        ownColumn("form", "date", "all", { a: "2026-11-02", c: "2026-11-20" }),
-        ownColumn("phone", "yes or no", "class", { a: true, b: false }),
+        extraColumn("bus", "text", "all", { a: "Quay Street", b: "Mill" }),
+        extraColumn("bus", "text", "class", { b: "North Pier" }),
+        extraColumn("mile", "number", "all", { a: 7.5, b: 9, c: 12 }),
+        extraColumn("form", "date", "all", { a: "2026-11-02", c: "2026-11-20" }),
+        extraColumn("phone", "yes or no", "class", { a: true, b: false }),
       ],
     }),
     RANDOM_DAY,
   );
 }
 
-function ownColumn(name: string, type: OwnType, classId: string, values: OwnColumn["values"]): OwnColumn {
+function extraColumn(name: string, type: OwnType, classId: string, values: ExtraColumn["values"]): ExtraColumn {
   return { id: `${name}-${classId}`, name, type, classId, from: "", values };
 }
 

@@ -1,9 +1,9 @@
 import type { OwnComparison } from "../model/condition";
-import { type OwnValue, ownValueText, readOwnValue } from "../model/ownColumn";
+import { type OwnValue, ownValueText, readOwnValue } from "../model/extraColumn";
 import { titleKey } from "../model/titleKey";
 
 /**
- * Whether a value of an own column stands to a typed one as a comparison says. None where the two can't be compared, such
+ * Whether a value of an extra column stands to a typed one as a comparison says. None where the two can't be compared, such
  * as words with "at least", or where nothing was typed to compare with. Words compare without case.
  */
 export function ownHolds(value: OwnValue, comparison: OwnComparison, wanted: string): boolean | undefined {

@@ -10,9 +10,9 @@ import type { Assignment } from "../model/assignment";
 import { type ChecklistMark, checklistsOf, markOf } from "../model/checklist";
 import type { Since } from "../model/condition";
 import { addDays, type Day, dayOfInstant, daysBetween, formatDay, instantOf } from "../model/day";
+import { extraColumnsOf, type OwnType, type OwnValue } from "../model/extraColumn";
 import type { Guardian } from "../model/guardian";
 import type { WrittenAbout } from "../model/noteKind";
-import { type OwnType, type OwnValue, ownColumnsOf } from "../model/ownColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { Score } from "../model/score";
 import type { Student } from "../model/student";
@@ -101,14 +101,14 @@ export class SelectionRow {
     return list && markOf(list, this.student.id);
   }
 
-  /** What the student has under the name of an own column; none where nothing was kept. */
+  /** What the student has under the name of an extra column; none where nothing was kept. */
   ownValue(name: string): { value: OwnValue; type: OwnType } | undefined {
-    return ownColumnsOf(this.rows.index.world.ownColumns).valueOf(name, this.student.id, this.schoolClass.id);
+    return extraColumnsOf(this.rows.index.world.ownColumns).valueOf(name, this.student.id, this.schoolClass.id);
   }
 
-  /** Whether there is an own column of a name. */
-  hasOwnColumn(name: string): boolean {
-    return ownColumnsOf(this.rows.index.world.ownColumns).has(name);
+  /** Whether there is an extra column of a name. */
+  hasExtraColumn(name: string): boolean {
+    return extraColumnsOf(this.rows.index.world.ownColumns).has(name);
   }
 
   /** Whether the class has any work: without, nothing can be said to be missing. */

@@ -1,7 +1,7 @@
 import { guessMark } from "../figures/markMeaning";
 import { numberIn } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
-import { readYesOrNo } from "../model/ownColumn";
+import { readYesOrNo } from "../model/extraColumn";
 import { titleKey } from "../model/titleKey";
 import type { ColumnMeaning } from "./columnMeaning";
 import { type KnownValues, numberKey } from "./knownValues";

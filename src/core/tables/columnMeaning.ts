@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { ownTypeSchema } from "../model/ownColumn";
+import { ownTypeSchema } from "../model/extraColumn";
 
 /** What a column can hold, in the words of the pickers. */
 export const COLUMN_ROLES = [
@@ -55,7 +55,7 @@ export const columnMeaningSchema = z.object({
   category: z.string().optional(),
   /** How a guardian is related to the student, where the heading says it: "Mother". */
   relation: z.string().optional(),
-  /** The name of an own column, where it is another than the heading, and what its values are. */
+  /** The name of an extra column, where it is another than the heading, and what its values are. */
   name: z.string().optional(),
   type: ownTypeSchema.optional(),
   /** Whether a yes asks for no letters, as under "Do not contact". */

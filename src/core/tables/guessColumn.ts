@@ -1,6 +1,6 @@
 import { guessMark } from "../figures/markMeaning";
 import { numberIn } from "../figures/scoreCell";
-import { readYesOrNo } from "../model/ownColumn";
+import { readYesOrNo } from "../model/extraColumn";
 import { titleKey } from "../model/titleKey";
 import { isNumber, isYesOrNo, looksLikeAddress, meaningOfCells, mostly, readsAsPercents, shareOf } from "./cellMeaning";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
@@ -68,7 +68,10 @@ export function guessColumn(column: ColumnSeen, known: KnownValues): ColumnGuess
   const writeTo = writeToHeading(title);
   // One cell that slipped into the column must not cost the optOuts in it.
   if (writeTo && (cells.length === 0 || shareOf(cells, (cell) => readYesOrNo(cell) !== undefined) >= 0.5))
-    return { ...open([writeTo, ownColumn("yes or no"), NOT_USED.meaning]), meaning: { ...writeTo, role: "undecided" } };
+    return {
+      ...open([writeTo, extraColumn("yes or no"), NOT_USED.meaning]),
+      meaning: { ...writeTo, role: "undecided" },
+    };
   const named = meaningOfHeader(title);
   if (named && !isAverage(named.role)) return ofNamed(column, named, seen, known);
   if (seen) return certain(seen.meaning, seen.because);
@@ -174,12 +177,12 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
   ];
   const scores: ColumnMeaning = { role: "scores" };
   const isLikelyAverage = average !== undefined || (readsAsPercents(cells) && !/\d/.test(title));
-  if (isYesOrNo(cells)) return open([ownColumn("yes or no"), scores, NOT_USED.meaning]);
+  if (isYesOrNo(cells)) return open([extraColumn("yes or no"), scores, NOT_USED.meaning]);
   if (column.isBesideWords && !isLikelyAverage)
-    return open([ownColumn(undefined), scores, ...averages, NOT_USED.meaning]);
+    return open([extraColumn(undefined), scores, ...averages, NOT_USED.meaning]);
   return open([
     ...(isLikelyAverage ? [...averages.slice(0, 1), scores] : [scores, ...averages.slice(0, 1)]),
-    ownColumn(undefined),
+    extraColumn(undefined),
     ...averages.slice(1),
     NOT_USED.meaning,
   ]);
@@ -191,12 +194,12 @@ function ofAverages({ title, cells, subject }: ColumnSeen, average: ColumnMeanin
   const folded = foldHeading(title);
   // A sum of points looks like an average and is none; a bare "Final" may be the examination.
   const isSum = /^(total|sum|suma|summe)$/.test(folded) && !cells.every((cell) => cell.includes("%"));
-  if (isSum || folded === "final") return open([average, { role: "scores" }, ownColumn(undefined), NOT_USED.meaning]);
+  if (isSum || folded === "final") return open([average, { role: "scores" }, extraColumn(undefined), NOT_USED.meaning]);
   if (/\b(overall|final|course|general|global|gesamt|ogolna|generale)\b/.test(folded)) return certain(average);
   const { category, words } = subject;
   if (category) return certain({ role: "category average", category }, `the table is called so: ${category}`);
   return words
-    ? open([{ role: "category average", category: words }, average, ownColumn(undefined), NOT_USED.meaning])
+    ? open([{ role: "category average", category: words }, average, extraColumn(undefined), NOT_USED.meaning])
     : certain(average);
 }
 
@@ -218,7 +221,7 @@ function averageOf(
   return named;
 }
 
-function ownColumn(type: ColumnMeaning["type"]): ColumnMeaning {
+function extraColumn(type: ColumnMeaning["type"]): ColumnMeaning {
   return { role: "own column", ...(type && { type }) };
 }
 

@@ -152,7 +152,7 @@ describe("what a school exports beside its gradebook", () => {
     expect(plan.tables[0]?.scores?.looseComments).toBe(1);
   });
 
-  test("of two rows that say different things in an own column it is asked which counts", () => {
+  test("of two rows that say different things in an extra column it is asked which counts", () => {
     const text = "ID,Bus\n41,Quay\n41,Mill\n42,Pier\n";
     const own: Record<string, ColumnMeaning> = { bus: { role: "own column" } };
     const valuesOf = (plan: ReturnType<typeof planOf>) =>

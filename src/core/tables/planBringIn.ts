@@ -1,7 +1,7 @@
 import { applyChange, type Change, changeBetween } from "../change/change";
 import { markKey } from "../figures/markMeaning";
 import type { Day } from "../model/day";
-import { readYesOrNo } from "../model/ownColumn";
+import { readYesOrNo } from "../model/extraColumn";
 import type { Term } from "../model/term";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
@@ -10,7 +10,7 @@ import { type ClassMove, classMoves } from "./classMoves";
 import { type JoinedRow, type JoinedTable, joinRows } from "./joinRows";
 import { type KnownValues, knownValues } from "./knownValues";
 import { type AveragesPlan, planAverages } from "./planAverages";
-import { type OwnColumnsPlan, planOwnColumns } from "./planOwnColumns";
+import { type ExtraColumnsPlan, planExtraColumns } from "./planExtraColumns";
 import { type PeoplePlan, planPeople } from "./planPeople";
 import { planScores, type ScoresPlan } from "./planScores";
 import { ensureTerm, planTerms, termOfTable } from "./planTerms";
@@ -31,7 +31,7 @@ export interface TablePlan {
   readonly people: PeoplePlan | undefined;
   readonly scores: ScoresPlan | undefined;
   readonly averages: AveragesPlan | undefined;
-  readonly ownColumns: OwnColumnsPlan | undefined;
+  readonly ownColumns: ExtraColumnsPlan | undefined;
   /** Students who are in another class by the gradebook: moved, or in both. */
   readonly moving: readonly string[];
   /** Whether nothing of the table is used until it is said who may be written to. */
@@ -228,7 +228,7 @@ function planTable(
   const isClassOpen = isAboutScores(read.kind) && !joined.byColumn && !joined.classIsSure;
   const hasOwn = !isClassOpen && read.meanings.some(({ role }) => role === "own column");
   const worldNow = averages?.after ?? scores?.after ?? people?.after ?? added.after;
-  const ownColumns = hasOwn ? planOwnColumns(read, added.rows, joined, worldNow) : undefined;
+  const ownColumns = hasOwn ? planExtraColumns(read, added.rows, joined, worldNow) : undefined;
   if (ownColumns) advance(ownColumns);
   return {
     ...nothing,

@@ -5,8 +5,8 @@ import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference 
 import { nameKey } from "../matching/nameKey";
 import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../matching/saidOfGuardian";
 import { withoutBrackets } from "../matching/splitName";
+import { readYesOrNo } from "../model/extraColumn";
 import type { Guardian } from "../model/guardian";
-import { readYesOrNo } from "../model/ownColumn";
 import { classLabel } from "../model/schoolClass";
 import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";

@@ -1,4 +1,4 @@
-import { readYesOrNo } from "../model/ownColumn";
+import { readYesOrNo } from "../model/extraColumn";
 import { isNumber } from "./cellMeaning";
 import { isIdentity } from "./columnMeaning";
 import { mayBeHeading } from "./headingWords";

@@ -1,4 +1,4 @@
-import { ownValueText } from "../model/ownColumn";
+import { ownValueText } from "../model/extraColumn";
 import { fullName } from "../model/student";
 import type { World } from "../model/world";
 import { openQuestions } from "../tables/openQuestions";

@@ -1,6 +1,6 @@
 "use client";
 import { Form } from "react-bootstrap";
-import { ownTypeSchema } from "@/core/model/ownColumn";
+import { ownTypeSchema } from "@/core/model/extraColumn";
 import { COLUMN_ROLES, type ColumnMeaning, type ColumnRole, GUARDIAN_ROLES } from "@/core/tables/columnMeaning";
 import type { AssignmentChoice, TableChoices } from "@/core/tables/tableChoices";
 import { useVine } from "@/ui/shared/VineContext";
@@ -63,7 +63,7 @@ export function ColumnChoice({ column: view, table, onChange }: ColumnChoiceProp
           <Form.Control
             size="sm"
             className="w-auto"
-            aria-label={`Name of the own column ${name}`}
+            aria-label={`Name of the extra column ${name}`}
             defaultValue={meaning.name ?? title}
             onBlur={(event) => {
               const called = event.target.value.trim();

@@ -28,7 +28,7 @@ export function ColumnQuestions({ view, bringIn }: { view: BringInView; bringIn:
         </h2>
         {keepable.length > 1 && (
           <Button size="sm" variant="outline-primary" onClick={keep}>
-            Keep {keepable.length} as own columns
+            Keep {keepable.length} as extra columns
           </Button>
         )}
         {columns.length > 1 && (
@@ -200,13 +200,13 @@ export function LeftOutColumns({ view, bringIn }: { view: BringInView; bringIn: 
         </h2>
         {open.length > 1 && (
           <Button size="sm" variant="outline-primary" onClick={() => keep(open.map(({ key }) => key))}>
-            Keep {open.length} as own columns
+            Keep {open.length} as extra columns
           </Button>
         )}
       </div>
       <p className="quiet small mb-1">
-        Kept as own columns they can stand in letters, select students and be listed. What they are otherwise is said in
-        the table itself.
+        Kept as extra columns they can stand in letters, select students and be listed. What they are otherwise is said
+        in the table itself.
       </p>
       <ul className="list-inline mb-0">
         {open.map(({ key, title }) => (

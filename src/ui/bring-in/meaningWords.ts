@@ -3,7 +3,7 @@ import type { ColumnMeaning, ColumnRole } from "@/core/tables/columnMeaning";
 /** Roles that are worded otherwise to the teacher than they are called. */
 const ROLE_WORDS: Partial<Record<ColumnRole, string>> = {
   scores: "scores on an assignment",
-  "own column": "own column",
+  "own column": "extra column",
   "write to": "whether they may be written to",
   undecided: "not decided yet",
   "not used": "leave it out",

@@ -1,7 +1,7 @@
 "use client";
 import { currentPeriod } from "@/core/model/term";
+import { extraColumnsNote } from "@/core/starters/extraColumnsNote";
 import { fittingStarter } from "@/core/starters/fittingStarter";
-import { ownColumnsNote } from "@/core/starters/ownColumnsNote";
 import { useCreateNote } from "@/ui/note/library/useCreateNote";
 import { useVine } from "@/ui/shared/VineContext";
 import type { BroughtInAbout } from "@/workers/bringIn/bringInApi";
@@ -21,7 +21,7 @@ export function useWriteToThese(): (about: BroughtInAbout) => Promise<void> {
     const isAll = classIds.every((id) => world.classes.get(id)?.studentIds.every((studentId) => about.has(studentId)));
     const words =
       ownColumns.length > 0
-        ? ownColumnsNote(ownColumns, students, [...world.settings.values()][0])
+        ? extraColumnsNote(ownColumns, students, [...world.settings.values()][0])
         : fittingStarter(world, classIds);
     await createNote(words, {
       classIds: classIds.length === world.classes.size ? "all" : classIds,

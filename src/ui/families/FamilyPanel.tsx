@@ -9,10 +9,10 @@ import {
   draftChange,
   draftOf,
   emptyStudent,
+  extraColumnsOfStudent,
   type FamilyDraft,
   type GuardianDraft,
   newGuardian,
-  ownColumnsOfStudent,
   wrongOwnValue,
 } from "@/core/families/familyDraft";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
@@ -201,11 +201,11 @@ function OwnValues({
   onChange: (own: Readonly<Record<string, string>>) => void;
 }) {
   const { world } = useVine();
-  const columns = ownColumnsOfStudent(draft.student, world);
+  const columns = extraColumnsOfStudent(draft.student, world);
   if (columns.length === 0) return null;
   return (
     <fieldset>
-      <legend className="small mb-1">Own columns</legend>
+      <legend className="small mb-1">Extra columns</legend>
       <div className="two-fields" data-private>
         {columns.map(({ id, name, type, classId }) => {
           const schoolClass = world.classes.get(classId);

@@ -15,8 +15,8 @@ import type { StatisticsView, StudentDetails } from "@/workers/engine/studentDet
 import { Checklists } from "./Checklists";
 import { ClassLog } from "./ClassLog";
 import { ClassSettings } from "./ClassSettings";
+import { ExtraColumns } from "./ExtraColumns";
 import { Feedback } from "./Feedback";
-import { OwnColumns } from "./OwnColumns";
 
 // Charts are a tenth of a megabyte: they come when something is to be drawn.
 const DistributionChart = dynamic(() => import("./Charts").then((charts) => charts.DistributionChart), { ssr: false });
@@ -62,7 +62,7 @@ export function DetailsSide({ classIds, period, beside, onChange, onClose, onEdi
       )}
       {beside.kind === "log" && schoolClass && <ClassLog key={classId} classId={classId} />}
       {beside.kind === "checklists" && schoolClass && <Checklists key={classId} classId={classId} period={period} />}
-      {beside.kind === "own columns" && schoolClass && <OwnColumns key={classId} classId={classId} period={period} />}
+      {beside.kind === "own columns" && schoolClass && <ExtraColumns key={classId} classId={classId} period={period} />}
       {beside.kind === "assignment" && (
         <AssignmentPart period={period} assignmentIds={beside.assignmentIds} back={back} onEdit={onEditAssignment} />
       )}

@@ -36,7 +36,7 @@ interface GradebookGridProps {
   readonly beside: Beside | undefined;
   readonly onBeside: (beside: Beside) => void;
   readonly onHelp: () => void;
-  /** Whether categories, checklists and own columns stand before the work; they are folded into the average otherwise. */
+  /** Whether categories, checklists and extra columns stand before the work; they are folded into the average otherwise. */
   readonly showsMore: boolean;
 }
 

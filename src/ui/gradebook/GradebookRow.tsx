@@ -7,7 +7,7 @@ import { setOwnValue } from "@/core/gradebook/setOwnValue";
 import type { Assignment } from "@/core/model/assignment";
 import { checklistMarkSchema, markOf } from "@/core/model/checklist";
 import type { Day } from "@/core/model/day";
-import { ownValueText, readOwnValue } from "@/core/model/ownColumn";
+import { ownValueText, readOwnValue } from "@/core/model/extraColumn";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
 import type { Score } from "@/core/model/score";
 import { OWN_TYPE_WORDS } from "@/ui/shared/OwnValueControl";
@@ -223,7 +223,7 @@ function ChecklistCell({
   );
 }
 
-/** The value of an own column; a click lets it be typed. What is kept for the class goes before what is kept for the student. */
+/** The value of an extra column; a click lets it be typed. What is kept for the class goes before what is kept for the student. */
 function OwnCell({ column: { own }, row }: GradebookRowProps & { column: Extract<GridColumn, { kind: "own" }> }) {
   const change = useChange();
   const [draft, setDraft] = useState<string>();

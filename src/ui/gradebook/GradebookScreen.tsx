@@ -33,7 +33,7 @@ const SIDES = [
   { kind: "class", words: "Statistics" },
   { kind: "log", words: "Class log" },
   { kind: "checklists", words: "Checklists" },
-  { kind: "own columns", words: "Own columns" },
+  { kind: "own columns", words: "Extra columns" },
   { kind: "settings", words: "Class settings" },
 ] as const;
 

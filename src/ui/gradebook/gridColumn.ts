@@ -1,12 +1,12 @@
 import type { Assignment } from "@/core/model/assignment";
 import { type Checklist, checklistsOf } from "@/core/model/checklist";
-import { type OwnColumn, ownColumnsOfClass } from "@/core/model/ownColumn";
+import { type ExtraColumn, extraColumnsOfClass } from "@/core/model/extraColumn";
 import type { Score } from "@/core/model/score";
 import { titleKey } from "@/core/model/titleKey";
 import type { World } from "@/core/model/world";
 import type { GradebookView } from "@/workers/engine/gradebookView";
 
-/** One column after the pinned ones: the average of a category, a checklist, an own column, or the scores of an assignment. */
+/** One column after the pinned ones: the average of a category, a checklist, an extra column, or the scores of an assignment. */
 export type GridColumn =
   | { readonly kind: "category"; readonly place: number; readonly title: string; readonly details: string }
   | {
@@ -22,7 +22,7 @@ export type GridColumn =
       readonly title: string;
       readonly details: string;
       /** Columns of one name, of several classes. */
-      readonly own: readonly OwnColumn[];
+      readonly own: readonly ExtraColumn[];
     }
   | {
       readonly kind: "work";
@@ -37,12 +37,12 @@ export type GridColumn =
       >;
     };
 
-/** What stands before the work: the categories, the checklists and the own columns. */
+/** What stands before the work: the categories, the checklists and the extra columns. */
 export interface ColumnsBefore {
   readonly categories: GradebookView["categories"];
   readonly checklists: readonly Checklist[];
   /** By name: columns of one name in several classes are one. */
-  readonly own: readonly (readonly OwnColumn[])[];
+  readonly own: readonly (readonly ExtraColumn[])[];
 }
 
 /** Before the work stands nothing. */
@@ -55,9 +55,9 @@ export function columnsBefore(
   const lists = new Map(
     view.classIds.flatMap((id) => checklistsOf(checklists.values(), id)).map((one) => [one.id, one]),
   );
-  const byName = new Map<string, OwnColumn[]>();
+  const byName = new Map<string, ExtraColumn[]>();
   const concerning = new Map(
-    view.classIds.flatMap((id) => ownColumnsOfClass(ownColumns.values(), id)).map((one) => [one.id, one]),
+    view.classIds.flatMap((id) => extraColumnsOfClass(ownColumns.values(), id)).map((one) => [one.id, one]),
   );
   for (const one of concerning.values())
     byName.set(titleKey(one.name), [...(byName.get(titleKey(one.name)) ?? []), one]);

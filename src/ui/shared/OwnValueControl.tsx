@@ -1,8 +1,8 @@
 "use client";
 import { Form } from "react-bootstrap";
-import type { OwnType } from "@/core/model/ownColumn";
+import type { OwnType } from "@/core/model/extraColumn";
 
-/** What an own column holds, as a sentence goes on. */
+/** What an extra column holds, as a sentence goes on. */
 export const OWN_TYPE_WORDS: Record<OwnType, string> = {
   text: "words",
   number: "a number",
@@ -17,7 +17,7 @@ interface OwnValueControlProps {
   readonly label?: string;
 }
 
-/** Where the value of an own column is typed or chosen, as its kind asks for. */
+/** Where the value of an extra column is typed or chosen, as its kind asks for. */
 export function OwnValueControl({ type, value, onChange, label }: OwnValueControlProps) {
   if (type === "yes or no")
     return (

@@ -1,10 +1,10 @@
 "use client";
 import dynamic from "next/dynamic";
 import { STATE_WORDS } from "@/core/delivery/letterState";
-import { ownColumnsOfStudent } from "@/core/families/familyDraft";
+import { extraColumnsOfStudent } from "@/core/families/familyDraft";
 import { rubricLines } from "@/core/letter/rubricLines";
 import { checklistsOf, markOf } from "@/core/model/checklist";
-import { ownValueText } from "@/core/model/ownColumn";
+import { ownValueText } from "@/core/model/extraColumn";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";
 import { fullName, type Student } from "@/core/model/student";
 import { type Period, WHOLE_YEAR } from "@/core/model/term";
@@ -155,7 +155,7 @@ function Lists({ student, classes }: PartProps) {
 
 function Own({ student }: PartProps) {
   const { world } = useVine();
-  const columns = ownColumnsOfStudent(student, world).filter(({ values }) => values[student.id] !== undefined);
+  const columns = extraColumnsOfStudent(student, world).filter(({ values }) => values[student.id] !== undefined);
   if (columns.length === 0) return <Nothing words="Nothing of the teacher’s own is kept." />;
   return (
     <ul className="mb-0">

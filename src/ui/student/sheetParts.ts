@@ -16,7 +16,7 @@ export const PART_WORDS: Record<SheetPart, string> = {
   "missing work": "Missing work",
   comments: "Comments on work",
   checklists: "Checklists",
-  "own columns": "Own columns",
+  "own columns": "Extra columns",
   "how to reach": "How to reach whom",
   talks: "Talks and calls",
   letters: "Letters",

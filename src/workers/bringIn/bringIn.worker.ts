@@ -11,7 +11,7 @@ import type { BringInChoices } from "@/core/tables/tableChoices";
 import type { NamedTable } from "@/core/tables/understand";
 import { holdLifeLine } from "../life/lifeLine";
 import type { BringInApi } from "./bringInApi";
-import { bringInView, ownColumnsIn, summaryOf } from "./bringInView";
+import { bringInView, extraColumnsIn, summaryOf } from "./bringInView";
 import { readFile } from "./readFile";
 
 let world: World | undefined;
@@ -120,7 +120,7 @@ const bringIn: BringInApi = {
       summary: summaryOf(plan),
       about: {
         studentIds: [...new Set(plan.tables.flatMap(({ rows }) => rows.flatMap(({ studentId }) => studentId ?? [])))],
-        ownColumns: ownColumnsIn(plan),
+        ownColumns: extraColumnsIn(plan),
       },
     };
   },

@@ -20,7 +20,7 @@ export interface FilesRead {
   readonly hiddenSheets: readonly string[];
 }
 
-/** Whom tables were about, and which own columns they kept: what a note to them begins with. */
+/** Whom tables were about, and which extra columns they kept: what a note to them begins with. */
 export interface BroughtInAbout {
   readonly studentIds: readonly string[];
   readonly ownColumns: readonly string[];

@@ -23,11 +23,11 @@ export interface BringInView {
   readonly columns: readonly ColumnQuestion[];
   /** New assignments that nothing says the worth of. */
   readonly points: readonly PointsQuestion[];
-  /** Students of whom two rows say different things in an own column. */
+  /** Students of whom two rows say different things in an extra column. */
   readonly values: readonly (ValueQuestion & { readonly name: string })[];
-  /** Columns that hold something and are not taken; they can be kept as own columns. */
+  /** Columns that hold something and are not taken; they can be kept as extra columns. */
   readonly leftOut: readonly { readonly key: string; readonly title: string; readonly tables: number }[];
-  /** What the tables keep of own columns, by name. */
+  /** What the tables keep of extra columns, by name. */
   readonly ownColumns: readonly string[];
   readonly openCount: number;
   /** What to look at first: scores above what is possible, empty columns, classes that jump. */
@@ -58,7 +58,7 @@ export function bringInView(plan: BringInPlan, before: World): BringInView {
     points: questions.points,
     values: questions.values.slice(0, MOST_LISTED).map((one) => ({ ...one, name: nameOf(one.studentId, plan.after) })),
     leftOut: leftOutColumns(plan),
-    ownColumns: ownColumnsIn(plan),
+    ownColumns: extraColumnsIn(plan),
     openCount:
       questions.rows.length +
       questions.columns.length +
@@ -97,8 +97,8 @@ function leftOutColumns({ tables }: BringInPlan): BringInView["leftOut"] {
   return [...found.values()];
 }
 
-/** The names of the own columns that tables keep something of. */
-export function ownColumnsIn({ tables }: BringInPlan): string[] {
+/** The names of the extra columns that tables keep something of. */
+export function extraColumnsIn({ tables }: BringInPlan): string[] {
   return [...new Set(tables.flatMap((table) => (table.ownColumns?.columns ?? []).map(({ own }) => own.name)))];
 }
 
@@ -127,7 +127,7 @@ export function summaryOf({ tables, change }: BringInPlan): string {
     families > 0 ? counted(families, "family", "families") : "",
     scoreCount > 0 ? `${counted(scoreCount, "score")} in ${counted(assignments, "assignment")}` : "",
     averages > 0 ? `${counted(averages, "average")} in ${counted(averageClasses, "class", "classes")}` : "",
-    ownCount > 0 ? `${counted(ownCount, "value")} in ${counted(ownNames, "own column")}` : "",
+    ownCount > 0 ? `${counted(ownCount, "value")} in ${counted(ownNames, "extra column")}` : "",
     terms > 0 && added + families + scoreCount + averages + ownCount === 0 ? counted(terms, "term") : "",
     classes > 0 && added + families + scoreCount + averages + ownCount === 0
       ? `students in ${counted(classes, "class", "classes")}`

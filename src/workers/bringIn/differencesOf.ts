@@ -1,5 +1,5 @@
 import type { Assignment } from "@/core/model/assignment";
-import { ownValueText } from "@/core/model/ownColumn";
+import { ownValueText } from "@/core/model/extraColumn";
 import { classLabel } from "@/core/model/schoolClass";
 import { formatScore } from "@/core/model/score";
 import { periodName } from "@/core/model/term";
@@ -118,7 +118,7 @@ export function differencesOf(plan: BringInPlan, before: World): DifferenceView[
       differences.push({
         ...list(
           `${read.id}/${column}/${own.id}`,
-          `Own column “${own.name}”, ${where}`,
+          `Extra column “${own.name}”, ${where}`,
           rows,
           unchanged,
           changes.length,

@@ -1,12 +1,12 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { blockKey, blockModel, type LiveBlockNode } from "@/core/letter/blockModel";
 import { compileLetter } from "@/core/letter/compileLetter";
-import { fieldKey, passageKey } from "@/core/letter/fieldKey";
+import { conditionalTextKey, fieldKey } from "@/core/letter/fieldKey";
 import { fieldsFor } from "@/core/letter/fieldsFor";
 import { fieldWriter } from "@/core/letter/fieldWriter";
 import type { LetterContext } from "@/core/letter/letterContext";
 import { languageOf, letterContexts } from "@/core/letter/noteLetters";
-import type { FieldNode, PassageNode } from "@/core/model/letterBody";
+import type { ConditionalTextNode, FieldNode } from "@/core/model/letterBody";
 import { type Period, WHOLE_YEAR } from "@/core/model/term";
 import { reportContexts } from "@/core/report/reportPaper";
 import { compileSelection } from "@/core/selection/compileSelection";
@@ -20,9 +20,9 @@ function signatureLines(context: LetterContext): string[] {
 }
 const SIGNATURE = [{ type: "signature" as const }];
 
-function passageView(
+function conditionalTextView(
   index: FiguresIndex,
-  attrs: PassageNode["attrs"],
+  attrs: ConditionalTextNode["attrs"],
   period: Period,
   letters: readonly PlannedLetter[],
   row: SelectionRow,
@@ -43,7 +43,7 @@ function passageView(
 export interface LiveParts {
   readonly fields: readonly FieldNode["attrs"][];
   readonly blocks: readonly LiveBlockNode[];
-  readonly passages: readonly PassageNode["attrs"][];
+  readonly passages: readonly ConditionalTextNode["attrs"][];
   /** The language of the words. */
   readonly language: string;
 }
@@ -74,7 +74,10 @@ export function letterView(
     count: letters.length,
     ...valuesFor(context, { fields: fieldNodes, blocks }),
     passages: Object.fromEntries(
-      passages.map((attrs) => [passageKey(attrs), passageView(index, attrs, period, letters, context.row)]),
+      passages.map((attrs) => [
+        conditionalTextKey(attrs),
+        conditionalTextView(index, attrs, period, letters, context.row),
+      ]),
     ),
   };
 }
@@ -93,7 +96,7 @@ export function pageView(
     count: 1,
     ...valuesFor(context, { fields, blocks }),
     passages: Object.fromEntries(
-      passages.map((attrs) => [passageKey(attrs), passageView(index, attrs, period, [], context.row)]),
+      passages.map((attrs) => [conditionalTextKey(attrs), conditionalTextView(index, attrs, period, [], context.row)]),
     ),
   };
 }

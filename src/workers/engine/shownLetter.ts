@@ -25,7 +25,7 @@ export interface LetterView {
   readonly blocks: Readonly<Record<string, BlockModel>>;
   /** The lines of the signature. */
   readonly signature: readonly string[];
-  /** For each passage, by `passageKey`: whether this letter has it, and how many letters do. */
+  /** For each conditional text, by `conditionalTextKey`: whether this letter has it, and how many letters do. */
   readonly passages: Readonly<Record<string, { readonly isOn: boolean; readonly letters: number }>>;
 }
 

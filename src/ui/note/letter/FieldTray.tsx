@@ -12,7 +12,7 @@ import type { PlacingEditors } from "./useLetterEditors";
 /** Work has four fields an assignment: without a search only the last few assignments are listed. */
 const MOST_UNSOUGHT = 16;
 
-/** The passage, its first side, the first line in it. */
+/** The conditional text, its first side, the first line in it. */
 const DEPTH_OF_FIRST_LINE = 3;
 
 /** The control that finds what can be placed: a key of the letter leads to it. */
@@ -52,7 +52,7 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
   };
   const isWanted = nameSearch(words);
   const place = (content: object, editor = editors.lastUsed()) => placeContent(editor, content);
-  const placePassage = () => {
+  const placeConditionalText = () => {
     const from = editors.body.state.selection.from;
     place(NEW_PASSAGE, editors.body);
     let inside: number | undefined;
@@ -127,11 +127,11 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
       })}
       {isWanted(nameKey("passage")) && (
         <>
-          <div className="quiet small mt-2">Passage</div>
+          <div className="quiet small mt-2">ConditionalText</div>
           <ul className="tray">
             <li>
-              <button type="button" onClick={placePassage}>
-                Passage for some students
+              <button type="button" onClick={placeConditionalText}>
+                ConditionalText for some students
               </button>
             </li>
           </ul>

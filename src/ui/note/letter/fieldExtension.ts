@@ -2,8 +2,8 @@ import { mergeAttributes, Node } from "@tiptap/core";
 import { ReactNodeViewRenderer } from "@tiptap/react";
 import { readJson } from "@/core/formats/readJson";
 import { USUAL_DETAILS } from "@/core/letter/blockModel";
+import { ConditionalTextBlock } from "./ConditionalTextBlock";
 import { FieldChip, LiveBlock, SignatureBlock } from "./LiveBlock";
-import { PassageBlock } from "./PassageBlock";
 
 /** A student's value in the text: one atom, moved and deleted whole. */
 export const FieldExtension = Node.create({
@@ -91,7 +91,7 @@ export const BLOCK_EXTENSIONS = [
 /** The names of these blocks. */
 export const LETTER_BLOCK_NAMES = BLOCK_EXTENSIONS.map(({ name }) => name);
 
-/** What can stand on either side of a passage: anything but another passage. */
+/** What can stand on either side of a conditional text: anything but another conditional text. */
 const IN_PASSAGE = `(paragraph | heading | bulletList | orderedList | table | picture | ${LETTER_BLOCK_NAMES.join(" | ")})+`;
 
 /** A part of the letter for some: what stands there for whom its conditions hold, and for the others. */
@@ -110,13 +110,13 @@ export const PASSAGE_EXTENSIONS = [
       },
     ],
     renderHTML: ({ node }) => ["div", { "data-passage": JSON.stringify(node.attrs) }, 0],
-    addNodeView: () => ReactNodeViewRenderer(PassageBlock),
+    addNodeView: () => ReactNodeViewRenderer(ConditionalTextBlock),
   }),
-  passageSide("passageThen", "then"),
-  passageSide("passageOtherwise", "otherwise"),
+  conditionalTextSide("passageThen", "then"),
+  conditionalTextSide("passageOtherwise", "otherwise"),
 ];
 
-function passageSide(name: string, side: string): Node {
+function conditionalTextSide(name: string, side: string): Node {
   return Node.create({
     name,
     content: IN_PASSAGE,

@@ -1,5 +1,5 @@
 import { liveBlocks } from "@/core/letter/blockModel";
-import { type FieldNode, inlineNodes, passagesOf } from "@/core/model/letterBody";
+import { conditionalTextsOf, type FieldNode, inlineNodes } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import type { LiveParts } from "@/workers/engine/letterView";
 
@@ -7,5 +7,5 @@ import type { LiveParts } from "@/workers/engine/letterView";
 export function livePartsOf({ language, subject, body }: Pick<Note, "language" | "subject" | "body">): LiveParts {
   const nodes = [...inlineNodes(subject), ...inlineNodes(body)];
   const fields = nodes.filter((node): node is FieldNode => node.type === "field").map(({ attrs }) => attrs);
-  return { fields, blocks: liveBlocks(body), passages: passagesOf(body).map(({ attrs }) => attrs), language };
+  return { fields, blocks: liveBlocks(body), passages: conditionalTextsOf(body).map(({ attrs }) => attrs), language };
 }

@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { checklistMarkSchema } from "@/core/model/checklist";
 import type { Condition, OwnComparison } from "@/core/model/condition";
-import { type OwnType, ownColumnsOf, ownValueText } from "@/core/model/ownColumn";
+import { extraColumnsOf, type OwnType, ownValueText } from "@/core/model/extraColumn";
 import { byFamilyName, fullName } from "@/core/model/student";
 import { titleKey } from "@/core/model/titleKey";
 import { languageName } from "@/core/selection/reason";
@@ -117,9 +117,9 @@ export function ChecklistCondition({ condition, onChange }: PickerProps<"checkli
   );
 }
 
-export function OwnColumnCondition({ condition, onChange }: PickerProps<"own column">) {
+export function ExtraColumnCondition({ condition, onChange }: PickerProps<"own column">) {
   const { world } = useVine();
-  const { names } = ownColumnsOf(world.ownColumns);
+  const { names } = extraColumnsOf(world.ownColumns);
   const type = names.find(({ name }) => name === condition.column)?.type ?? "text";
   const values = useMemo(() => {
     const said = [...world.ownColumns.values()]
@@ -131,7 +131,7 @@ export function OwnColumnCondition({ condition, onChange }: PickerProps<"own col
     <>
       whose{" "}
       <Choice
-        label="Own column"
+        label="Extra column"
         value={condition.column}
         options={names.map(({ name }) => ({ value: name, words: name }))}
         onChange={(column) => onChange({ ...condition, column, value: "" })}

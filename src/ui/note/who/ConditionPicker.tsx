@@ -14,9 +14,9 @@ import {
   AssignmentPicker,
   ChecklistCondition,
   ChosenCondition,
+  ExtraColumnCondition,
   GradeLabelCondition,
   LanguageCondition,
-  OwnColumnCondition,
   type PickerProps,
   TagCondition,
 } from "./AssignmentPicker";
@@ -60,7 +60,7 @@ export const CONDITION_OFFERS: readonly { words: string; condition: Condition }[
   { words: "not written to lately", condition: { kind: "written", within: false, days: 21 } },
   { words: "kind of the last note", condition: { kind: "last note", note: "concern" } },
   { words: "checklist", condition: { kind: "checklist", checklist: "", mark: "not done" } },
-  { words: "own column", condition: { kind: "own column", column: "", comparison: "is", value: "" } },
+  { words: "extra column", condition: { kind: "own column", column: "", comparison: "is", value: "" } },
   { words: "birthday today", condition: { kind: "birthday" } },
   { words: "students by name", condition: { kind: "chosen", studentIds: [] } },
 ];
@@ -230,7 +230,7 @@ export function ConditionPicker({
     case "checklist":
       return <ChecklistCondition condition={condition} onChange={onChange} />;
     case "own column":
-      return <OwnColumnCondition condition={condition} onChange={onChange} />;
+      return <ExtraColumnCondition condition={condition} onChange={onChange} />;
     case "chosen":
       return <ChosenCondition condition={condition} onChange={onChange} />;
   }

@@ -1,5 +1,5 @@
 import { liveBlocks } from "@/core/letter/blockModel";
-import type { FieldNode, PassageNode, PlainBlockNode } from "@/core/model/letterBody";
+import type { ConditionalTextNode, FieldNode, PlainBlockNode } from "@/core/model/letterBody";
 import type { PageWords } from "@/core/model/pageDesign";
 import type { LiveParts } from "@/workers/engine/letterView";
 
@@ -15,7 +15,7 @@ export function pagePartsOf({ language, head, foot, fileName, body }: PageWords)
   return {
     fields: of<FieldNode>("field").map(({ attrs }) => attrs),
     blocks: liveBlocks({ type: "doc", content: nodes as unknown as PlainBlockNode[] }),
-    passages: of<PassageNode>("passage").map(({ attrs }) => attrs),
+    passages: of<ConditionalTextNode>("passage").map(({ attrs }) => attrs),
     language,
   };
 }

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { adding, removing } from "@/core/change/change";
-import { type OwnColumn, type OwnType, ownColumnsOfClass, ownTypeSchema } from "@/core/model/ownColumn";
+import { type ExtraColumn, extraColumnsOfClass, type OwnType, ownTypeSchema } from "@/core/model/extraColumn";
 import type { Period } from "@/core/model/term";
 import { titleKey } from "@/core/model/titleKey";
 import { counted } from "@/core/words";
@@ -13,15 +13,15 @@ import { useVine } from "@/ui/shared/VineContext";
 import { AddByName } from "./AddByName";
 
 /** Values of each student that are no scores: a bus, a tutor group, a mile time. They come from tables, or are typed in the grid. */
-export function OwnColumns({ classId, period }: { classId: string; period: Period }) {
+export function ExtraColumns({ classId, period }: { classId: string; period: Period }) {
   const { world, office } = useVine();
   const change = useChange();
   const createNote = useCreateNote();
   const [type, setType] = useState<OwnType>("text");
-  const columns = ownColumnsOfClass(world.ownColumns.values(), classId);
+  const columns = extraColumnsOfClass(world.ownColumns.values(), classId);
   const students = world.classes.get(classId)?.studentIds ?? [];
   const add = (name: string, type: OwnType, forAll: boolean) => {
-    const column: OwnColumn = {
+    const column: ExtraColumn = {
       id: office.around.newId(),
       name,
       type,
@@ -31,14 +31,14 @@ export function OwnColumns({ classId, period }: { classId: string; period: Perio
     };
     return change(adding("ownColumns", [column]), `“${name}” was added; its values are typed in the grid.`);
   };
-  const remove = (column: OwnColumn) =>
+  const remove = (column: ExtraColumn) =>
     change(
       (now) => removing("ownColumns", [now.ownColumns.get(column.id) ?? column]),
       `“${column.name}” was deleted, with its values.`,
     );
   return (
     <section aria-labelledby="own-columns">
-      <h2 id="own-columns">Own columns</h2>
+      <h2 id="own-columns">Extra columns</h2>
       {columns.length === 0 && (
         <p className="quiet small">
           A bus, a tutor group, a mile time: any column of any table can be kept for each student, or one is added here.
@@ -81,7 +81,7 @@ export function OwnColumns({ classId, period }: { classId: string; period: Perio
         })}
       </ul>
       <AddByName
-        what="own column"
+        what="extra column"
         placeholder="Harbour bus"
         startsForAll
         isThere={(name) => columns.some((one) => titleKey(one.name) === titleKey(name))}

@@ -2,7 +2,7 @@ import * as z from "zod";
 import { daySchema } from "./day";
 import { titleKey } from "./titleKey";
 
-/** What the values of an own column are. */
+/** What the values of an extra column are. */
 export const ownTypeSchema = z.enum(["text", "number", "date", "yes or no"]);
 export type OwnType = z.infer<typeof ownTypeSchema>;
 
@@ -14,7 +14,7 @@ export type OwnValue = z.infer<typeof ownValueSchema>;
  * A named value of each student that is no score, such as a bus or a tutor group: of the student, or of the student in one
  * class. Columns of one name in several classes are one column to whoever writes.
  */
-export const ownColumnSchema = z.object({
+export const extraColumnSchema = z.object({
   id: z.string().min(1),
   name: z.string().trim().min(1),
   type: ownTypeSchema,
@@ -24,20 +24,20 @@ export const ownColumnSchema = z.object({
   /** By student id. */
   values: z.record(z.string(), ownValueSchema),
 });
-export type OwnColumn = z.infer<typeof ownColumnSchema>;
+export type ExtraColumn = z.infer<typeof extraColumnSchema>;
 
 /** What a student has under a name, in a class; what was kept for the class goes before what was kept for the student. */
-export interface OwnColumns {
+export interface ExtraColumns {
   /** One for each name, as it is written first. */
   readonly names: readonly { readonly name: string; readonly type: OwnType }[];
   has(name: string): boolean;
   valueOf(name: string, studentId: string, classId: string): { value: OwnValue; type: OwnType } | undefined;
 }
 
-const known = new WeakMap<ReadonlyMap<string, OwnColumn>, OwnColumns>();
+const known = new WeakMap<ReadonlyMap<string, ExtraColumn>, ExtraColumns>();
 
-/** The own columns of a world by their names, made once for a state of them. */
-export function ownColumnsOf(columns: ReadonlyMap<string, OwnColumn>): OwnColumns {
+/** The extra columns of a world by their names, made once for a state of them. */
+export function extraColumnsOf(columns: ReadonlyMap<string, ExtraColumn>): ExtraColumns {
   let made = known.get(columns);
   if (!made) {
     made = byName(columns);
@@ -46,8 +46,8 @@ export function ownColumnsOf(columns: ReadonlyMap<string, OwnColumn>): OwnColumn
   return made;
 }
 
-function byName(columns: ReadonlyMap<string, OwnColumn>): OwnColumns {
-  const groups = new Map<string, OwnColumn[]>();
+function byName(columns: ReadonlyMap<string, ExtraColumn>): ExtraColumns {
+  const groups = new Map<string, ExtraColumn[]>();
   for (const column of columns.values()) {
     const key = titleKey(column.name);
     groups.set(key, [...(groups.get(key) ?? []), column]);
@@ -68,20 +68,20 @@ function byName(columns: ReadonlyMap<string, OwnColumn>): OwnColumns {
 }
 
 /** A value that was kept for other classes stands for the student where they all say the same. */
-function onlyElsewhere(group: readonly OwnColumn[], studentId: string): OwnColumn | undefined {
+function onlyElsewhere(group: readonly ExtraColumn[], studentId: string): ExtraColumn | undefined {
   const said = group.filter(({ values }) => values[studentId] !== undefined);
   return new Set(said.map(({ values }) => values[studentId])).size === 1 ? said[0] : undefined;
 }
 
-/** The own columns that concern a class, by name. */
-export function ownColumnsOfClass(columns: Iterable<OwnColumn>, classId: string): OwnColumn[] {
+/** The extra columns that concern a class, by name. */
+export function extraColumnsOfClass(columns: Iterable<ExtraColumn>, classId: string): ExtraColumn[] {
   return [...columns]
     .filter((one) => one.classId === "all" || one.classId === classId)
     .sort((a, b) => a.name.localeCompare(b.name, "en"));
 }
 
 /** A column with one value anew; none clears it. */
-export function withOwnValue(column: OwnColumn, studentId: string, value: OwnValue | undefined): OwnColumn {
+export function withOwnValue(column: ExtraColumn, studentId: string, value: OwnValue | undefined): ExtraColumn {
   const { [studentId]: _before, ...others } = column.values;
   return { ...column, values: value === undefined ? others : { ...others, [studentId]: value } };
 }

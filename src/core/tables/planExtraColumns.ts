@@ -1,6 +1,6 @@
 import { applyChange, type Change, setRows } from "../change/change";
 import { freshId } from "../matching/freshId";
-import { type OwnColumn, type OwnType, type OwnValue, ownValueText, readOwnValue } from "../model/ownColumn";
+import { type ExtraColumn, type OwnType, type OwnValue, ownValueText, readOwnValue } from "../model/extraColumn";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { isErrorCell, isYesOrNo } from "./cellMeaning";
@@ -9,18 +9,18 @@ import { plainNumber } from "./plainNumber";
 import { looksLikeDate, readDate } from "./readDate";
 import type { Understanding } from "./understand";
 
-/** What a table changes in one own column, of all students or of those of a class. */
-export interface OwnColumnPlan {
+/** What a table changes in one extra column, of all students or of those of a class. */
+export interface ExtraColumnPlan {
   readonly column: number;
-  readonly own: OwnColumn;
+  readonly own: ExtraColumn;
   readonly isNew: boolean;
   readonly changes: readonly { studentId: string; from: OwnValue | undefined; to: OwnValue | undefined }[];
   readonly unchanged: number;
 }
 
-/** What a table would keep of its own columns. */
-export interface OwnColumnsPlan {
-  readonly columns: readonly OwnColumnPlan[];
+/** What a table would keep of its extra columns. */
+export interface ExtraColumnsPlan {
+  readonly columns: readonly ExtraColumnPlan[];
   /** Students of whom two rows say different things under one heading: neither counts until it is said which. */
   readonly doubled: readonly {
     readonly column: number;
@@ -39,19 +39,19 @@ export interface OwnColumnsPlan {
  * Keeps columns for each student, or where the table names a class, for each student in that class. Of two rows that say
  * different things of one student it is asked which counts.
  */
-export function planOwnColumns(
+export function planExtraColumns(
   read: Understanding,
   rows: readonly JoinedRow[],
   joined: JoinedTable,
   world: World,
-): OwnColumnsPlan {
-  const plans: OwnColumnPlan[] = [];
-  const doubled: OwnColumnsPlan["doubled"][number][] = [];
+): ExtraColumnsPlan {
+  const plans: ExtraColumnPlan[] = [];
+  const doubled: ExtraColumnsPlan["doubled"][number][] = [];
   const unreadable = new Set<string>();
-  const byName = new Map<string, OwnColumn>();
+  const byName = new Map<string, ExtraColumn>();
   for (const one of world.ownColumns.values()) byName.set(`${titleKey(one.name)}|${one.classId}`, one);
   const taken = new Set<string>();
-  const made: [string, OwnColumn][] = [];
+  const made: [string, ExtraColumn][] = [];
 
   read.meanings.forEach(({ role, name = "", type: wanted }, column) => {
     if (role !== "own column") return;
@@ -81,7 +81,7 @@ export function planOwnColumns(
       const known = byName.get(key);
       const sameName = known ?? [...byName.values()].find((one) => titleKey(one.name) === titleKey(called));
       const type = sameName?.type ?? wanted ?? typeOf(cells);
-      const base: OwnColumn = known ?? {
+      const base: ExtraColumn = known ?? {
         id: freshId(read.idSeed, ["own column", called, place], (id) => world.ownColumns.has(id)),
         name: sameName?.name ?? called,
         type,
@@ -115,15 +115,15 @@ function planOne({
   column,
   isNew,
 }: {
-  base: OwnColumn;
+  base: ExtraColumn;
   said: ReadonlyMap<string, string>;
   inDoubt: ReadonlyMap<string, readonly string[]>;
   read: Understanding;
   column: number;
   isNew: boolean;
-}): { plan: OwnColumnPlan; unreadable: string[] } {
+}): { plan: ExtraColumnPlan; unreadable: string[] } {
   const values = { ...base.values };
-  const changes: OwnColumnPlan["changes"][number][] = [];
+  const changes: ExtraColumnPlan["changes"][number][] = [];
   const unreadable: string[] = [];
   let unchanged = 0;
   for (const [studentId, text] of said) {

@@ -2,21 +2,21 @@
 import { NodeViewContent, NodeViewWrapper, type ReactNodeViewProps } from "@tiptap/react";
 import { useContext, useState } from "react";
 import { Button } from "react-bootstrap";
-import { passageKey } from "@/core/letter/fieldKey";
-import type { PassageNode } from "@/core/model/letterBody";
+import { conditionalTextKey } from "@/core/letter/fieldKey";
+import type { ConditionalTextNode } from "@/core/model/letterBody";
 import { fullName } from "@/core/model/student";
 import { conditionsWords } from "@/core/selection/selectionSentence";
 import { useVine } from "@/ui/shared/VineContext";
 import { AddCondition, ConditionParts } from "../who/ConditionParts";
 import { ShownLetterContext } from "./LiveBlock";
 
-/** A passage in the letter: for whom it is, whether this letter has it, and its two sides to be written. */
-export function PassageBlock({ node, updateAttributes, deleteNode }: ReactNodeViewProps) {
+/** A conditional text in the letter: for whom it is, whether this letter has it, and its two sides to be written. */
+export function ConditionalTextBlock({ node, updateAttributes, deleteNode }: ReactNodeViewProps) {
   const { world } = useVine();
   const letter = useContext(ShownLetterContext);
   const [open, setOpen] = useState(false);
-  const attrs = node.attrs as PassageNode["attrs"];
-  const state = letter?.passages[passageKey(attrs)];
+  const attrs = node.attrs as ConditionalTextNode["attrs"];
+  const state = letter?.passages[conditionalTextKey(attrs)];
   const student = (id: string) => {
     const known = world.students.get(id);
     return known ? fullName(known) : "a student who is not there any more";
@@ -39,7 +39,7 @@ export function PassageBlock({ node, updateAttributes, deleteNode }: ReactNodeVi
             {open ? "Done" : "For whom …"}
           </Button>
           <Button size="sm" variant="link" onClick={deleteNode}>
-            Take the passage out
+            Remove conditional text
           </Button>
         </div>
         {open && (

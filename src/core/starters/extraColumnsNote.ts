@@ -5,10 +5,10 @@ import type { NoteWords } from "../model/template";
 import { starterWords } from "./starterWords";
 
 /**
- * The words of a note to students of whom some own columns were just brought in: a line for each column, to be written
+ * The words of a note to students of whom some extra columns were just brought in: a line for each column, to be written
  * on. Where the settings name nobody yet, nobody signs. It goes to the guardians, or to the students themselves where none of them has any.
  */
-export function ownColumnsNote(
+export function extraColumnsNote(
   columns: readonly string[],
   students: readonly Student[],
   settings: Pick<Settings, "teacherName"> | undefined,
