@@ -7,8 +7,8 @@ import { planNote } from "@/core/selection/planNote";
 import { noteFrom } from "@/core/starters/startNote";
 import { demoPast } from "@/demo/demoPast";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
-import { asOfLeaving } from "@/workers/engine/planFresh";
-import { type FreshAsked, RoundInMaking } from "@/workers/engine/roundInMaking";
+import { asOfLeaving } from "@/workers/engine/planRebuild";
+import { type RebuildRequest, RoundInMaking } from "@/workers/engine/roundInMaking";
 import type { Comparison } from "./measure";
 
 const TODAY = "2026-11-24";
@@ -25,7 +25,7 @@ export function plansBench(): Comparison[] {
   const asked = ready.map(({ words, plan, perFamily = false }, place) => {
     const at = instantOf(addDays(TODAY, 1 + (place % 3)), 16);
     const note = { ...noteFrom(words, { id: `bench-${place}`, now: 0, period: "winter" }), perFamily };
-    const fresh: FreshAsked = {
+    const fresh: RebuildRequest = {
       at,
       run: {
         ...{ noteId: note.id, at, repeat: plan.repeat, baseline: [], ended: {} },

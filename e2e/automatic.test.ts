@@ -92,7 +92,7 @@ test(
       await openAgain();
       await waitForWords(page, "Automatic notes");
       await untilHandedOver();
-      // A change of the note makes its letters anew; they are all others then.
+      // A change of the note rebuilds its letters; they are all others then.
       runs += 1;
       await changeSubject(` (${runs})`, runs > 2 ? ` (${runs - 1})` : "");
       await untilHandedOver();

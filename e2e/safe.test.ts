@@ -55,8 +55,8 @@ async function withOwnFolders(on: Page): Promise<void> {
   await on.goto(`${server.url}/settings`);
 }
 
-/** Does something after which the page is loaded anew, and waits until it is open: before that it may go at any moment. */
-async function loadsAnew(on: Page, act: () => Promise<void>): Promise<void> {
+/** Does something after which the page is loaded again, and waits until it is open: before that it may go at any moment. */
+async function reloads(on: Page, act: () => Promise<void>): Promise<void> {
   await on.evaluate(() => Object.assign(window, { isFormer: true }));
   await act();
   await on.waitForFunction(() => !("isFormer" in window));
@@ -93,7 +93,7 @@ test("a backup is made by hand, everything is emptied, and it comes back; a wron
   await fill(page, "Its passphrase, where it has one", PASSPHRASE);
   await press(page, "Look into it");
   await waitForWords(page, `${school.students.length} students in the backup, 0 here`);
-  await loadsAnew(page, () => press(page, "Put it back"));
+  await reloads(page, () => press(page, "Put it back"));
   await waitForWords(page, "Take that back");
   expect(await count(page, "students")).toBe(school.students.length);
   expect(await count(page, "letters")).toBe(letters);
@@ -115,7 +115,7 @@ test("moved to another computer, an old stop link holds there, and nothing is se
     const on = await openPage(browser, there.url);
     await lookInto(on, path.join(folder, file), PASSPHRASE);
     await waitForWords(on, "made in another browser or on another computer");
-    await loadsAnew(on, () => press(on, "Put it back"));
+    await reloads(on, () => press(on, "Put it back"));
     await waitForWords(on, "Take that back");
     await on.goto(`${there.url}/`);
     await waitForWords(on, "Automatic notes are paused");
@@ -145,7 +145,7 @@ test("a student is erased after a typed word, and the year is closed and taken b
   await fill(page, "A student or a guardian", `${name}, student ${student.studentNumber}`);
   await press(page, "Erase …");
   await fill(page, "Type erase to go on", "erase");
-  await loadsAnew(page, () => press(page, "Erase for good"));
+  await reloads(page, () => press(page, "Erase for good"));
   expect(await count(page, "students")).toBe(school.students.length - 1);
   for (const table of ["students", "letters", "roundWords", "changes"])
     expect(JSON.stringify(await stored(page, table))).not.toContain(name);
@@ -157,11 +157,11 @@ test("a student is erased after a typed word, and the year is closed and taken b
   await press(page, "Make a backup");
   await downloaded(folder, ".zip");
   await press(page, "Close the year …");
-  await loadsAnew(page, () => press(page, "Close the year"));
+  await reloads(page, () => press(page, "Close the year"));
   await waitForWords(page, "The year was closed on");
   expect([await count(page, "scoreColumns"), await count(page, "rounds")]).toEqual([0, 0]);
   await press(page, "Take that back …");
-  await loadsAnew(page, () => press(page, "Yes, take it back"));
+  await reloads(page, () => press(page, "Yes, take it back"));
   await page.waitForFunction(() => !document.body.textContent?.includes("The year was closed on"));
   expect(await count(page, "scoreColumns")).toBeGreaterThan(0);
 });
@@ -190,7 +190,7 @@ test("into a folder backups go by themselves: files once, the last of a day, and
   await send(page);
   await press(page, "Back to the note");
   await press(page, "Desk", "link");
-  await waitForWords(page, "is not there any more. Connect the disk it is on, or choose a folder anew.");
+  await waitForWords(page, "is not there any more. Connect the disk it is on, or choose a folder again.");
 });
 
 /** What may be killed at any moment: how it begins, and what may be there afterwards beside what was there before. */

@@ -104,38 +104,35 @@ describe("a round announced for a time", () => {
 });
 
 describe("word of a change that is long on its way to the post room", () => {
-  test.each(["it is made anew meanwhile", "it is frozen meanwhile"])(
-    "holds no round back for ever: %s",
-    async (what) => {
-      const office = await desk();
-      await score(office, "q1", { Ana: 50 });
-      const before = await come();
-      const roundId = await announce(office, 1);
-      const scheduled = async () => (await scheduledRounds(office.database)).find(({ id }) => id === roundId);
-      const { around, database } = office;
-      let goOn: () => void = () => undefined;
-      const mayGoOn = new Promise<void>((resolve) => {
-        goOn = resolve;
-      });
-      let isAsked = false;
-      const slow: typeof fetch = async (url, init) => {
-        isAsked = true;
-        await mayGoOn;
-        return around.fetch(url, init);
-      };
-      await markOutdated(database, [roundId], false);
-      const telling = sendOutbox({ database, around: { ...around, fetch: slow } }, "outdated");
-      await until(async () => isAsked);
-      if (what === "it is frozen meanwhile") await setFrozen(office, (await scheduled()) as ScheduledRound, true);
-      office.plans.stir();
-      await world.untilScheduled(office);
-      goOn();
-      await telling;
-      await world.untilScheduled(office);
-      await world.pass(HOUR + 30_000);
-      await until(async () => (await come()) === before + 1);
-    },
-  );
+  test.each(["it is rebuilt meanwhile", "it is frozen meanwhile"])("holds no round back for ever: %s", async (what) => {
+    const office = await desk();
+    await score(office, "q1", { Ana: 50 });
+    const before = await come();
+    const roundId = await announce(office, 1);
+    const scheduled = async () => (await scheduledRounds(office.database)).find(({ id }) => id === roundId);
+    const { around, database } = office;
+    let goOn: () => void = () => undefined;
+    const mayGoOn = new Promise<void>((resolve) => {
+      goOn = resolve;
+    });
+    let isAsked = false;
+    const slow: typeof fetch = async (url, init) => {
+      isAsked = true;
+      await mayGoOn;
+      return around.fetch(url, init);
+    };
+    await markOutdated(database, [roundId], false);
+    const telling = sendOutbox({ database, around: { ...around, fetch: slow } }, "outdated");
+    await until(async () => isAsked);
+    if (what === "it is frozen meanwhile") await setFrozen(office, (await scheduled()) as ScheduledRound, true);
+    office.plans.stir();
+    await world.untilScheduled(office);
+    goOn();
+    await telling;
+    await world.untilScheduled(office);
+    await world.pass(HOUR + 30_000);
+    await until(async () => (await come()) === before + 1);
+  });
 
   test("a round that is frozen while its letters are being replaced leaves", async () => {
     const office = await desk();
@@ -156,7 +153,7 @@ describe("word of a change that is long on its way to the post room", () => {
 });
 
 describe("a round that left in part, or was taken back", () => {
-  test("brings nobody another letter: only what still waits is made anew", async () => {
+  test("brings nobody another letter: only what still waits is rebuilt", async () => {
     const office = await desk();
     const ben = office.world.guardians.get("gBen");
     if (!ben) throw new Error("Ben has a guardian.");
@@ -184,7 +181,7 @@ describe("a round that left in part, or was taken back", () => {
     expect((await office.read.lettersOfRound(roundId)).map(({ state }) => state)).toEqual(["accepted", "accepted"]);
   });
 
-  test.each(["this tab", "another tab"])("is not made anew on a change that is half made in %s", async (where) => {
+  test.each(["this tab", "another tab"])("is not rebuilt on a change that is half made in %s", async (where) => {
     const office = await desk();
     const other = where === "this tab" ? office : await world.open();
     await score(office, "q1", { Ana: 50 });

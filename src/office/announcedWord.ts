@@ -3,7 +3,7 @@ import { changeScheduled, keepAsItIs } from "@/store/scheduledRounds";
 import type { Office } from "./office";
 import { markAndTell } from "./outdate";
 
-/** An announced round stays as it is, or is made anew again. */
+/** An announced round stays as it is, or is rebuilt again. */
 export async function setFrozen(office: Office, scheduled: ScheduledRound, isFrozen: boolean): Promise<void> {
   const { database, line, plans } = office;
   if (isFrozen) {

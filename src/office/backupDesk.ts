@@ -86,7 +86,7 @@ export class BackupDesk {
     await this.atRest();
   }
 
-  /** Deletes the backups of the folder, which name whoever was erased; the next one is made anew. */
+  /** Deletes the backups of the folder, which name whoever was erased; the next one is rebuilt. */
   async deleteAll(): Promise<void> {
     const { folder } = await backupPlace(this.office.database);
     if (folder) await deleteBackups(folder);
@@ -202,7 +202,7 @@ async function permissionOf(folder: FileSystemDirectoryHandle): Promise<Permissi
 function troubleOf(cause: unknown, folderName: string): string {
   const { name, message } = cause as Error;
   if (name === "NotFoundError")
-    return `The folder “${folderName}” for backups is not there any more. Connect the disk it is on, or choose a folder anew.`;
+    return `The folder “${folderName}” for backups is not there any more. Connect the disk it is on, or choose a folder again.`;
   if (name === "NotAllowedError") return `The browser must be allowed again to write backups into “${folderName}”.`;
   if (name === "QuotaExceededError") return "There is no room left for a backup. Make room, or choose another place.";
   return message;

@@ -43,7 +43,7 @@ const NOTHING: BringInState = {
 
 /**
  * Reads tables and plans what they would do, all of it in a worker. What is not applied yet is kept, and taken up again
- * when the screen is opened anew, joined with the gradebook as it is then.
+ * when the screen is opened again, joined with the gradebook as it is then.
  */
 export class BringInSession {
   readonly state: Observable<BringInState>;
@@ -62,7 +62,7 @@ export class BringInSession {
     this.state = new Observable(this.nothing());
   }
 
-  /** Joins the tables anew whenever the gradebook was changed elsewhere, until the function that it gives is called. */
+  /** Joins the tables again whenever the gradebook was changed elsewhere, until the function that it gives is called. */
   follow(): () => void {
     return this.office.state.subscribe(() => this.keepUp());
   }
@@ -86,7 +86,7 @@ export class BringInSession {
     await this.read(files as File[], false);
   }
 
-  /** Reads some more files and plans anew. */
+  /** Reads some more files and plans again. */
   async read(files: readonly File[], isNew = true): Promise<void> {
     const [first] = files;
     this.reading = files;
@@ -139,8 +139,8 @@ export class BringInSession {
     if (part.encoding && asked.some((one) => one.id === id))
       for (const one of asked) tables[one.id] = { ...tables[one.id], encoding: part.encoding };
     const shapes = { ...choices.shapes, [shape]: joinedChoices(choices.shapes[shape] ?? {}, ofShape) };
-    const isReadAnew = part.encoding !== undefined || part.delimiter !== undefined || part.hidden !== undefined;
-    this.change({ ...choices, tables, shapes }, isReadAnew);
+    const isReadAgain = part.encoding !== undefined || part.delimiter !== undefined || part.hidden !== undefined;
+    this.change({ ...choices, tables, shapes }, isReadAgain);
   }
 
   async removeTable(tableId: string): Promise<void> {
@@ -202,12 +202,12 @@ export class BringInSession {
     this.joinedWith = this.office.world;
     this.worker = read
       .allRecipes()
-      .then((recipes) => around.startBringIn(engine, recipes, today, () => this.readAnew()));
+      .then((recipes) => around.startBringIn(engine, recipes, today, () => this.readAgain()));
     return this.worker;
   }
 
   /** The worker is gone: once, another one reads the same files with the same answers. */
-  private readAnew(): void {
+  private readAgain(): void {
     this.end();
     if (this.isSecondWorker) {
       this.tellFailure(new WorkerEnded());
@@ -219,10 +219,10 @@ export class BringInSession {
     if (files.length > 0) void this.read(files);
   }
 
-  private change(choices: BringInChoices, isReadAnew = false): void {
+  private change(choices: BringInChoices, isReadAgain = false): void {
     this.state.change({ choices });
     this.keepChoices();
-    const read = isReadAnew ? this.start().then(({ api }) => api.readAs(choices)) : Promise.resolve();
+    const read = isReadAgain ? this.start().then(({ api }) => api.readAs(choices)) : Promise.resolve();
     read.then(() => this.plan()).catch((cause) => this.failed(cause));
   }
 
@@ -262,7 +262,7 @@ export class BringInSession {
   }
 
   private failed(cause: unknown): void {
-    // Where the worker is gone all of it is read anew.
+    // Where the worker is gone all of it is read again.
     if (!(cause instanceof WorkerEnded)) this.tellFailure(cause);
   }
 

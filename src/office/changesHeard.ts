@@ -4,7 +4,7 @@ export class ChangesHeard {
   private upTo = 0;
   private readonly later = new Set<number>();
 
-  /** Everything was read anew after so many changes. */
+  /** Everything was read again after so many changes. */
   begin(upTo: number): void {
     this.upTo = upTo;
     for (const number of this.later) if (number <= upTo) this.later.delete(number);

@@ -57,7 +57,7 @@ test("a backup that was broken off at any file hurts none after it, though its k
   }
 });
 
-test("a folder that was chosen anew keeps the backups of before whole; files go there once for each key", async () => {
+test("a folder that was chosen again keeps the backups of before whole; files go there once for each key", async () => {
   const { api, name, hashes } = await begin();
   const folder = new FakeFolder();
   const first = await api.write(name, into(folder, "vine-note-2026-11-27.zip.age"), QUIET);

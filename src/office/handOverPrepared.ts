@@ -110,7 +110,7 @@ async function handOverReplacements(office: HandingOver): Promise<void> {
   }
 }
 
-/** How a round goes over that is made anew until it leaves; nothing of any other. */
+/** How a round goes over that is rebuilt until it leaves; nothing of any other. */
 async function handedAhead({ around, database }: HandingOver, round: Round): Promise<Partial<HandOver>> {
   const scheduled = await database.laidRounds.get(round.id);
   const gatheredFor = round.gatheredFor ?? [];
@@ -128,7 +128,7 @@ export const STILL_RIGHT_MS = 12 * 3_600_000;
 const ABOUT_LETTERS: readonly number[] = [400, 409, 413];
 const NOT_THERE = 404;
 
-/** How often files are handed over anew that went with another letter meanwhile. */
+/** How often files are handed over again that went with another letter meanwhile. */
 const MOST_TURNS = 4;
 
 /**

@@ -7,7 +7,7 @@ const ROWS_AT_ONCE = 500;
 
 /** An engine that is started again when it is gone. */
 export interface EngineKeeper {
-  /** Questions wait until the engine has the gradebook; those that were open when it went are refused, and asked anew. */
+  /** Questions wait until the engine has the gradebook; those that were open when it went are refused, and asked again. */
   readonly engine: Engine;
   /** Gives the engine that is there now the gradebook, with what `EngineApi.load` wants. */
   load(records: WorldRecords, ...others: Parameters<Engine["load"]>): Promise<void>;

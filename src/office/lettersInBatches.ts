@@ -1,10 +1,10 @@
 import type { Note } from "@/core/model/note";
-import type { FreshAsked, LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import type { LetterBatch, RebuildRequest, RoundBegun } from "@/workers/engine/roundInMaking";
 import type { Engine } from "@/workers/engine/startEngine";
 
 /** How many finished letters stand in the memory at once. */
 const LETTERS_AT_ONCE = 200;
-/** How often it is begun anew before it is given up, where the data never rests. */
+/** How often it is begun again before it is given up, where the data never rests. */
 const MOST_BEGINNINGS = 5;
 
 type Step =
@@ -13,13 +13,13 @@ type Step =
 
 /**
  * Checks a note and finishes its letters, some at a time, all on one state of the data; where that is changed meanwhile
- * all is begun anew, and said so. `now` is when they leave, ms since the epoch. Errors: the data never rests.
+ * all is begun again, and said so. `now` is when they leave, ms since the epoch. Errors: the data never rests.
  */
 export async function* lettersInBatches(
   engine: Engine,
   note: Note,
   now: number,
-  fresh?: FreshAsked,
+  fresh?: RebuildRequest,
 ): AsyncGenerator<Step> {
   for (let beginning = 0; beginning < MOST_BEGINNINGS; beginning += 1) {
     const { begun, first } = await engine.beginRound(note, now, LETTERS_AT_ONCE, fresh);

@@ -23,7 +23,7 @@ export async function keepMailSettings(
   settings: MailSettings,
 ): Promise<MailView> {
   const answer = await ask(around, "/api/post/mail", { method: "PUT", body: JSON.stringify(settings) });
-  // What the screens say of the post is asked anew.
+  // What the screens say of the post is asked again.
   line.wake();
   return mailViewSchema.parse(answer);
 }

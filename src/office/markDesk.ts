@@ -37,7 +37,7 @@ export class MarkDesk {
     return ahead.has(studentId) ? ahead.get(studentId) : this.kept(studentId);
   }
 
-  /** Changes a student's score; the change is worked out anew on what is kept when its turn comes. */
+  /** Changes a student's score; the change is worked out again on what is kept when its turn comes. */
   mark(studentId: string, change: ScoreChange): void {
     const before = this.scoreOf(studentId);
     this.steps.push({ studentId, before });

@@ -18,7 +18,7 @@ export interface NoteEditingState {
   readonly keeping: "kept" | "keeping" | { readonly failed: unknown };
   /** The note as another tab has it, where both changed the same part of it. */
   readonly clash: Note | undefined;
-  /** Rises when words of the letter came from elsewhere, so that editors begin anew with them. */
+  /** Rises when words of the letter came from elsewhere, so that editors begin again with them. */
   readonly wordsFromElsewhere: number;
 }
 

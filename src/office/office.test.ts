@@ -130,7 +130,7 @@ describe("a round without a browser", () => {
     expect(await office.database.letters.count()).toBe(0);
   });
 
-  test("a score that comes in while letters are made makes all of them anew, never half and half", async () => {
+  test("a score that comes in while letters are made rebuilds all of them, never half and half", async () => {
     const office = await browser.open(school);
     const begun = {
       ...startNote("progress", { id: "n", now: 1, period: "winter" }),

@@ -61,7 +61,7 @@ export interface OfficeState {
   /** The families and the gradebook as they are now; figures come from the engine alone. */
   readonly world: World;
   readonly today: Day;
-  /** Rises with every change of the world, so that answers of the engine are asked anew. */
+  /** Rises with every change of the world, so that answers of the engine are asked again. */
   readonly revision: number;
   /** A newer version of the application has the data: this page is closed and writes nothing any more. */
   readonly isOlder: boolean;
@@ -129,7 +129,7 @@ export class Office {
     on.older = () => this.state.change({ isOlder: true });
     on.deleted = () => this.state.change({ isDeleted: true });
     on.engineEnded = (isFirst) => {
-      if (isFirst) void this.inTurn(() => this.loadAnew());
+      if (isFirst) void this.inTurn(() => this.reload());
       else this.state.change({ trouble: ENGINE_WORDS });
     };
   }
@@ -171,7 +171,7 @@ export class Office {
       };
       const office = new Office(around, database, keeper, state, on);
       office.endings.push(keeper.end, releaseDatabase);
-      await office.inTurn(() => office.loadAnew());
+      await office.inTurn(() => office.reload());
       office.endings.push(
         watch(
           () => writtenAbout(database),
@@ -291,7 +291,7 @@ export class Office {
         },
         "shared",
       );
-      await this.loadAnew();
+      await this.reload();
       this.plans.wake();
       this.channel.post({ kind: "replaced" } satisfies TabMessage);
     });
@@ -324,10 +324,10 @@ export class Office {
   /** Counts days from today again, where the page was left open over midnight. */
   async newDay(): Promise<void> {
     if (todayOf(this.around) === this.today) return;
-    await this.inTurn(() => this.loadAnew());
+    await this.inTurn(() => this.reload());
   }
 
-  /** Counts how often everything was loaded anew: then nobody said anything of anybody. */
+  /** Counts how often everything was loaded again: then nobody said anything of anybody. */
   generation = 0;
 
   close(): void {
@@ -378,12 +378,12 @@ export class Office {
       if (this.changesHeard.hasAll(ofData)) return all;
       // Whoever was at it before may have loaded everything by then: a large school takes seconds.
       await this.inTurn(async () => {
-        if (!this.changesHeard.hasAll(ofData)) await this.loadAnew();
+        if (!this.changesHeard.hasAll(ofData)) await this.reload();
       });
     }
   }
 
-  /** Makes a change: what it touches leaves no more first, and nothing is made anew before the change is known everywhere. */
+  /** Makes a change: what it touches leaves no more first, and nothing is rebuilt before the change is known everywhere. */
   private changing<Done extends Commit>(touch: Touch, keep: () => Promise<Done>): Promise<Done> {
     return this.around.locks.request(
       CHANGING_LOCK,
@@ -416,13 +416,13 @@ export class Office {
   private async show(change: Change, at: number): Promise<void> {
     // Where the engine is gone the next one begins with what is kept, this change among it.
     await this.engine.apply(change, at).catch(unlessEnded);
-    // No figure is made from notes and what belongs to them: nothing is asked anew.
+    // No figure is made from notes and what belongs to them: nothing is asked again.
     if (!WORLD_TABLES.some((table) => change[table])) return;
     const { world, revision } = this.state.get();
     this.state.change({ world: applyChange(world, change), revision: revision + 1 });
   }
 
-  private async loadAnew(): Promise<void> {
+  private async reload(): Promise<void> {
     this.generation += 1;
     const { ofData } = await this.wholeChanges();
     const records = await loadWorld(this.database);
@@ -472,7 +472,7 @@ export class Office {
       return;
     }
     const taken = this.inTurn(async () => {
-      if (message.kind === "replaced") return this.loadAnew();
+      if (message.kind === "replaced") return this.reload();
       const change = await this.changeToNow(message.keys);
       if (!isEmptyChange(change)) await this.show(change, message.at);
       this.changesHeard.hear(message.number);

@@ -13,7 +13,7 @@ export interface Touch {
   readonly change?: Change | "any";
   /** Notes of which something was written, or did not arrive. */
   readonly writtenOf?: readonly string[];
-  /** Whether letters wait for a digest anew. */
+  /** Whether letters wait for a digest again. */
   readonly isGathered?: boolean;
 }
 
@@ -21,7 +21,7 @@ type Office_ = Pick<Office, "around" | "database" | "world">;
 
 /**
  * Marks every scheduled round that something touches as outdated, here and with the post room, before it happens: none of them
- * leaves until it is made anew. Where nobody answers it is kept and told as soon as somebody does. Gives the number of the
+ * leaves until it is rebuilt. Where nobody answers it is kept and told as soon as somebody does. Gives the number of the
  * change of the data.
  */
 export async function outdateTouched(office: Office_, touch: Touch): Promise<number> {

@@ -14,7 +14,7 @@ import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
 import { memoryOf, previewRun } from "./previewRun";
 import { rememberPlan } from "./rememberPlan";
-import { type AutomaticNote, type AutomaticNow, freshAsked, freshenAnnounced, scheduleRun } from "./scheduleRun";
+import { type AutomaticNote, type AutomaticNow, rebuildAnnounced, rebuildRequest, scheduleRun } from "./scheduleRun";
 import { SCHEDULING_LOCK } from "./schedulingLock";
 import { settleRestored } from "./settleRestored";
 import { OUT_OF_DATE, settleRuns, takeOutRuns } from "./settleRuns";
@@ -27,7 +27,7 @@ const MOST_RUNS = 5;
 const MOST_LETTERS = 3_000;
 const MINUTE_MS = 60_000;
 
-/** Lays the runs of automatic notes ahead and makes what waits anew, as long as the office is open. */
+/** Lays the runs of automatic notes ahead and rebuilds what waits, as long as the office is open. */
 export class PlanDesk {
   /** Whether something was touched since all was looked at. */
   private isStirred = true;
@@ -45,7 +45,7 @@ export class PlanDesk {
   }
 
   /**
-   * Before something happens: what it touches of what is scheduled leaves no more until it is made anew. Gives the number of the
+   * Before something happens: what it touches of what is scheduled leaves no more until it is rebuilt. Gives the number of the
    * change of the data.
    */
   async touch(touch: Touch): Promise<number> {
@@ -134,7 +134,7 @@ export class PlanDesk {
     await takeOutRuns(office, wantedRuns);
     for (const scheduled of await scheduledRounds(database)) {
       if (scheduled.planId !== undefined || scheduled.state !== "outdated") continue;
-      due.push({ at: scheduled.at, order: -1, lay: () => this.freshen(scheduled.id) });
+      due.push({ at: scheduled.at, order: -1, lay: () => this.rebuild(scheduled.id) });
     }
     due.sort((a, b) => a.at - b.at || a.order - b.order);
     for (const { at, lay } of due) {
@@ -185,7 +185,7 @@ export class PlanDesk {
     const isOver = runs.some(({ at, state }) => at === memory.pendingAt && isRunOver(state));
     if (memory.pendingAt !== undefined && !isOver) return [memory.pendingAt];
     const at = around.now() + plan.when.collectMinutes * MINUTE_MS;
-    const { letters } = await engine.dryRun(note, freshAsked(this.office, automatic, at));
+    const { letters } = await engine.dryRun(note, rebuildRequest(this.office, automatic, at));
     if (letters.length === 0) {
       if (memory.pendingAt !== undefined) await keepPlanMemory(database, { ...memory, pendingAt: undefined });
       return [];
@@ -194,11 +194,11 @@ export class PlanDesk {
     return [at];
   }
 
-  /** Makes an announced round anew. Gives whether other letters are to leave. */
-  private async freshen(roundId: string): Promise<boolean> {
+  /** Rebuilds an announced round. Gives whether other letters are to leave. */
+  private async rebuild(roundId: string): Promise<boolean> {
     const asOf = await this.office.upToDate();
     const scheduled: ScheduledRound | undefined = await this.office.database.laidRounds.get(roundId);
-    return scheduled?.state === "outdated" && (await freshenAnnounced(this.office, scheduled, asOf)) === "changed";
+    return scheduled?.state === "outdated" && (await rebuildAnnounced(this.office, scheduled, asOf)) === "changed";
   }
 
   /** A plan that is on, as it is now; what is changed from here on touches what is made of it. */

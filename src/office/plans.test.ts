@@ -133,7 +133,7 @@ describe("an automatic note", () => {
     expect(await scheduled()).toHaveLength(5);
   });
 
-  test("says what is true when it leaves: a later score makes its letters anew, once", async () => {
+  test("says what is true when it leaves: a later score rebuilds its letters, once", async () => {
     const office = await quietOffice();
     const [note] = await automatic(office);
     const [run] = (await office.database.runs.toArray()).sort((a, b) => a.at - b.at);

@@ -38,7 +38,7 @@ export class PostLine {
     void this.keepInTouch();
   }
 
-  /** There is something to hand over, or the post is another one: what is asked now is asked anew, and answered at once. */
+  /** There is something to hand over, or the post is another one: what is asked now is asked again, and answered at once. */
   wake(): void {
     this.mayWait = false;
     this.question.abort();
@@ -75,7 +75,7 @@ export class PostLine {
         const trouble = status.trouble && troubleWords(status.trouble);
         if (this.isOpen) this.state.set({ status, trouble });
       } catch (cause) {
-        // Asked anew because there is something to hand over.
+        // Asked again because there is something to hand over.
         if (!this.isOpen || signal.aborted) continue;
         this.state.change({ trouble: (cause as Error).message });
         // As soon as somebody answers again that is known.

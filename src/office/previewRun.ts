@@ -7,16 +7,19 @@ import { schoolYearOf } from "@/core/model/schoolYear";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { gatheredByReader } from "@/store/gatheredLetters";
 import { planMemory } from "@/store/runRepository";
-import type { DryRun } from "@/workers/engine/planFresh";
+import type { DryRun } from "@/workers/engine/planRebuild";
 import type { Office } from "./office";
-import { type AutomaticNote, freshAsked } from "./scheduleRun";
+import { type AutomaticNote, rebuildRequest } from "./scheduleRun";
 
 /** What a run of a plan would be, as things stand; `at` in ms since the epoch. */
 export async function previewRun(office: Office, automatic: AutomaticNote, at: number): Promise<DryRun> {
   const { plan, note } = automatic;
   const run = await office.database.runs.get(runId(plan.id, at));
   const gathered = plan.digest ? await gatheredByReader(office.database, run?.roundId) : undefined;
-  return office.engine.dryRun(note, freshAsked(office, automatic, at, run?.roundId, gathered && [...gathered.keys()]));
+  return office.engine.dryRun(
+    note,
+    rebuildRequest(office, automatic, at, run?.roundId, gathered && [...gathered.keys()]),
+  );
 }
 
 /** What the next run of a plan would be, as things stand. */
@@ -48,7 +51,7 @@ export async function previewLettersFor(
   const at = nextRunAt(office, plan) ?? office.around.now();
   const gathered = plan.digest ? await gatheredByReader(database) : new Map<string, GatheredLetter[]>();
   const automatic = { plan, note, memory: await memoryOf(office, plan) };
-  const fresh = freshAsked(office, automatic, at, undefined, [...gathered.keys()]);
+  const fresh = rebuildRequest(office, automatic, at, undefined, [...gathered.keys()]);
   const asked = anybody && fresh.run ? { ...fresh, sendsEmpty: true, run: { ...fresh.run, digest: undefined } } : fresh;
   const letters = await engine.dryLetters(note, asked, recipientId);
   const language = world.guardians.get(recipientId)?.language ?? note.language;

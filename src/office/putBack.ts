@@ -90,7 +90,7 @@ export async function putBack(office: Office, { name, manifest, server, isElsewh
 }
 
 /**
- * Calls back all that waits to leave. Runs of automatic notes are not over by that: whoever has the data then lays them anew.
+ * Calls back all that waits to leave. Runs of automatic notes are not over by that: whoever has the data then lays them again.
  * Errors: letters that wait could not be called back, in words.
  */
 export async function takeBackAll(office: Office): Promise<void> {

@@ -14,16 +14,16 @@ import {
   beginReplacement,
   changeScheduled,
   isBeingReplaced,
-  lettersToMakeAnew,
+  lettersToRebuild,
   reserveScheduled,
   saveScheduled,
   settle,
 } from "@/store/scheduledRounds";
 import { dropStaged } from "@/store/stageLetters";
-import type { FreshAsked } from "@/workers/engine/roundInMaking";
-import { type FreshHeld, type FreshMade, type FreshSource, makeFresh } from "./makeFresh";
+import type { RebuildRequest } from "@/workers/engine/roundInMaking";
 import { MAKING_LOCK } from "./makingLock";
 import type { Office } from "./office";
+import { type RebuildHeld, type RebuildSource, type RoundRebuilt, rebuildRound } from "./rebuildRound";
 
 /** A plan with its note and what it remembers. */
 export interface AutomaticNote {
@@ -44,7 +44,7 @@ const TRUE_FOR_DAYS = 8;
 export type Scheduled = "changed" | "as before" | "held";
 
 /**
- * Lays a run, or makes it anew: its letters as of when they leave, kept and on their way to the post room. What holds it up
+ * Lays a run, or makes it again: its letters as of when they leave, kept and on their way to the post room. What holds it up
  * is kept with the run. `word` is the teacher's that it goes, with the cautions, by code, that she lets pass this once.
  */
 export async function scheduleRun(
@@ -71,7 +71,7 @@ export async function scheduleRun(
   const times = { at, leavesAt, roundId, notAfter: isByWord ? undefined : notAfter };
   const source = await sourceOf(office, automatic, { ...times, allowed: word?.allowed ?? [], isByWord });
   return around.locks.request(MAKING_LOCK, async () => {
-    const made = await makeFresh(office, source);
+    const made = await rebuildRound(office, source);
     const run: Run = {
       ...{ id: runId(plan.id, at), planId: plan.id, noteName: note.name || "Note without a name", at, roundId },
       ...(made.ok ? { state: "laid", summary: made.about.summary, stopped: made.news.stopped } : heldRun(made)),
@@ -103,22 +103,22 @@ export async function scheduleRun(
   });
 }
 
-/** Makes an announced round anew, after the change `asOf`; what holds it up is kept with it. */
-export async function freshenAnnounced(office: Office, scheduled: ScheduledRound, asOf: number): Promise<Scheduled> {
+/** Rebuilds an announced round, after the change `asOf`; what holds it up is kept with it. */
+export async function rebuildAnnounced(office: Office, scheduled: ScheduledRound, asOf: number): Promise<Scheduled> {
   const { database, around } = office;
   const { id, note, choices, onlyTo, at } = scheduled;
   const round = await findRound(database, id);
   if (!note || !choices || !round || (await isBeingReplaced(database, id))) return "as before";
-  const source: FreshSource = {
+  const source: RebuildSource = {
     note,
     fresh: { at, roundId: id, ...(onlyTo && { onlyTo }) },
     ...{ copy: choices.copy, together: choices.together },
     holds: (_finding, findingId) => !choices.seenCautions.includes(findingId),
-    ...(await lettersToMakeAnew(database, id)),
+    ...(await lettersToRebuild(database, id)),
     from: round,
   };
   return around.locks.request(MAKING_LOCK, async () => {
-    const made = await makeFresh(office, source);
+    const made = await rebuildRound(office, source);
     if (!made.ok) {
       await changeScheduled(database, id, { held: { why: made.why, unseen: [...made.unseen] } });
       return "held";
@@ -132,7 +132,7 @@ export async function freshenAnnounced(office: Office, scheduled: ScheduledRound
   });
 }
 
-async function putInPlace(office: Office, id: string, change: number, made: FreshMade): Promise<void> {
+async function putInPlace(office: Office, id: string, change: number, made: RoundRebuilt): Promise<void> {
   const { database } = office;
   const { old, added, staged, stagedAs, marks, about, news, digests } = made;
   const scheduled: ScheduledRound | undefined = await database.laidRounds.get(id);
@@ -144,7 +144,7 @@ async function putInPlace(office: Office, id: string, change: number, made: Fres
   office.line.wake();
 }
 
-function heldRun({ why, cautions, stopped, summary }: FreshHeld) {
+function heldRun({ why, cautions, stopped, summary }: RebuildHeld) {
   const asks = { state: "asking" as const, asks: "held" as const, why, summary, stopped: [...stopped] };
   return cautions.length > 0 ? { ...asks, cautions: [...cautions] } : asks;
 }
@@ -160,31 +160,31 @@ async function sourceOf(
   office: Office,
   automatic: AutomaticNote,
   times: Times & { readonly allowed: readonly string[]; readonly isByWord: boolean },
-): Promise<FreshSource> {
+): Promise<RebuildSource> {
   const { plan, note } = automatic;
   const { leavesAt, roundId, notAfter, allowed, isByWord } = times;
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const gathered = plan.digest ? await gatheredByReader(office.database, roundId) : undefined;
   return {
     note,
-    fresh: freshAsked(office, automatic, leavesAt, roundId, gathered && [...gathered.keys()]),
+    fresh: rebuildRequest(office, automatic, leavesAt, roundId, gathered && [...gathered.keys()]),
     ...{ copy: plan.copy, together: false },
     holds: ({ code }) => holdsRun(plan, code) && !allowed.includes(code),
     ...(gathered && { gathered }),
-    ...(await lettersToMakeAnew(office.database, roundId)),
+    ...(await lettersToRebuild(office.database, roundId)),
     from: senderOf(settings, note.sender),
     ...(isByWord ? { salt: "by word" } : notAfter !== undefined && { salt: dayOfInstant(notAfter) }),
   };
 }
 
 /** What a run of a plan asks the engine for. */
-export function freshAsked(
+export function rebuildRequest(
   office: Pick<Office, "world">,
   { plan, note, memory }: AutomaticNote,
   leavesAt: number,
   roundId?: string,
   newsFor?: readonly string[],
-): FreshAsked {
+): RebuildRequest {
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const run: RunAsked = {
     ...{ noteId: note.id, at: leavesAt, roundId, repeat: plan.repeat },
@@ -200,7 +200,7 @@ export function freshAsked(
 function newRound(
   office: Office,
   { plan, note }: AutomaticNote,
-  made: FreshMade,
+  made: RoundRebuilt,
   times: Times & { readonly isByWord: boolean },
 ) {
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;

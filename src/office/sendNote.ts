@@ -37,7 +37,7 @@ export type Sent =
 
 /**
  * Finishes, checks and keeps all letters of a note, and begins to hand them over. What is kept is what was checked: the
- * check and the letters are made on one state of the data, and begun anew where something was changed meanwhile.
+ * check and the letters are made on one state of the data, and begun again where something was changed meanwhile.
  * A page that is closed meanwhile goes on when it is opened again. `onFinished` hears how many letters are finished.
  * Errors: the disk is full; nothing was sent then.
  */
@@ -109,11 +109,11 @@ async function sendInTurn(
   const beginMaking = () =>
     new RoundMaking(office, note, roundId, choices.together && isAnnouncement(note), onFinished, gathers);
   let making = beginMaking();
-  // What leaves later is made as of then, and anew until then.
+  // What leaves later is made as of then, and again until then.
   const fresh = choices.at === undefined ? undefined : { at: choices.at, roundId, keepsStops: true };
   for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now(), fresh)) {
     if (step.kind === "begun") {
-      // Begun anew: what was made on data of before is let go.
+      // Begun again: what was made on data of before is let go.
       await making.drop();
       making = beginMaking();
       begun = step.begun;
@@ -195,7 +195,7 @@ function newFindings(
   return letterCount === 0 ? { problem: "Nobody is written to any more, so nothing was sent." } : undefined;
 }
 
-/** A round that is to be made anew until its time. */
+/** A round that is to be rebuilt until its time. */
 function announcedRound(
   { id, leavesAt }: Round,
   note: Note,

@@ -75,7 +75,7 @@ async function putOptOutsOver(office: Office): Promise<void> {
   );
 }
 
-/** Runs that were ready in the backup: what is ready is never in a backup, so it left, or is looked at anew. */
+/** Runs that were ready in the backup: what is ready is never in a backup, so it left, or is looked at again. */
 async function settleRestoredRuns({ database, around }: Office): Promise<void> {
   for (const run of await database.runs.where({ state: "laid" }).toArray()) {
     if (await database.laidRounds.get(run.roundId ?? "")) continue;

@@ -10,9 +10,9 @@ import {
   closeLast,
   closeRoom,
   eventOfLetter,
-  freshFolders,
   handOver,
   letter,
+  newFolders,
   opened,
   openRoom,
   roomHere,
@@ -21,7 +21,7 @@ import {
   until,
 } from "./testing";
 
-freshFolders();
+newFolders();
 
 const MINUTE = 60_000;
 

@@ -22,7 +22,7 @@ let database: Awaited<ReturnType<typeof openDatabase>> | undefined;
 let room: Room | undefined;
 
 /** Gives each test of a file a folder of its own, deleted after it. */
-export function freshFolders(): void {
+export function newFolders(): void {
   beforeEach(async () => {
     folder = await mkdtemp(path.join(tmpdir(), "vine-note-post-"));
   });

@@ -33,7 +33,7 @@ export type Commit =
 class Refused extends Error {}
 
 /**
- * The one place that changes what the teacher can change. Reads the touched records anew, fits the change to what others
+ * The one place that changes what the teacher can change. Reads the touched records again, fits the change to what others
  * did meanwhile, looks at what hangs on it, checks every record, and writes it in one transaction, with its line in
  * the list of changes; all of it or nothing. `now` in ms since the epoch. `also` runs in the same transaction, once the
  * change is made. Errors: the disk is full, or a record does not hold; nothing was written then.

@@ -5,7 +5,7 @@ import { wholeLetters } from "./roundRepository";
 
 /**
  * The letters that wait for a digest, by their reader. What stands in a digest that is under way, arrived or may have
- * arrived waits no more; one that is made anew (`roundId`) holds none.
+ * arrived waits no more; one that is rebuilt (`roundId`) holds none.
  */
 export async function gatheredByReader(
   database: VineDatabase,

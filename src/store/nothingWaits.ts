@@ -1,6 +1,6 @@
 import { isFinal, letterStateSchema } from "@/core/delivery/letterState";
-import { countAnew } from "./countAnew";
 import type { VineDatabase } from "./openDatabase";
+import { recountLetters } from "./recountLetters";
 
 const WAITED =
   "It waited to leave when the backup was made that was put back. Where nothing else is said here, look whether it left.";
@@ -25,6 +25,6 @@ export function nothingWaits(database: VineDatabase, now: number): Promise<void>
           : { ...letter, state: "uncertain" as const, stateAt: now, serverAnswer: WAITED },
       ),
     );
-    await countAnew(database, ids);
+    await recountLetters(database, ids);
   });
 }

@@ -2,9 +2,9 @@ import { NEVER_ARRIVED, TROUBLE } from "@/core/delivery/letterState";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Tally } from "@/core/delivery/tally";
 import type { WrittenAbout, WrittenMark } from "@/core/model/noteKind";
-import { tallyOf } from "./countAnew";
 import { wordsOfLetters } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
+import { tallyOf } from "./recountLetters";
 
 /** Letters with their text, in the order in which they are given; one that is not there any more is left out. */
 export async function wholeLetters(database: VineDatabase, letters: readonly Letter[]): Promise<WholeLetter[]> {

@@ -8,14 +8,14 @@ import {
   scheduledRoundSchema,
 } from "@/core/delivery/scheduledRound";
 import type { WrittenMark } from "@/core/model/noteKind";
-import { countAnew } from "./countAnew";
 import { countChange, countedChanges } from "./countedChanges";
 import { dropLetters } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 import { addToOutbox, waitingInOutbox } from "./outbox";
+import { recountLetters } from "./recountLetters";
 import type { StagedLetters } from "./stageLetters";
 
-/** The rounds that are made anew until they leave. */
+/** The rounds that are rebuilt until they leave. */
 export function scheduledRounds(database: VineDatabase): Promise<ScheduledRound[]> {
   return database.laidRounds.toArray();
 }
@@ -93,7 +93,7 @@ export function saveScheduled(
 }
 
 /** A round as it will be once its new letters have come. */
-export interface MadeAnew {
+export interface LettersRebuilt {
   /** Under which the new letters were staged. */
   readonly stagedAs: string;
   readonly staged: StagedLetters;
@@ -119,7 +119,7 @@ export async function isBeingReplaced(database: VineDatabase, roundId: string): 
  * Begins to put new letters in the place of others: from now on that goes on by itself, whatever is closed. Errors: others
  * are on their way already; nothing was changed then.
  */
-export function beginReplacement(database: VineDatabase, made: MadeAnew): Promise<void> {
+export function beginReplacement(database: VineDatabase, made: LettersRebuilt): Promise<void> {
   const { stagedAs, staged, replacement, marks, about, news, digests } = made;
   const { id } = replacement;
   return database.transaction("rw", database.tables, async () => {
@@ -167,10 +167,10 @@ export function endReplacement(
     const gone = [...old.flatMap((one) => (stays.has(one.id) ? [] : [one.id])), ...notTaken];
     await dropLetters(database, gone);
     await database.outbox.delete(`replacement/${id}`);
-    await peopleAnew(database, id, new Set(gone));
+    await updatePeople(database, id, new Set(gone));
     await settle(database, id, change);
     const scheduled = await database.laidRounds.get(id);
-    // It was to stay as it is while this was on its way: nobody makes it anew after what it was outdated by since.
+    // It was to stay as it is while this was on its way: nobody makes it again after what it was outdated by since.
     if (scheduled?.state === "frozen" && scheduled.change > change) await keepAsItIs(database, scheduled);
   });
 }
@@ -195,14 +195,14 @@ export async function changeScheduled(
 }
 
 /** Whom a round is to and what is searched of it, after letters of it went and came. */
-async function peopleAnew(database: VineDatabase, id: string, gone: ReadonlySet<string>): Promise<void> {
+async function updatePeople(database: VineDatabase, id: string, gone: ReadonlySet<string>): Promise<void> {
   const letters = await database.letters.where({ roundId: id }).toArray();
   const row = await database.roundPeople.get(id);
   await database.roundPeople.put({ id, people: letters.flatMap(peopleOf), ...(row?.marks && { marks: row.marks }) });
   const words = await database.roundWords.get(id);
   await database.roundWords.put({ id, letters: (words?.letters ?? []).filter(([letterId]) => !gone.has(letterId)) });
   await database.rounds.update(id, { letterCount: letters.length });
-  await countAnew(database, [id]);
+  await recountLetters(database, [id]);
 }
 
 function peopleOf({ studentId, recipient, together }: Letter): [string, string][] {
@@ -210,7 +210,7 @@ function peopleOf({ studentId, recipient, together }: Letter): [string, string][
 }
 
 /** The letters of a round that wait, and the keys of those that have met their fate, or are about to. */
-export async function lettersToMakeAnew(
+export async function lettersToRebuild(
   database: VineDatabase,
   roundId: string,
 ): Promise<{ existing: Letter[]; doneKeys: ReadonlySet<string> }> {
@@ -220,7 +220,7 @@ export async function lettersToMakeAnew(
   return { existing, doneKeys: new Set(done.map(({ key, id }) => key ?? id)) };
 }
 
-/** Rounds that the teacher takes back are not made anew any more; a run of a plan does not go this time. */
+/** Rounds that the teacher takes back are not rebuilt any more; a run of a plan does not go this time. */
 export async function forgetTakenBack(database: VineDatabase, roundIds: readonly string[]): Promise<void> {
   const known: (ScheduledRound | undefined)[] = await database.laidRounds.bulkGet([...roundIds]);
   for (const { runId: id } of known.filter((row): row is ScheduledRound => row !== undefined)) {

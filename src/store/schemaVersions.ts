@@ -22,7 +22,7 @@ import { addToOutbox } from "./outbox";
 /** One version of the stored data: its tables with their keys, and how records of the version before become its own. */
 export interface SchemaVersion {
   readonly version: number;
-  /** Only the tables that are new or indexed anew; null takes a table out. */
+  /** Only the tables that are new or indexed again; null takes a table out. */
   readonly stores: Record<string, string | null>;
   /** By table: a pure function from a record of the version before to one of this version. */
   readonly records?: Record<string, (record: Record<string, unknown>) => Record<string, unknown>>;
@@ -30,7 +30,7 @@ export interface SchemaVersion {
   readonly fill?: (transaction: Transaction) => Promise<void>;
   /** Fields that move out of a table into tables of their own, under the same id: from table, to table, field. */
   readonly apart?: readonly { readonly from: string; readonly to: string; readonly field: string }[];
-  /** Tables that are copied under another name or key, each record made anew; the old one is taken out a version later. */
+  /** Tables that are copied under another name or key, each record rebuilt; the old one is taken out a version later. */
   readonly copied?: readonly {
     readonly from: string;
     readonly to: string;

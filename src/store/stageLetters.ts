@@ -4,10 +4,10 @@ import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSch
 import { type ScheduledRound, scheduledRoundSchema } from "@/core/delivery/scheduledRound";
 import { searchedWords } from "@/core/delivery/searchedWords";
 import { type Commit, commitChange } from "./commitChange";
-import { tallyOf } from "./countAnew";
 import { dropLetters, keepWords } from "./letterBlocks";
 import type { VineDatabase } from "./openDatabase";
 import { forgetPendingSend } from "./pendingSends";
+import { tallyOf } from "./recountLetters";
 import type { RecordOf } from "./tables";
 
 /** What is known of a round's letters beside themselves while they are made, some at a time. */

@@ -261,7 +261,7 @@ describe("rounds", () => {
     expect(staged.count).toBe(2);
   });
 
-  test("the record follows the journal, remembers its place, and starts anew with another journal", async () => {
+  test("the record follows the journal, remembers its place, and starts again with another journal", async () => {
     await opened();
     await keepWhole(round, [letter("a"), letter("b")]);
     expect((await preparedLetters(database)).map(({ id }) => id)).toEqual(["a", "b"]);

@@ -1,9 +1,9 @@
 import { letterAfter } from "@/core/delivery/letterAfter";
 import { isLetterEvent, type PostEvent } from "@/core/delivery/postEvent";
-import { countAnew } from "./countAnew";
 import { announcedReply } from "./keepReply";
 import { logPlace, moveLogPlace } from "./logPlace";
 import type { VineDatabase } from "./openDatabase";
+import { recountLetters } from "./recountLetters";
 import { rememberLost } from "./rememberLost";
 import { restoredFrom } from "./restored";
 
@@ -31,7 +31,7 @@ export async function takeInEvents(
       if (letter) byId.set(letter.id, letterAfter(letter, event));
     }
     await table.bulkPut([...byId.values()]);
-    await countAnew(
+    await recountLetters(
       database,
       [...byId.values()].map(({ roundId }) => roundId),
     );

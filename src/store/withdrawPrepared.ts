@@ -1,7 +1,7 @@
 import { letterStateSchema, mayWithdraw } from "@/core/delivery/letterState";
-import { countAnew } from "./countAnew";
 import type { VineDatabase } from "./openDatabase";
 import { addToOutbox } from "./outbox";
+import { recountLetters } from "./recountLetters";
 
 /**
  * Takes a round back as far as that can be done here: letters that were not handed over. For the others it is noted that
@@ -13,7 +13,7 @@ export async function withdrawPrepared(database: VineDatabase, roundId: string, 
       .where({ roundId })
       .filter(({ state }) => state === "prepared")
       .modify({ state: "withdrawn", stateAt: now });
-    await countAnew(database, [roundId]);
+    await recountLetters(database, [roundId]);
     await database.rounds.update(roundId, { takeBackAskedAt: now });
     await addToOutbox(database, [{ kind: "take back", roundId }]);
   });
@@ -42,6 +42,6 @@ export async function refusePrepared(
     const letter = await database.letters.get(letterId);
     if (letter?.state !== "prepared") return;
     await database.letters.update(letterId, { state: "refused", stateAt: now, serverAnswer: why });
-    await countAnew(database, [letter.roundId]);
+    await recountLetters(database, [letter.roundId]);
   });
 }

@@ -27,9 +27,9 @@ const letterEventSchema = z.object({
   mayHaveIt: z.boolean().optional(),
   /** Tells letters of the same id but other content apart. */
   sha256: z.string().optional(),
-  /** The browser that laid it, of a round that is made anew until it leaves. */
+  /** The browser that laid it, of a round that is rebuilt until it leaves. */
   laidBy: z.string().optional(),
-  /** The letter that came in its place, of a round that was made anew; empty where none did. */
+  /** The letter that came in its place, of a round that was rebuilt; empty where none did. */
   replacedBy: z.string().optional(),
   /** Whom it is about and to; with its first event. */
   about: letterAboutSchema.optional(),
@@ -41,7 +41,7 @@ export type LetterEvent = z.infer<typeof letterEventSchema>;
 /** The letters of a round stopped leaving for a while, or go on. */
 const pauseEventSchema = z.object({ ...numbered, roundId: idSchema, paused: z.boolean() });
 
-/** The letters of a round are being made anew, and none leaves; they were made anew for that or a later change. */
+/** The letters of a round are being rebuilt, and none leaves; they were rebuilt for that or a later change. */
 const outdatedEventSchema = z.object({ ...numbered, roundId: idSchema, outdated: z.number().int().min(0) });
 
 /** Nothing leaves at all, or letters leave again. */

@@ -62,7 +62,7 @@ export const handOverSchema = z.object({
   letters: z.array(reachableLetterSchema).min(1).max(MAX_LETTERS_PER_HANDOVER),
   /** By letter: whom it is about and to. */
   about: z.record(idSchema, letterAboutSchema).optional(),
-  /** Of a round that is made anew until it leaves: by which browser. Only that one may do so. */
+  /** Of a round that is rebuilt until it leaves: by which browser. Only that one may do so. */
   laidBy: z.string().max(100).optional(),
   /** They take the place of others once that is asked for; until then none leaves. */
   staged: z.boolean().optional(),
@@ -104,7 +104,7 @@ export const messagesSchema = handOverSchema.pick({ letters: true });
 
 /** Asks the post room to take back what has not begun to leave of a round. */
 export const withdrawSchema = z.object({ roundId: idSchema });
-/** Tells the post room that letters of rounds are to be made anew: none of them leaves until they are. */
+/** Tells the post room that letters of rounds are to be rebuilt: none of them leaves until they are. */
 export const outdatedSchema = z.object({
   laidBy: z.string().max(100),
   /** Each round with the number of the change. */

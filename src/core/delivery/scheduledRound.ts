@@ -2,7 +2,7 @@ import * as z from "zod";
 import { noteSchema } from "../model/note";
 import { sendingChoicesSchema } from "./pendingSend";
 
-/** A round whose letters are made anew until they leave: the run of a plan, or one that was announced for a time. */
+/** A round whose letters are rebuilt until they leave: the run of a plan, or one that was announced for a time. */
 export const scheduledRoundSchema = z.object({
   /** The id of the round. */
   id: z.string().min(1),

@@ -22,7 +22,7 @@ export interface HandingIn {
 const HUNDRED: Fraction = { numerator: 100n, denominator: 1n };
 
 /**
- * The overall average if the missing assignments were handed in, by the class's own method, drops made anew, without a late
+ * The overall average if the missing assignments were handed in, by the class's own method, drops rebuilt, without a late
  * deduction. Each earns `percent` of its points possible; without it the student's own average in the category without
  * the missing assignments, capped at 100, else the median of the category's averages over the class, else it stays as it is.
  * Exact: what is handed in earns a fraction of a point where its share is one.

@@ -7,7 +7,7 @@ import { rubricTotal } from "./rubricTotal";
 type Marked = Pick<Assignment, "rubric" | "totalRule" | "pointsPossible">;
 
 /**
- * The score with one criterion judged anew; none takes its mark away. The total of a rubric that is judged whole becomes the
+ * The score with one criterion judged again; none takes its mark away. The total of a rubric that is judged whole becomes the
  * points, unless other points were set by hand; those stay until they are taken away.
  */
 export function withReached(

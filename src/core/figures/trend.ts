@@ -11,7 +11,7 @@ export interface TrendPoint {
 }
 
 /**
- * The overall average after each due date up to today, over what was due by then, drops made anew each time. Blanks are
+ * The overall average after each due date up to today, over what was due by then, drops rebuilt each time. Blanks are
  * judged by that day. Assignments without a due date are in no range of dates.
  */
 export function trend(gradebook: ClassGradebook, studentId: string, period: Period, today: Day): TrendPoint[] {

@@ -100,7 +100,7 @@ test("edits are one change, the last for a cell counts, and it goes back whole",
   expect(applyChange(applyChange(world, change), reverseChange(change)).scoreColumns).toEqual(world.scoreColumns);
 });
 
-test("the index after any sequence of edits, undone ones among them, equals one built anew", () => {
+test("the index after any sequence of edits, undone ones among them, equals one built again", () => {
   const edit = fc.record({
     place: fc.nat(7),
     studentId: fc.constantFrom("a", "b", "c", "d"),
@@ -159,14 +159,14 @@ test("the index after any sequence of edits, undone ones among them, equals one 
           index.apply({ students: setRows<"students">(people, [[ofStudent.id, { ...ofStudent, familyName }]]) }, 0);
         }
       }
-      const anew = new FiguresIndex(index.world, RANDOM_DAY);
-      expect(index.enrolled(schoolClass.id)).toEqual(anew.enrolled(schoolClass.id));
+      const rebuilt = new FiguresIndex(index.world, RANDOM_DAY);
+      expect(index.enrolled(schoolClass.id)).toEqual(rebuilt.enrolled(schoolClass.id));
       for (const period of ["autumn", "winter", "year"]) {
-        expect(index.columns(schoolClass.id, period)).toEqual(anew.columns(schoolClass.id, period));
+        expect(index.columns(schoolClass.id, period)).toEqual(rebuilt.columns(schoolClass.id, period));
       }
       for (const id of schoolClass.studentIds) {
         for (const period of ["autumn", "winter", "year"]) {
-          expect(index.figures(schoolClass.id, id, period)).toEqual(anew.figures(schoolClass.id, id, period));
+          expect(index.figures(schoolClass.id, id, period)).toEqual(rebuilt.figures(schoolClass.id, id, period));
         }
       }
     }),

@@ -63,7 +63,7 @@ export function compileLetter(
 
   return (contexts) => {
     const [context, ...others] = contexts;
-    // Letters about one student follow each other: only what depends on the recipient is made anew.
+    // Letters about one student follow each other: only what depends on the recipient is rebuilt.
     if (!last?.isAbout(context)) last = new AboutStudent(context);
     const first = new LetterInMaking(context, slots, last);
     const rest = others.map((other) => new LetterInMaking(other, slots, new AboutStudent(other)));

@@ -144,7 +144,7 @@ describe("marking a student", () => {
     expect(markingState({ status: "scored", points: 3 }, lab)).toBe("not begun");
   });
 
-  test("a changed rubric goes where it is wanted: marks stay, scores that came from it are made anew, those by hand stay", () => {
+  test("a changed rubric goes where it is wanted: marks stay, scores that came from it are rebuilt, those by hand stay", () => {
     const before = judge(undefined, ["m", "sound"], ["c", 6]);
     const byHand: Score = { status: "scored", points: 3, levels: { m: "sound", c: 6 } };
     const world = sampleWorld({ students: [] });

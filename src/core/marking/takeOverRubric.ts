@@ -7,7 +7,7 @@ import type { World } from "../model/world";
 
 /**
  * Brings a changed rubric into assignments that have a copy of it, where that is wanted: marks stay as they hang on ids, and
- * scores that came from the rubric are made anew; those set by hand stay.
+ * scores that came from the rubric are rebuilt; those set by hand stay.
  */
 export function takeOverRubric(
   { id, criteria, totalRule, statementId }: Rubric,

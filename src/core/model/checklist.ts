@@ -19,7 +19,7 @@ export function markOf({ marks }: Pick<Checklist, "marks">, studentId: string): 
   return marks[studentId] ?? "not done";
 }
 
-/** A checklist with some students marked anew. */
+/** A checklist with some students marked again. */
 export function withMarks(checklist: Checklist, studentIds: readonly string[], mark: ChecklistMark): Checklist {
   const changed = new Set(studentIds);
   const others = Object.entries(checklist.marks).filter(([id]) => !changed.has(id));

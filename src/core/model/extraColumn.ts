@@ -80,7 +80,7 @@ export function extraColumnsOfClass(columns: Iterable<ExtraColumn>, classId: str
     .sort((a, b) => a.name.localeCompare(b.name, "en"));
 }
 
-/** A column with one value anew; none clears it. */
+/** A column with one value again; none clears it. */
 export function withOwnValue(column: ExtraColumn, studentId: string, value: OwnValue | undefined): ExtraColumn {
   const { [studentId]: _before, ...others } = column.values;
   return { ...column, values: value === undefined ? others : { ...others, [studentId]: value } };

@@ -73,13 +73,13 @@ export class AssignmentBook {
     const asked = `${classId}\n${said.period ?? ""}\n${choice.assignmentId ?? ""}\n${choice.title ?? said.title}\n${twin}`;
     let found = this.answered.get(asked);
     if (!found) {
-      found = this.findAnew(classId, said, choice);
+      found = this.findAgain(classId, said, choice);
       this.answered.set(asked, found);
     }
     return found;
   }
 
-  private findAnew(classId: string, said: AssignmentSaid, choice: AssignmentChoice): FoundAssignment | NotFound {
+  private findAgain(classId: string, said: AssignmentSaid, choice: AssignmentChoice): FoundAssignment | NotFound {
     const chosen = choice.assignmentId ? this.world.assignments.get(choice.assignmentId) : undefined;
     if (chosen?.classId === classId) return { assignment: chosen, isNew: false, guessed: [] };
     const title = (choice.title ?? said.title).trim() || "Assignment";

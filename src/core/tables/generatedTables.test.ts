@@ -145,11 +145,11 @@ test("the order of rows, columns and tables changes nothing, and the same tables
       ),
     };
     for (const one of [NO_CHOICES, choices, said, choices, { ...said, points: { tides: 10 } }]) {
-      const [kept, anew] = [memory, undefined].map((known) =>
+      const [kept, rebuilt] = [memory, undefined].map((known) =>
         planBringIn(named, { ...one, idSeed: "seed" }, [], school.world, TODAY, undefined, known),
       );
-      expect(kept && inOrder(kept)).toEqual(anew && inOrder(anew));
-      expect(kept && openQuestions(kept).rows.length).toBe(anew && openQuestions(anew).rows.length);
+      expect(kept && inOrder(kept)).toEqual(rebuilt && inOrder(rebuilt));
+      expect(kept && openQuestions(kept).rows.length).toBe(rebuilt && openQuestions(rebuilt).rows.length);
     }
   }
 }, 120_000);

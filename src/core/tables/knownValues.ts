@@ -36,7 +36,7 @@ export function numberKey(studentNumber: string): string {
     .replace(/^0+(?=.)/, "");
 }
 
-/** Made anew only for the parts of a world that are other ones: tables are planned one after the other. */
+/** Made again only for the parts of a world that are other ones: tables are planned one after the other. */
 const kept = new WeakMap<object, object>();
 
 function once<Source extends object, Made extends object>(source: Source, make: (source: Source) => Made): Made {

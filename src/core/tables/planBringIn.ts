@@ -66,7 +66,7 @@ export function planBringIn(
 ): BringInPlan {
   const byShape = new Map(recipes.map((recipe) => [recipe.id, recipe]));
   const known = knownValues(world);
-  /** Asked anew when classes come in, until it is so: by their names tables are known to be about categories. */
+  /** Asked again when classes come in, until it is so: by their names tables are known to be about categories. */
   let hasCategoryTables = false;
   const asked = new Set<World["classes"]>();
   const knownIn = (one: World): KnownValues => {

@@ -73,9 +73,9 @@ export function tableProblemWords({ code, fileName, row }: TableProblem): string
     case "not a table":
       return `${fileName} is not a table that can be read here. ${safe} Save it as CSV or XLSX and bring it in again.`;
     case "broken quotes":
-      return `${fileName} has a quotation mark that is never closed, near row ${row}. ${safe} Mend that row, or save the file anew from a spreadsheet.`;
+      return `${fileName} has a quotation mark that is never closed, near row ${row}. ${safe} Mend that row, or save the file again from a spreadsheet.`;
     case "broken workbook":
-      return `${fileName} can’t be opened: the workbook is damaged or locked with a password. ${safe} Save it anew without a password.`;
+      return `${fileName} can’t be opened: the workbook is damaged or locked with a password. ${safe} Save it again without a password.`;
     case "broken cards":
       return `${fileName} holds no contact card that can be read. ${safe} Export the contacts again as vCard 3 or 4.`;
     case "not a OneRoster file":

@@ -14,7 +14,7 @@ export const assignmentChoiceSchema = z.object({
 });
 export type AssignmentChoice = z.infer<typeof assignmentChoiceSchema>;
 
-/** What the teacher decided about one table. What is not set is guessed anew each time, with what is known by then. */
+/** What the teacher decided about one table. What is not set is guessed again each time, with what is known by then. */
 export const tableChoicesSchema = z.object({
   kind: z.enum(TABLE_KINDS).optional(),
   lastHeaderRow: z.number().int().min(0).optional(),

@@ -7,10 +7,10 @@ import { guardianOfToken, signedToken } from "../edge/signedToken";
 import { eventsAfter } from "../store/feed";
 import { DATABASE_FILE } from "../store/openDatabase";
 import { secretsOf } from "../store/room";
-import { closeRoom, folder, freshFolders, openFamilies, roomHere } from "../testing";
+import { closeRoom, folder, newFolders, openFamilies, roomHere } from "../testing";
 import { CardDesk } from "./cardDesk";
 
-freshFolders();
+newFolders();
 
 const card: PublishedCard = {
   id: "card-1",

@@ -5,8 +5,8 @@ import {
   closeLast,
   closeRoom,
   eventOfLetter,
-  freshFolders,
   letter,
+  newFolders,
   openFamilies,
   openRoom,
   roomHere,
@@ -16,7 +16,7 @@ import {
 } from "../testing";
 import { CardDesk } from "./cardDesk";
 
-freshFolders();
+newFolders();
 
 const CARD = { id: "card", title: "Who?", greeting: "", questions: [], teacherName: "", schoolName: "" };
 const LATER = Date.now() + 3_600_000;

@@ -1,10 +1,10 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { classCodeFrom, type KeptView, type SentView, type ViewPage } from "@/core/marking/viewPage";
 import type { Problem } from "../edge/problem";
-import { closeRoom, freshFolders, roomHere } from "../testing";
+import { closeRoom, newFolders, roomHere } from "../testing";
 import { ViewDesk } from "./viewDesk";
 
-freshFolders();
+newFolders();
 
 const CODE = "ABC234";
 const PAGE: ViewPage = {

@@ -7,9 +7,9 @@ import { Mailboxes } from "../practice/mailboxes";
 import { PracticePost } from "../practice/practicePost";
 import {
   closeLast,
-  freshFolders,
   handOver,
   letter,
+  newFolders,
   opened,
   openRoom,
   roomHere,
@@ -20,7 +20,7 @@ import {
 import { smtpTransport } from "./transport";
 import { writeMessages } from "./writeMessages";
 
-freshFolders();
+newFolders();
 
 const BYTES = Buffer.from([0x25, 0x50, 0x44, 0x46, 0, 255, 13, 10, 46, 13, 10]);
 const enclosureOf = (bytes: Buffer, name = "Gezeiten für Ödön.pdf"): Enclosure => ({

@@ -68,7 +68,7 @@ class Session {
     await this.room?.close();
   }
 
-  /** Starts anew on what the disk has kept. */
+  /** Starts again on what the disk has kept. */
   private async begin(): Promise<void> {
     this.life += 1;
     void this.room?.close();

@@ -8,9 +8,9 @@ import { Room } from "../store/room";
 import { FaultyDatabase } from "../store/testing/faultyDatabase";
 import {
   closeLast,
-  freshFolders,
   handOver,
   letter,
+  newFolders,
   opened,
   openRoom,
   roomHere,
@@ -21,7 +21,7 @@ import {
 import type { Outcome } from "./outcomeOf";
 import { smtpTransport } from "./transport";
 
-freshFolders();
+newFolders();
 
 /** The steps of a conversation by SMTP at which a server can say something else than usual. */
 const STEPS = ["greeting", "EHLO", "AUTH", "MAIL", "RCPT", "DATA", "text", "end"] as const;

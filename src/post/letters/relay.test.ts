@@ -9,7 +9,7 @@ import { expect, test } from "vitest";
 import { freePort } from "../../../e2e/support/freePort";
 import { Inbox } from "../mail/inbox";
 import { watchMaildir } from "../mail/watchMaildir";
-import { eventsOf, folder, freshFolders, letter, opened, openRoom, statesOf, untilTrue } from "../testing";
+import { eventsOf, folder, letter, newFolders, opened, openRoom, statesOf, untilTrue } from "../testing";
 import { withStopLine } from "./stopLine";
 import { smtpTransport } from "./transport";
 
@@ -22,7 +22,7 @@ const whyNot = !existsSync(EXIM)
     ? "only root can start the mail server"
     : undefined;
 
-freshFolders();
+newFolders();
 
 /** Starts the mail server; letters to `refused.example` are refused at once, those to `gone.example` come back later. */
 async function startRelay(addresses: readonly string[]): Promise<{ url: string; boxOf: (address: string) => string }> {

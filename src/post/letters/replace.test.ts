@@ -5,8 +5,8 @@ import {
   closeLast,
   eventOfLetter,
   eventsOf,
-  freshFolders,
   letter,
+  newFolders,
   opened,
   openFamilies,
   openRoom,
@@ -23,7 +23,7 @@ const HOUR = 3_600_000;
 const START = Date.parse("2027-01-11T08:00:00Z");
 const MINE = "browser-1";
 
-freshFolders();
+newFolders();
 
 const scheduled = (ids: string[], leavesAt: number, part: Partial<HandOver> = {}): HandOver => ({
   ...{ roundId: "run", leavesAt, laidBy: MINE, letters: ids.map((id) => letter(id, { subject: `Letter ${id}` })) },
@@ -50,7 +50,7 @@ function world(outcomes: Outcome[] = []) {
 }
 
 describe("scheduled letters", () => {
-  test("do not leave while they are outdated, over a restart too, and leave once they are made anew", async () => {
+  test("do not leave while they are outdated, over a restart too, and leave once they are rebuilt", async () => {
     const { sent, open, step } = world();
     let room = await open();
     await room.handOver(scheduled(["a", "b"], START + HOUR));
@@ -70,13 +70,13 @@ describe("scheduled letters", () => {
     expect((await statesOf(room)).a).toBe("withdrawn");
   });
 
-  test("leave once they are made anew, also where word of the change comes twice, at the same moment and late", async () => {
+  test("leave once they are rebuilt, also where word of the change comes twice, at the same moment and late", async () => {
     const { open, step } = world();
     const room = await open();
     await room.handOver(scheduled(["a"], START + HOUR));
     const outdated = { laidBy: MINE, rounds: [{ roundId: "run", change: 3 }] };
-    const anew = { laidBy: MINE, roundId: "run", change: 3, old: [], added: [] };
-    await Promise.all([room.outdate(outdated), room.replace(anew)]);
+    const rebuilt = { laidBy: MINE, roundId: "run", change: 3, old: [], added: [] };
+    await Promise.all([room.outdate(outdated), room.replace(rebuilt)]);
     await room.outdate(outdated);
     step(room, 2 * HOUR);
     await untilTrue(room, ({ a }) => a === "accepted");
@@ -209,14 +209,14 @@ describe("a letter that only informs", () => {
 
 type Step =
   | { readonly do: "change"; readonly reaches: boolean }
-  | { readonly do: "make anew"; readonly commits: boolean }
+  | { readonly do: "rebuild"; readonly commits: boolean }
   | { readonly do: "restart" }
   | { readonly do: "pass"; readonly hours: number }
   | { readonly do: "switch" };
 
 const stepArbitrary: fc.Arbitrary<Step> = fc.oneof(
   fc.record({ do: fc.constant("change" as const), reaches: fc.boolean() }),
-  fc.record({ do: fc.constant("make anew" as const), commits: fc.boolean() }),
+  fc.record({ do: fc.constant("rebuild" as const), commits: fc.boolean() }),
   fc.constant({ do: "restart" as const }),
   fc.record({ do: fc.constant("pass" as const), hours: fc.integer({ min: 0, max: 3 }) }),
   fc.constant({ do: "switch" as const }),
@@ -256,7 +256,7 @@ test("whatever happens around it, a run leaves once to each and says what is tru
           at,
         ),
       );
-      const makeAnew = async (commits: boolean) => {
+      const rebuildSome = async (commits: boolean) => {
         if (made === truth) return;
         const left = keys.filter((key) => ![...sent].some((id) => id.startsWith(`${key}-`)));
         const ids = left.map((key) => idOf(key, truth));
@@ -271,7 +271,7 @@ test("whatever happens around it, a run leaves once to each and says what is tru
           await room.outdate({ laidBy: MINE, rounds: [{ roundId: "run", change: truth + 1 }] });
           truth += 1;
           told = truth;
-        } else if (one.do === "make anew") await makeAnew(one.commits);
+        } else if (one.do === "rebuild") await rebuildSome(one.commits);
         else if (one.do === "restart") {
           await closing();
           room = await open();
@@ -282,7 +282,7 @@ test("whatever happens around it, a run leaves once to each and says what is tru
         }
       }
       if (await isStill()) await room.setNothingLeaves(false);
-      await makeAnew(true);
+      await rebuildSome(true);
       await room.pause("run", false);
       clock.at = Math.max(clock.at, at);
       room.lookAgain();

@@ -8,9 +8,9 @@ import {
   closeLast,
   eventOfLetter,
   eventsOf,
-  freshFolders,
   handOver,
   letter,
+  newFolders,
   opened,
   openFamilies,
   openRoom,
@@ -24,7 +24,7 @@ import { claimNext } from "./claimNext";
 import { settle } from "./settle";
 import { smtpTransport, type Transport } from "./transport";
 
-freshFolders();
+newFolders();
 
 const NOON = new Date(2026, 10, 24, 12).getTime();
 const SEVEN_NEXT_DAY = new Date(2026, 10, 25, 7).getTime();

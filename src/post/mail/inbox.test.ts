@@ -15,9 +15,9 @@ import {
   eventOfLetter,
   eventsOf,
   folder,
-  freshFolders,
   handOver,
   letter,
+  newFolders,
   opened,
   openFamilies,
   openRoom,
@@ -29,7 +29,7 @@ import {
 import { Inbox } from "./inbox";
 import { watchMaildir } from "./watchMaildir";
 
-freshFolders();
+newFolders();
 
 const TEACHER = "ilse@sallowbay.example";
 const message = (...lines: string[]) => Buffer.from(`${lines.join("\r\n")}\r\n`);

@@ -6,14 +6,14 @@ import { type MailSettings, mailSettingsSchema, NO_MAIL_SETTINGS } from "@/core/
 import { messageIdOf } from "../edge/messageId";
 import { sendingServer } from "../letters/sendingServer";
 import { smtpTransport } from "../letters/transport";
-import { freshFolders, letter, opened, roomHere } from "../testing";
+import { letter, newFolders, opened, roomHere } from "../testing";
 import { MailDesk } from "./mailDesk";
 import { storedMail } from "./storedMail";
 import { ImapServer } from "./testing/imapServer";
 import { tryMail } from "./tryMail";
 import { watchMailbox } from "./watchMailbox";
 
-freshFolders();
+newFolders();
 
 const here = (port: number) => ({ host: "127.0.0.1", port, security: "none" as const });
 const signIn = (part: Partial<MailSettings["signIn"]> = {}): MailSettings["signIn"] => ({
@@ -224,7 +224,7 @@ describe("the mailbox", () => {
     await vi.waitFor(() => expect(watching.trouble).toContain("wrong name or password"));
     server.password = "secret";
     await vi.waitFor(() => expect(watching.trouble).toBeUndefined());
-    // A mailbox that was made anew numbers its messages anew.
+    // A mailbox that was rebuilt numbers its messages again.
     server.validity = 8;
     server.messages.splice(0);
     server.add(answerTo("b", "Once more."));

@@ -26,9 +26,9 @@ import {
   closeRoom,
   databaseHere,
   folder,
-  freshFolders,
   handOver,
   letter,
+  newFolders,
   openFamilies,
   openRoom,
   roomHere,
@@ -39,7 +39,7 @@ import { DATABASE_FILE, openDatabase } from "./openDatabase";
 import { repairDatabase } from "./repairDatabase";
 import { Room } from "./room";
 
-freshFolders();
+newFolders();
 
 /** Opens the database of a folder in another process; resolves with what it says. */
 async function fromAnotherProcess(where: string): Promise<string> {

@@ -33,7 +33,7 @@ const PRAGMAS = [
   "journal_size_limit = 8000000",
 ];
 
-/** How many ways of asking are kept ready; asking anew costs as much as the answer. */
+/** How many ways of asking are kept ready; asking again costs as much as the answer. */
 const MOST_STATEMENTS = 200;
 
 /**

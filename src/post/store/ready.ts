@@ -7,7 +7,7 @@ class Place {
 }
 
 /**
- * A query whose text is made once, for what is asked with each letter: making it anew takes longer than the answer. `build`
+ * A query whose text is made once, for what is asked with each letter: making it again takes longer than the answer. `build`
  * gets a stand-in for each value, to be used as it is; which values there are must not change the text.
  */
 export function ready<Asked extends object, Row>(build: (db: Kysely<Tables>, asked: Asked) => Compilable<Row>) {

@@ -22,7 +22,7 @@ export async function noteRecipients(
   for (const some of inParts(rows)) await db.insertInto("recipients").values(some).execute();
 }
 
-/** Notes the codes anew, after secrets were added. */
+/** Notes the codes again, after secrets were added. */
 export async function renewRecipients(room: Room): Promise<void> {
   const { db, id } = room;
   const secrets = await secretsOf(room);

@@ -15,7 +15,7 @@ import {
   databaseHere,
   eventOfLetter,
   folder,
-  freshFolders,
+  newFolders,
   openFamilies,
   openRoom,
   scripted,
@@ -25,7 +25,7 @@ import {
 import { takeOverFolder } from "./takeOverFolder";
 import former from "./testing/formerFolder.json" with { type: "json" };
 
-freshFolders();
+newFolders();
 
 const HOUR = 3_600_000;
 const STATES = former.states as Record<string, string>;

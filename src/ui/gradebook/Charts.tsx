@@ -115,7 +115,7 @@ function options({ ink, line }: Colors, ticks: { stepSize?: number }) {
   };
 }
 
-/** The theme's colours, read anew when the theme changes: a canvas knows no style sheet. */
+/** The theme's colours, read again when the theme changes: a canvas knows no style sheet. */
 function useThemeColors(): Colors {
   const theme = useSyncExternalStore(
     (changed) => {

@@ -112,7 +112,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
   const range = editing.selection && rangeOf(editing.selection);
   const isTyping = editing.draft !== undefined;
   // Whoever scrolled away sees again what she begins to type into.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: where the cell is matters anew when typing begins
+  // biome-ignore lint/correctness/useExhaustiveDependencies: where the cell is matters again when typing begins
   useEffect(() => {
     if (!head) return;
     const [top, left] = [scrollFor(rows, head.row), scrollFor(columns, firstWork + head.column)];
@@ -184,7 +184,7 @@ export function GradebookGrid({ view, beside, onBeside, onHelp, showsMore }: Gra
                     today={today}
                     isBeside={beside?.kind === "student" && beside.key === row.key}
                     onBeside={onBeside}
-                    // Only the rows that the selection touches are drawn anew when it moves.
+                    // Only the rows that the selection touches are drawn again when it moves.
                     chosenFrom={range && index >= range.top && index <= range.bottom ? range.left : -1}
                     chosenTo={range && index >= range.top && index <= range.bottom ? range.right : -1}
                     headColumn={head?.row === index ? head.column : -1}

@@ -129,7 +129,7 @@ interface ScoreCellProps extends Pick<GradebookRowProps, "place" | "schoolClass"
   readonly title: string | undefined;
 }
 
-/** A score. A key in the grid draws anew the cells alone whose score, or whose place in the selection, changed. */
+/** A score. A key in the grid draws again the cells alone whose score, or whose place in the selection, changed. */
 const ScoreCell = memo(function ScoreCell(props: ScoreCellProps) {
   const { at, place, startClass, assignment, score, schoolClass, studentId, today } = props;
   const { isChosen, title, draft, editing } = props;

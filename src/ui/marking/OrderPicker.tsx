@@ -53,7 +53,7 @@ export function OrderPicker({ marking, schoolClass, onChange }: OrderPickerProps
       )}
       {marking.order === "lot" && (
         <Button size="sm" variant="link" onClick={draw}>
-          Draw anew
+          Draw again
         </Button>
       )}
     </>

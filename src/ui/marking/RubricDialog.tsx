@@ -161,7 +161,7 @@ export function RubricDialog({ rubric, onClose, onKept }: RubricDialogProps) {
               <Form.Check
                 key={id}
                 id={`take-over-${id}`}
-                label={`${title}, ${labelOf(classId)}: ${markedIn(id)} marked; their scores are made anew`}
+                label={`${title}, ${labelOf(classId)}: ${markedIn(id)} marked; their scores are rebuilt`}
                 checked={takenOver.includes(id)}
                 onChange={() =>
                   setTakenOver(takenOver.includes(id) ? takenOver.filter((one) => one !== id) : [...takenOver, id])

@@ -11,7 +11,7 @@ interface TalkClockProps {
 const SECOND_MS = 1_000;
 const MINUTE = 60;
 
-/** A clock for talks: off, counting up, or down from some minutes with a sign at the end. It begins anew with each student. */
+/** A clock for talks: off, counting up, or down from some minutes with a sign at the end. It begins again with each student. */
 export function TalkClock({ clock, onChange }: TalkClockProps) {
   const [begunAt, setBegunAt] = useState<number>();
   const [now, setNow] = useState(0);

@@ -107,7 +107,7 @@ export function NoteWorkspace({ initial }: { initial: Note }) {
             />
           )}
           <Writing
-            // The editors are made anew for each language, and for words that come from elsewhere.
+            // The editors are rebuilt for each language, and for words that come from elsewhere.
             key={`${words.language} ${wordsFromElsewhere}`}
             words={words}
             onWords={changeWords}

@@ -5,7 +5,7 @@ import { letAnnouncedGo, setFrozen } from "@/office/announcedWord";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 
-/** Of a round that waits for its time: what changed in it since, and whether it is made anew. */
+/** Of a round that waits for its time: what changed in it since, and whether it is rebuilt. */
 export function AnnouncedPart({ roundId }: { roundId: string }) {
   const { office } = useVine();
   const scheduled = useKept(async (read) => (await read.scheduledRounds()).find(({ id }) => id === roundId), [roundId]);
@@ -19,7 +19,7 @@ export function AnnouncedPart({ roundId }: { roundId: string }) {
         ? "It leaves as it is, whatever changes."
         : words
           ? `Since it was announced: ${words}.`
-          : "It is made anew whenever something changes that it says."}
+          : "It is rebuilt whenever something changes that it says."}
       {news && news.newcomers.length > 0 && (
         <div className="quiet" data-private>
           Not part of it: {news.newcomers.join("; ")}
@@ -44,7 +44,7 @@ export function AnnouncedPart({ roundId }: { roundId: string }) {
         </p>
       )}
       <Button size="sm" variant="link" className="p-0" onClick={() => setFrozen(office, scheduled, !isFrozen)}>
-        {isFrozen ? "Make it anew again until it leaves" : "Freeze it as it is now"}
+        {isFrozen ? "Rebuild it again until it leaves" : "Freeze it as it is now"}
       </Button>
     </div>
   );

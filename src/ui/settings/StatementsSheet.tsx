@@ -7,7 +7,7 @@ import { useChange } from "@/ui/shared/useChange";
 import { useDraftOf } from "@/ui/shared/useDraftOf";
 import { useVine } from "@/ui/shared/VineContext";
 
-/** The words that a new statement begins with: three ranges, to be written anew. */
+/** The words that a new statement begins with: three ranges, to be written again. */
 const BEGINNING: Statement["ranges"] = [
   { from: 85, text: "This is strong, steady work." },
   { from: 70, text: "This is good work; a little more care will lift it further." },

@@ -9,7 +9,7 @@ export interface Vine extends OfficeState {
   /** Where everything is done: screens show what it holds and call it. */
   readonly office: Office;
   readonly engine: Engine;
-  /** What can be read of what is kept; `useKept` asks it anew by itself. */
+  /** What can be read of what is kept; `useKept` asks it again by itself. */
   readonly read: Queries;
   /** This moment, ms since the epoch: noon of a day that stands for today. */
   now(): number;

@@ -12,7 +12,7 @@ const LONGEST_WAIT_MS = 1_000;
 const KEYS_REST_MS = 250;
 
 /**
- * What the engine answers to a question; asked anew when the world or the question changes, of a world that changes again
+ * What the engine answers to a question; asked again when the world or the question changes, of a world that changes again
  * and again once it rests.
  * The last answer stays while the next one is made, so that nothing flickers; answers that come too late are dropped.
  * Where nothing but what is `typed` changed, the question waits until the keys rest; the first time it is asked at once.

@@ -4,7 +4,7 @@ import { type DependencyList, useContext } from "react";
 import type { Queries } from "@/office/queries";
 import { VineContext } from "./VineContext";
 
-/** What is kept of something, asked anew whenever it or the question changes, in any tab; none before the first answer. */
+/** What is kept of something, asked again whenever it or the question changes, in any tab; none before the first answer. */
 export function useKept<Answer>(ask: (read: Queries) => Promise<Answer>, question: DependencyList): Answer | undefined {
   const office = useContext(VineContext);
   return useLiveQuery(async () => office && ask(office.read), [office, ...question]);

@@ -2,7 +2,7 @@
 import { useSyncExternalStore } from "react";
 import type { Observable } from "@/office/observable";
 
-/** What something of the office is now, drawn anew with every change of it. */
+/** What something of the office is now, drawn again with every change of it. */
 export function useObservable<State>(observable: Observable<State>): State {
   return useSyncExternalStore(observable.subscribe, observable.get, observable.get);
 }

@@ -19,7 +19,7 @@ let recipes: Recipe[] = [];
 let today: Day = "";
 let tables: NamedTable[] = [];
 let named = 0;
-/** By table: the file that it came from, to be read anew where the guess was wrong. */
+/** By table: the file that it came from, to be read again where the guess was wrong. */
 const files = new Map<string, File>();
 /** By table: how its file was read last on somebody's word. */
 const readings = new Map<string, string>();
@@ -47,7 +47,7 @@ function gradebook(): World {
   return world;
 }
 
-/** So that a choice about one table plans that one anew, and those after it. */
+/** So that a choice about one table plans that one again, and those after it. */
 const memory: PlanMemory = new Map();
 
 function planned(choices: BringInChoices, onTable?: (done: number) => void): BringInPlan {
@@ -89,11 +89,11 @@ const bringIn: BringInApi = {
       readings.set(id, key);
       const reading = await readFile(file, { encoding, delimiter, withHidden: hidden === "taken", knows: knowing() });
       if (!reading.ok) continue;
-      for (const anew of reading.tables) {
-        const place = tables.findIndex((one) => files.get(one.id) === file && one.table.name === anew.name);
-        if (place >= 0) tables[place] = { id: tables[place]?.id ?? id, table: anew };
+      for (const read of reading.tables) {
+        const place = tables.findIndex((one) => files.get(one.id) === file && one.table.name === read.name);
+        if (place >= 0) tables[place] = { id: tables[place]?.id ?? id, table: read };
         // A sheet that was hidden is a table of its own now.
-        else addTable(anew, file);
+        else addTable(read, file);
       }
     }
   },

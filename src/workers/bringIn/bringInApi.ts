@@ -41,7 +41,7 @@ export interface BringInApi {
   /** The gradebook comes straight from the engine, through a port, so that it never passes the screen. */
   begin(world: MessagePort, recipes: Recipe[], today: Day): Promise<void>;
   read(files: File[], onProgress: (progress: Progress) => void): Promise<FilesRead>;
-  /** Reads files anew where it was said how. */
+  /** Reads files again where it was said how. */
   readAs(choices: BringInChoices): Promise<void>;
   remove(tableId: string): void;
   plan(choices: BringInChoices, onProgress: (progress: Progress) => void): BringInView;

@@ -17,7 +17,7 @@ import { letterExtremes } from "./letterExtremes";
 import { lettersOnPaper } from "./lettersOnPaper";
 import { letterView, pageView } from "./letterView";
 import { checkView, noteSentence, peopleView } from "./peopleView";
-import { automaticNoteView, dryLetters, dryRun } from "./planFresh";
+import { automaticNoteView, dryLetters, dryRun } from "./planRebuild";
 import { previewView } from "./previewView";
 import { reportKeys, reportsOf } from "./reportsView";
 import { RoundInMaking } from "./roundInMaking";

@@ -20,10 +20,10 @@ import type { LetterExtremes } from "./letterExtremes";
 import type { LettersOnPaper } from "./lettersOnPaper";
 import type { LiveParts } from "./letterView";
 import type { CheckView, PeopleView } from "./peopleView";
-import type { AutomaticNoteView, DryRun } from "./planFresh";
+import type { AutomaticNoteView, DryRun } from "./planRebuild";
 import type { PreviewView } from "./previewView";
 import type { ReportInRun, ReportsWanted } from "./reportsView";
-import type { FreshAsked, LetterBatch, RoundBegun } from "./roundInMaking";
+import type { LetterBatch, RebuildRequest, RoundBegun } from "./roundInMaking";
 import type { SelectionNewsView } from "./selectionNewsView";
 import type { LetterView } from "./shownLetter";
 import type { AssignmentDetails, ClassDetails, StudentDetails } from "./studentDetails";
@@ -31,7 +31,7 @@ import type { AssignmentDetails, ClassDetails, StudentDetails } from "./studentD
 /** What the engine worker can be asked. It holds the world and its figures; screens hold neither. */
 export interface EngineApi {
   /**
-   * Everything anew. A school at once would stand in the memory several times on its way, and hold up whoever sends it: so
+   * Everything again. A school at once would stand in the memory several times on its way, and hold up whoever sends it: so
    * its records come some at a time, `begin` before the first ones; `load` takes what came, with what became of the scores
    * before and what was written about whom.
    */
@@ -70,14 +70,14 @@ export interface EngineApi {
     note: Note,
     now: number,
     most: number,
-    fresh?: FreshAsked,
+    fresh?: RebuildRequest,
   ): { readonly begun: RoundBegun; readonly first: LetterBatch };
   /** Who of those that a plan remembers fits its note now, and for whom it certainly is not so any more. */
   automaticNote(note: Note, baseline: readonly string[]): AutomaticNoteView;
   /** What a run of an automatic note would say and to whom, as things stand. */
-  dryRun(note: Note, fresh: FreshAsked): DryRun;
+  dryRun(note: Note, fresh: RebuildRequest): DryRun;
   /** What one recipient would get of a run. */
-  dryLetters(note: Note, fresh: FreshAsked, recipientId: string): RenderedLetter[];
+  dryLetters(note: Note, fresh: RebuildRequest, recipientId: string): RenderedLetter[];
   /** Some more letters of the round begun last, in the order of the list; outdated once anything was changed meanwhile. */
   nextLetters(token: number, most: number): LetterBatch | "outdated";
   /** Answers to contact cards, joined with the families; `chosen` says whose an answer is where that was in doubt. */

@@ -1,7 +1,7 @@
 import { sameData } from "@/core/change/change";
 import type { GradebookRow, GradebookView } from "./gradebookView";
 
-/** A view of the gradebook, told to somebody who may hold the one before: only what says something else is told anew. */
+/** A view of the gradebook, told to somebody who may hold the one before: only what says something else is told again. */
 export interface GradebookNews extends Omit<GradebookView, "rows" | "work"> {
   /** Names the view, so that the next one can be told from it. */
   readonly stamp: string;

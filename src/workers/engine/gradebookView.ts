@@ -58,7 +58,7 @@ export interface GradebookWork {
   readonly assignments: Readonly<Record<string, string>>;
 }
 
-/** What a view was made of, so that the next one is made anew only where something of it is another. */
+/** What a view was made of, so that the next one is rebuilt only where something of it is another. */
 export class GradebookParts {
   readonly rows = new MemoizedByInputs<{ readonly row: GradebookRow; readonly hasBoth: boolean }>();
   readonly work = new MemoizedByInputs<readonly GradebookWork[]>();

@@ -59,7 +59,7 @@ const CHANGES: ((world: World, place: number) => Change)[] = [
   },
 ];
 
-test("whatever changes, a view that is told from the one before is the one that is made anew", () => {
+test("whatever changes, a view that is told from the one before is the one that is rebuilt", () => {
   const step = fc.tuple(fc.constantFrom(...CHANGES), fc.nat(400), fc.boolean());
   fc.assert(
     fc.property(fc.array(step, { minLength: 1, maxLength: 6 }), (steps) => {

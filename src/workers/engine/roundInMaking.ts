@@ -12,7 +12,7 @@ import type { ReportDraft } from "@/core/report/reportPaper";
 import { countsSentence, planCounts } from "@/core/selection/planCounts";
 import { type PlannedLetter, planNote } from "@/core/selection/planNote";
 import { type CheckView, checkPlan, type LetterEntry, letterEntries, noteSentence } from "./peopleView";
-import { asOfLeaving, planFresh } from "./planFresh";
+import { asOfLeaving, planRebuild } from "./planRebuild";
 
 /** What a round is about, before the first of its letters is finished: all of it, the check too, on one state of the data. */
 export interface RoundBegun {
@@ -37,11 +37,11 @@ export interface StoppedLetter {
   readonly words: string;
 }
 
-/** How a round is made that leaves by itself, or is made anew until it leaves. */
-export interface FreshAsked {
+/** How a round is made that leaves by itself, or is rebuilt until it leaves. */
+export interface RebuildRequest {
   /** When it leaves, ms since the epoch: it is judged as of then. */
   readonly at: number;
-  /** The round that is made anew. */
+  /** The round that is rebuilt. */
   readonly roundId?: string | undefined;
   readonly run?: RunAsked | undefined;
   /** The only letters that it may have, by key; who else fits is named. */
@@ -83,12 +83,12 @@ export class RoundInMaking {
     private readonly note: Note,
     now: number,
     token: number,
-    private readonly fresh?: FreshAsked,
+    private readonly fresh?: RebuildRequest,
   ) {
     const index = fresh ? asOfLeaving(known, fresh) : known;
     this.index = index;
     const { plan, stopped, newcomers, findings } = fresh
-      ? planFresh(index, note, fresh)
+      ? planRebuild(index, note, fresh)
       : { plan: planNote(index, note), stopped: [], newcomers: [], findings: undefined };
     this.entries = letterEntries(index, plan);
     this.rest = noteLetters(index, note, plan.letters);

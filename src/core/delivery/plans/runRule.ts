@@ -12,7 +12,7 @@ export interface RunAsked {
   readonly noteId: string;
   /** When it comes due. */
   readonly at: number;
-  /** The round that it is made anew for: that one counts for nothing. */
+  /** The round that it is rebuilt for: that one counts for nothing. */
   readonly roundId?: string | undefined;
   readonly repeat: Repetition;
   /** Who fitted when the plan was turned on, by `selectedKey`. */
@@ -110,7 +110,7 @@ function lastSaid(before: readonly Written[], { classId }: Match, recipientId: s
 
 type Written = ReturnType<FiguresIndex["writtenAbout"]>[number];
 
-/** Whether something was written before a run comes due; its own round, made anew, was not. */
+/** Whether something was written before a run comes due; its own round, rebuilt, was not. */
 function isBefore({ roundId, at }: Written, run: RunAsked): boolean {
   return roundId !== run.roundId && at <= run.at;
 }

@@ -21,7 +21,7 @@ export function AtCaret({ editor, within, children }: AtCaretProps) {
   const card = useRef<HTMLDivElement>(null);
   const [place, setPlace] = useState({ top: 0, left: 0 });
   const [, measureAgain] = useReducer((times: number) => times + 1, 0);
-  // A picture that came moves what stands below it, and nothing is drawn anew for that.
+  // A picture that came moves what stands below it, and nothing is drawn again for that.
   useEffect(() => {
     const watch = new ResizeObserver(measureAgain);
     for (const one of within.current?.querySelectorAll(".letter-editor") ?? []) watch.observe(one);

@@ -41,7 +41,7 @@ interface FieldTrayProps {
 
 /**
  * What can be placed in the letter, each with the value of the student shown: by click, by keyboard, or dragged into place.
- * Drawn anew for another student, not with every letter typed.
+ * Drawn again for another student, not with every letter typed.
  */
 export const FieldTray = memo(function FieldTray({ editors, letter, into = "letter", more = NO_MORE }: FieldTrayProps) {
   const [words, setWords] = useState("");

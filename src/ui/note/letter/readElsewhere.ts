@@ -44,7 +44,7 @@ export async function readFileElsewhere<Document>(
         return refuse("is of a kind that can’t be taken in. Save it as .docx, .html, .md or .txt.");
     }
   } catch (cause) {
-    return refuse(`can’t be read as .${ending}: ${(cause as Error).message}. Save it anew there, or paste its words.`);
+    return refuse(`can’t be read as .${ending}: ${(cause as Error).message}. Save it again there, or paste its words.`);
   }
 }
 

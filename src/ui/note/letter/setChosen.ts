@@ -7,7 +7,7 @@ export function setChosen(editor: Editor, attributes: Record<string, unknown>): 
     const { selection } = state;
     if (!(selection instanceof NodeSelection)) return false;
     tr.setNodeMarkup(selection.from, undefined, { ...selection.node.attrs, ...attributes });
-    // A node that is set anew is another one: it stays chosen, so that one can go on setting it.
+    // A node that is set again is another one: it stays chosen, so that one can go on setting it.
     tr.setSelection(NodeSelection.create(tr.doc, selection.from));
     return true;
   });

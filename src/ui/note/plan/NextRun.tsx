@@ -12,7 +12,7 @@ import { nextRunAt, previewLettersFor, previewNextRun, type ShownRunLetter } fro
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { LetterFrame } from "@/ui/shared/LetterFrame";
 import { useVine } from "@/ui/shared/VineContext";
-import type { DryRun } from "@/workers/engine/planFresh";
+import type { DryRun } from "@/workers/engine/planRebuild";
 
 /** More lines than anybody reads. */
 const MOST_SHOWN = 200;

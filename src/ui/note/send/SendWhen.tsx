@@ -57,8 +57,8 @@ export function SendWhen({ at, takeBackSeconds, onChange, alsoNew, onAlsoNew }: 
       {at !== undefined && (
         <>
           <p className="quiet small mb-0">
-            Until then the letters are made anew whenever something changes that they say; who no longer fits falls
-            away. What became of them stands on the desk. A no that is said meanwhile holds.
+            Until then the letters are rebuilt whenever something changes that they say; who no longer fits falls away.
+            What became of them stands on the desk. A no that is said meanwhile holds.
           </p>
           <Form.Check
             id="also-new"

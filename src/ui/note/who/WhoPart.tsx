@@ -28,7 +28,7 @@ interface WhoPartProps {
   readonly onShow: (letterKey: string) => void;
 }
 
-/** Drawn anew only when the people change, not with every letter typed. Who gets the note, why, who only just does not, and who is left out. */
+/** Drawn again only when the people change, not with every letter typed. Who gets the note, why, who only just does not, and who is left out. */
 export const WhoPart = memo(function WhoPart(props: WhoPartProps) {
   const { note, keptSelectionId, people, shown, onChange, onShow } = props;
   const { selection } = note;

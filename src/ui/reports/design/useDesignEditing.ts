@@ -39,7 +39,7 @@ export function useDesignEditing(initial: PageDesign): {
       sayTrouble(failureWords(cause));
     }
   }, [office]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each change of the design begins the time anew
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each change of the design begins the time again
   useEffect(() => {
     const timer = setTimeout(() => void keep(), KEEP_AFTER_MS);
     return () => clearTimeout(timer);

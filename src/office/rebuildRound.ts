@@ -12,7 +12,7 @@ import type { WrittenMark } from "@/core/model/noteKind";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { shortHash } from "@/core/model/shortHash";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
-import type { FreshAsked, LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import type { LetterBatch, RebuildRequest, RoundBegun } from "@/workers/engine/roundInMaking";
 import { aboutRound, copyToTeacher } from "./aboutRound";
 import { draftOf } from "./draftOf";
 import { NoReport, reportFiles } from "./drawReports";
@@ -20,9 +20,9 @@ import { lettersInBatches } from "./lettersInBatches";
 import type { Office } from "./office";
 
 /** What a round that leaves by itself is made from. */
-export interface FreshSource {
+export interface RebuildSource {
   readonly note: Note;
-  readonly fresh: FreshAsked;
+  readonly fresh: RebuildRequest;
   readonly copy: boolean;
   /** One letter to many, none of whom sees the others. */
   readonly together: boolean;
@@ -40,7 +40,7 @@ export interface FreshSource {
 }
 
 /** A round made on one state of the data: what of it is new, what stays, what goes. */
-export interface FreshMade {
+export interface RoundRebuilt {
   readonly ok: true;
   readonly stagedAs: string;
   readonly staged: StagedLetters;
@@ -53,7 +53,7 @@ export interface FreshMade {
 }
 
 /** Why a round can't leave by itself. */
-export interface FreshHeld {
+export interface RebuildHeld {
   readonly ok: false;
   readonly why: string;
   /** The cautions that nobody has seen, by id and by code. */
@@ -68,8 +68,8 @@ export interface FreshHeld {
  * Makes the letters of a round as of its time and compares them with those that are there: only what is new or changed is
  * staged. Nothing that is there is touched. Errors: the disk is full.
  */
-export async function makeFresh(office: Office, source: FreshSource): Promise<FreshMade | FreshHeld> {
-  const making = new FreshMaking(office, source);
+export async function rebuildRound(office: Office, source: RebuildSource): Promise<RoundRebuilt | RebuildHeld> {
+  const making = new RoundRebuilding(office, source);
   try {
     for await (const step of lettersInBatches(office.engine, source.note, source.fresh.at, source.fresh)) {
       if (step.kind === "begun") {
@@ -86,7 +86,10 @@ export async function makeFresh(office: Office, source: FreshSource): Promise<Fr
   }
 }
 
-function heldBy({ check, letterCount, stopped, summary }: RoundBegun, { holds }: FreshSource): FreshHeld | undefined {
+function heldBy(
+  { check, letterCount, stopped, summary }: RoundBegun,
+  { holds }: RebuildSource,
+): RebuildHeld | undefined {
   if (letterCount === 0) return undefined;
   const words = stopped.map((one) => one.words);
   const stop = check.findings.find(({ finding }) => isStop(finding));
@@ -110,16 +113,16 @@ function heldBy({ check, letterCount, stopped, summary }: RoundBegun, { holds }:
 
 const NOTHING_SEEN = { unseen: [], cautions: [], stopped: [], summary: "" };
 
-class FreshMaking {
+class RoundRebuilding {
   private staged: StagedLetters = NOTHING_STAGED;
   private readonly stagedAs: string;
   private begun: RoundBegun | undefined;
   private readonly byKey: ReadonlyMap<string, Letter>;
   private stays = new Set<string>();
-  private old: FreshMade["old"][number][] = [];
+  private old: RoundRebuilt["old"][number][] = [];
   private added: string[] = [];
   private marks: Record<string, WrittenMark> = {};
-  private digests: FreshMade["digests"][number][] = [];
+  private digests: RoundRebuilt["digests"][number][] = [];
   private changed = 0;
   private lines: Pick<LetterDraft, "recipient" | "studentName" | "reason">[] = [];
   private sample: LetterDraft | undefined;
@@ -127,13 +130,13 @@ class FreshMaking {
 
   constructor(
     private readonly office: Office,
-    private readonly source: FreshSource,
+    private readonly source: RebuildSource,
   ) {
     this.stagedAs = office.around.newId();
     this.byKey = new Map(source.existing.map((letter) => [letter.key ?? letter.id, letter]));
   }
 
-  /** Begun anew: what was made on data of before is let go. */
+  /** Begun again: what was made on data of before is let go. */
   async begin(begun: RoundBegun): Promise<void> {
     await this.drop();
     this.begun = begun;
@@ -165,7 +168,7 @@ class FreshMaking {
     for (const { draft } of drafts) this.toMany.push({ ...draft, html, text });
   }
 
-  async finish(): Promise<FreshMade | FreshHeld> {
+  async finish(): Promise<RoundRebuilt | RebuildHeld> {
     const { begun, source } = this;
     if (!begun) return { ok: false, why: "Nothing could be finished.", ...NOTHING_SEEN };
     await this.stage(togetherDrafts(this.toMany).map((draft) => keyedDraft(draft.recipient.id, draft)));

@@ -12,22 +12,22 @@ import { countsSentence, planCounts } from "@/core/selection/planCounts";
 import { type Match, type NotePlan, type PlannedLetter, planNote, readersOf } from "@/core/selection/planNote";
 import { listed } from "@/core/words";
 import { type CheckView, checkPlan, letterEntries, nameOf } from "./peopleView";
-import type { FreshAsked, StoppedLetter } from "./roundInMaking";
+import type { RebuildRequest, StoppedLetter } from "./roundInMaking";
 
 /** More letters than this that can't go are no exceptions: the whole round waits. */
 const MOST_STOPPED = 100;
 
 /** The data as it is when a round leaves: by its day, and without the round itself. */
-export function asOfLeaving(index: FiguresIndex, { at, roundId }: FreshAsked): FiguresIndex {
+export function asOfLeaving(index: FiguresIndex, { at, roundId }: RebuildRequest): FiguresIndex {
   const written = index.allWritten().filter((one) => one.roundId !== roundId && one.at <= at);
   return index.onDay(dayOfInstant(at), written);
 }
 
 /** The letters of a round that leaves by itself: those that can't go are left out and named, so that they hold up no other. */
-export function planFresh(
+export function planRebuild(
   index: FiguresIndex,
   note: Note,
-  fresh: FreshAsked,
+  fresh: RebuildRequest,
 ): { plan: NotePlan; stopped: StoppedLetter[]; newcomers: { key: string; words: string }[]; findings: Finding[] } {
   const whole = planNote(index, note, fresh.run && runRule(index, fresh.run));
   const only = fresh.onlyTo && new Set(fresh.onlyTo);
@@ -95,9 +95,9 @@ export interface DryRun {
   readonly leftOut: readonly { readonly key: string; readonly words: string }[];
 }
 
-export function dryRun(known: FiguresIndex, note: Note, fresh: FreshAsked): DryRun {
+export function dryRun(known: FiguresIndex, note: Note, fresh: RebuildRequest): DryRun {
   const index = asOfLeaving(known, fresh);
-  const { plan, stopped, findings } = planFresh(index, note, fresh);
+  const { plan, stopped, findings } = planRebuild(index, note, fresh);
   return {
     summary: countsSentence(planCounts(plan)),
     letters: letterEntries(index, plan).map(({ key, recipient, studentName, reason }) => ({
@@ -113,9 +113,14 @@ export function dryRun(known: FiguresIndex, note: Note, fresh: FreshAsked): DryR
 }
 
 /** What one recipient would get of a run, as it would leave. */
-export function dryLetters(known: FiguresIndex, note: Note, fresh: FreshAsked, recipientId: string): RenderedLetter[] {
+export function dryLetters(
+  known: FiguresIndex,
+  note: Note,
+  fresh: RebuildRequest,
+  recipientId: string,
+): RenderedLetter[] {
   const index = asOfLeaving(known, fresh);
-  const { plan } = planFresh(index, note, fresh);
+  const { plan } = planRebuild(index, note, fresh);
   const letters = plan.letters.filter((letter) => readersOf(letter).some(({ id }) => id === recipientId));
   return [...noteLetters(index, note, letters)].map(({ rendered }) => rendered);
 }

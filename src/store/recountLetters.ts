@@ -13,7 +13,7 @@ export async function tallyOf(database: VineDatabase, roundId: string): Promise<
   return Object.fromEntries(counts.filter(([, count]) => count > 0));
 }
 
-/** Counts the letters of some rounds anew, after they moved on. */
-export async function countAnew(database: VineDatabase, roundIds: Iterable<string>): Promise<void> {
+/** Counts the letters of some rounds again, after they moved on. */
+export async function recountLetters(database: VineDatabase, roundIds: Iterable<string>): Promise<void> {
   for (const id of new Set(roundIds)) await database.rounds.update(id, { tally: await tallyOf(database, id) });
 }

@@ -12,8 +12,8 @@ import type { Score } from "@/core/model/score";
 import { type WorldRecords, worldOf } from "@/core/model/world";
 import { noteFrom, startNote } from "@/core/starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "@/core/testing/sampleClass";
-import { automaticNoteView, dryRun } from "./planFresh";
-import { type FreshAsked, RoundInMaking } from "./roundInMaking";
+import { automaticNoteView, dryRun } from "./planRebuild";
+import { type RebuildRequest, RoundInMaking } from "./roundInMaking";
 
 const DAY: Day = "2026-11-24";
 const NAMES = ["Ana", "Ben", "Cy"];
@@ -56,7 +56,7 @@ const past = (count: number, at: number): PastScores[] => [
   },
 ];
 
-const asked = (at: number, part: Partial<RunAsked> = {}, fresh: Partial<FreshAsked> = {}): FreshAsked => ({
+const asked = (at: number, part: Partial<RunAsked> = {}, fresh: Partial<RebuildRequest> = {}): RebuildRequest => ({
   at,
   run: { noteId: "n", at, repeat: "each time", baseline: [], ended: {}, ...part },
   ...fresh,
@@ -72,7 +72,7 @@ const written = (part: Partial<WrittenAbout> & { studentId: string; at: number }
   ...part,
 });
 
-function toWhom(index: FiguresIndex, note: Note, fresh: FreshAsked): string[] {
+function toWhom(index: FiguresIndex, note: Note, fresh: RebuildRequest): string[] {
   return dryRun(index, note, fresh).letters.map(({ about }) => about.split(" ")[0] ?? "");
 }
 
@@ -90,7 +90,7 @@ describe("how often for one student", () => {
     expect(toWhom(one, quizNote, asked(at, { repeat: "once" }))).toEqual(["Ana", "Ben"]);
     one.hear([written({ studentId: "Ana", at: at - HOUR, marks: { gAna: { assignmentIds: ["a0"] } } })]);
     expect(toWhom(one, quizNote, asked(at, { repeat: "once" }))).toEqual(["Ben"]);
-    // Its own round, made anew, counts for nothing.
+    // Its own round, rebuilt, counts for nothing.
     expect(toWhom(one, quizNote, asked(at, { repeat: "once" }, { roundId: `r${at - HOUR}` })).length).toBe(2);
     one.hear([written({ studentId: "Ana", at: at - HOUR, marks: { gAna: { assignmentIds: ["another"] } } })]);
     expect(toWhom(one, quizNote, asked(at, { repeat: "once" }))).toEqual(["Ana", "Ben"]);
