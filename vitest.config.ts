@@ -14,8 +14,8 @@ export default defineConfig({
           include: ["src/**/*.test.ts"],
           environment: "node",
           maxWorkers: 2,
-          testTimeout: 180_000,
-          hookTimeout: 180_000,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
         },
       },
       {
@@ -24,12 +24,12 @@ export default defineConfig({
           name: "e2e",
           include: ["e2e/**/*.test.ts"],
           environment: "node",
-          // Each journey has a server and a browser of its own: two at once are what two cores carry.
-          maxWorkers: 2,
-          testTimeout: 900_000,
-          hookTimeout: 300_000,
-          // What is waited for comes at its own time, also beside another journey.
-          expect: { poll: { timeout: 300_000, interval: 50 } },
+          // Each journey has a server and a browser of its own, and waits a third of its time: three at once keep two cores busy.
+          maxWorkers: 3,
+          testTimeout: 300_000,
+          hookTimeout: 120_000,
+          // What is waited for comes at its own time, also beside other journeys.
+          expect: { poll: { timeout: 60_000, interval: 50 } },
         },
       },
     ],

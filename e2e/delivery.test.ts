@@ -12,6 +12,7 @@ import {
   seeCautions,
   send,
   setTakeBack,
+  toOneClass,
   untilSettled,
   wordsOf,
 } from "./support/steps";
@@ -34,8 +35,7 @@ const noonIn = (days: number) => String(new Date().setHours(days * 24 + 12, 0, 0
 /** Begins a note to one class whose letters can all leave. */
 async function noteToFirstClass(): Promise<void> {
   await beginNote(page, "How things stand");
-  await choose(page, "Classes", "Ocean Science 8, Block 1");
-  await waitForWords(page, "in 1 class.");
+  await toOneClass(page);
   await leaveOutUnreachable(page);
 }
 

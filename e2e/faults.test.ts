@@ -8,7 +8,7 @@ import { BreakingRelay } from "./support/breakingRelay";
 import { TestServer } from "./support/server";
 
 /** How often something breaks; `npm run crash -- --full` asks for two hundred. */
-const FAULTS = Number(process.env.VINE_FAULTS ?? 20);
+const FAULTS = Number(process.env.VINE_FAULTS ?? 6);
 const SEED = Number(process.env.VINE_SEED ?? 20261124);
 const MINUTE_MS = 60_000;
 

@@ -1,8 +1,17 @@
 import { beforeAll, expect, test } from "vitest";
 import { choose, fill, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
-import { delivered } from "./support/mailboxes";
-import { beginNote, leaveOutUnreachable, seeCautions, send, setTakeBack, untilSettled, wordsOf } from "./support/steps";
+import { delivered, deliveredCount } from "./support/mailboxes";
+import {
+  beginNote,
+  leaveOutUnreachable,
+  seeCautions,
+  send,
+  setTakeBack,
+  toOneClass,
+  untilSettled,
+  wordsOf,
+} from "./support/steps";
 
 journey();
 beforeAll(() => setTakeBack(page, 0));
@@ -10,8 +19,7 @@ const HOUR_MS = 3_600_000;
 
 async function noteToFirstClass(): Promise<void> {
   await beginNote(page, "How things stand");
-  await choose(page, "Classes", "Ocean Science 8, Block 1");
-  await waitForWords(page, "in 1 class.");
+  await toOneClass(page);
   await leaveOutUnreachable(page);
 }
 
@@ -58,9 +66,7 @@ test("a no that is said while a round waits and the browser is closed takes the 
   const next = await openPage(context, round);
   goOnWith(next);
   await waitForWords(page, "1 taken back");
-  await expect
-    .poll(async () => (await delivered(server.url)).length, { timeout: 30_000 })
-    .toBeGreaterThan(before.length);
+  await expect.poll(() => deliveredCount(server.url)).toBeGreaterThan(before.length);
   await waitForWords(page, "delivered, 1 taken back.");
   const to = (mails: typeof before) => mails.filter(({ address }) => address === first?.address).length;
   expect(to(await delivered(server.url))).toBe(to(before));

@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import { choose, press, waitForWords } from "./support/browser";
 import { journey, page, server } from "./support/journey";
 import { delivered } from "./support/mailboxes";
-import { beginNote, leaveOutUnreachable, send, setTakeBack, untilSettled } from "./support/steps";
+import { beginNote, leaveOutUnreachable, send, setTakeBack, toOneClass, untilSettled } from "./support/steps";
 
 journey();
 
@@ -10,7 +10,7 @@ test("the reports of a class are looked at one by one, and made as one file and 
   await setTakeBack(page, 0);
   await press(page, "Gradebook", "link");
   await press(page, "Reports", "link");
-  await page.waitForSelector("img.paper-view", { timeout: 300_000 });
+  await page.waitForSelector("img.paper-view");
   await waitForWords(page, "1 of 28");
   await press(page, "Next");
   await waitForWords(page, "2 of 28");
@@ -25,8 +25,7 @@ test("the reports of a class are looked at one by one, and made as one file and 
 
 test("a report made for each student goes along with each letter: that child’s, named so, and the same for both guardians", async () => {
   await beginNote(page, "How things stand");
-  await choose(page, "Classes", "Ocean Science 8, Block 1");
-  await waitForWords(page, "in 1 class.");
+  await toOneClass(page);
   await press(page, "Enclose a report");
   await press(page, "Enclose it");
   await press(page, "Look at it");

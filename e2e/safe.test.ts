@@ -5,12 +5,12 @@ import { expect, test } from "vitest";
 import { Random } from "@/core/random";
 import { demoSchool } from "@/demo/demoSchool";
 import { type LetterBlock, lettersIn } from "@/store/letterBlocks";
-import { choose, fill, killBrowser, launchBrowser, openPage, press, untilOpen, waitForWords } from "./support/browser";
+import { fill, killBrowser, launchBrowser, openPage, press, untilOpen, waitForWords } from "./support/browser";
 import { downloaded } from "./support/downloaded";
 import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { deliveredCount } from "./support/mailboxes";
 import { TestServer } from "./support/server";
-import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+import { beginNote, leaveOutUnreachable, send, setTakeBack, toOneClass } from "./support/steps";
 import { stored } from "./support/stored";
 
 journey();
@@ -70,8 +70,7 @@ async function count(on: Page, table: string): Promise<number> {
 test("a backup is made by hand, everything is emptied, and it comes back; a wrong passphrase is told", async () => {
   await setTakeBack(page, 0);
   await beginNote(page, "How things stand");
-  await choose(page, "Classes", "Ocean Science 8, Block 1");
-  await waitForWords(page, "in 1 class.");
+  await toOneClass(page);
   await leaveOutUnreachable(page);
   await send(page);
   await waitForWords(page, "delivered");
@@ -184,8 +183,7 @@ test("into a folder backups go by themselves: files once, the last of a day, and
     navigator.storage.getDirectory().then((root) => root.removeEntry("backups", { recursive: true })),
   );
   await beginNote(page, "How things stand");
-  await choose(page, "Classes", "Ocean Science 8, Block 1");
-  await waitForWords(page, "in 1 class.");
+  await toOneClass(page);
   await leaveOutUnreachable(page);
   await send(page);
   await press(page, "Back to the note");

@@ -2,29 +2,28 @@ import { beforeAll, expect, test } from "vitest";
 import { openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { beginNote, leaveOutUnreachable, send, setTakeBack } from "./support/steps";
+import { beginNote, leaveOutUnreachable, send, setTakeBack, toOneClass } from "./support/steps";
 
 const SETTLED = /^([\d,]+) delivered(?:, ([\d,]+) refused)?\.$/;
 
 // Slow enough that the middle of a round can be met.
-journey({ VINE_DEMO: "1", VINE_PRACTICE_DELAY_MS: "30" });
+journey({ VINE_DEMO: "1", VINE_PRACTICE_DELAY_MS: "100" });
 beforeAll(async () => {
   await setTakeBack(page, 0);
   await beginNote(page, "How things stand");
+  await toOneClass(page);
   await leaveOutUnreachable(page);
 });
 
 async function untilDelivered(atLeast: number): Promise<void> {
-  await expect
-    .poll(() => deliveredCount(server.url), { timeout: 300_000, interval: 20 })
-    .toBeGreaterThanOrEqual(atLeast);
+  await expect.poll(() => deliveredCount(server.url), { interval: 20 }).toBeGreaterThanOrEqual(atLeast);
 }
 
 /** Waits until every letter of the round that is open has met its fate; gives the counts that the record shows. */
 async function settled(): Promise<{ accepted: number; refused: number }> {
   await page.waitForFunction(
     (pattern) => new RegExp(pattern).test(document.querySelector(".countdown")?.textContent ?? ""),
-    { timeout: 300_000 },
+    {},
     SETTLED.source,
   );
   const words = await page.$eval(".countdown", (element) => element.textContent ?? "");
@@ -32,14 +31,14 @@ async function settled(): Promise<{ accepted: number; refused: number }> {
   return { accepted: Number(accepted), refused: Number(refused) };
 }
 
-test("the server is killed in the middle of a round of more than 200: every letter arrives exactly once", async () => {
+test("the server is killed in the middle of a round: every letter arrives exactly once", async () => {
   await send(page);
-  await untilDelivered(60);
+  await untilDelivered(8);
   const before = await deliveredCount(server.url);
   await server.kill();
   await server.restart();
   const { accepted, refused } = await settled();
-  expect(accepted + refused).toBeGreaterThan(200);
+  expect(accepted + refused).toBeGreaterThan(20);
   expect(before).toBeLessThan(accepted);
   const ids = (await delivered(server.url)).map(({ mail }) => mail.messageId);
   expect(new Set(ids).size).toBe(ids.length);
@@ -50,7 +49,7 @@ test("the tab is closed in the middle of a round: the same, and the record catch
   const before = await deliveredCount(server.url);
   await press(page, "Back to the note");
   await send(page);
-  await untilDelivered(before + 20);
+  await untilDelivered(before + 8);
   await page.close();
   goOnWith(await openPage(browser, server.url));
   await page.goto(`${server.url}/record`);

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll } from "vitest";
+import { afterAll, afterEach, beforeAll } from "vitest";
 import { launchBrowser, openPage } from "./browser";
 import { TestServer } from "./server";
 
@@ -19,6 +19,10 @@ export function journey(environment: Record<string, string> = { VINE_DEMO: "1" }
     server = await TestServer.start({ VINE_TODAY: TODAY, ...environment });
     browser = await launchBrowser();
     page = await openPage(browser, server.url);
+  });
+  // What a failed test left open is not the next one's to clear away.
+  afterEach(async ({ task }) => {
+    if (task.result?.state === "fail") await goOnWith(await openPage(browser, server.url)).close();
   });
   afterAll(async () => {
     await browser?.close();

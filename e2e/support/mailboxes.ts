@@ -12,16 +12,20 @@ interface Mailbox {
 
 /** Every message in every practice mailbox of a running server, read by an independent MIME parser. */
 export async function delivered(url: string): Promise<Delivered[]> {
-  const found: Delivered[] = [];
-  for (const { address } of await mailboxes(url)) {
-    const box = `${url}/api/practice/mailboxes/${encodeURIComponent(address)}`;
-    const messages = (await (await fetch(box)).json()) as { name: string }[];
-    for (const { name } of messages) {
+  const found = await Promise.all((await mailboxes(url)).map(({ address }) => deliveredTo(url, address)));
+  return found.flat();
+}
+
+/** Every message in one practice mailbox. */
+async function deliveredTo(url: string, address: string): Promise<Delivered[]> {
+  const box = `${url}/api/practice/mailboxes/${encodeURIComponent(address)}`;
+  const messages = (await (await fetch(box)).json()) as { name: string }[];
+  return Promise.all(
+    messages.map(async ({ name }) => {
       const raw = await (await fetch(`${box}/${name}`)).arrayBuffer();
-      found.push({ address, mail: await simpleParser(Buffer.from(raw)) });
-    }
-  }
-  return found;
+      return { address, mail: await simpleParser(Buffer.from(raw)) };
+    }),
+  );
 }
 
 /** How many messages there are. */

@@ -1,6 +1,6 @@
 import path from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
-import { fill, press, upload, waitForWords } from "./browser";
+import { choose, fill, press, upload, waitForWords } from "./browser";
 
 /** What a teacher does again and again, in the words of the screens. */
 
@@ -25,6 +25,12 @@ export async function beginNote(page: Page, starter: string): Promise<void> {
   await press(page, `Begin ${starter}`);
   await page.waitForSelector(".letter-body .tiptap");
   await waitForWords(page, "Letter 1 of");
+}
+
+/** Narrows the note that is open to the students of one class. */
+export async function toOneClass(page: Page): Promise<void> {
+  await choose(page, "Classes", "Ocean Science 8, Block 1");
+  await waitForWords(page, "in 1 class.");
 }
 
 /** Leaves out every recipient whose address is not good, one stop after the other. */
@@ -60,7 +66,7 @@ export async function seeCautions(page: Page): Promise<void> {
 export async function untilSettled(page: Page): Promise<void> {
   await page.waitForFunction(
     () => /^\d+ delivered(, \d+ refused)?\.$/.test(document.querySelector(".countdown")?.textContent ?? ""),
-    { timeout: 300_000 },
+    { timeout: 120_000 },
   );
 }
 

@@ -2,6 +2,7 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { afterAll, expect, test } from "vitest";
 import { Random } from "@/core/random";
+import { casesOf } from "@/core/testing/casesOf";
 import { reopenRuntime } from "@/post/serverRuntime";
 import { openDatabase } from "@/store/openDatabase";
 import { setNothingLeaves } from "./nothingLeaves";
@@ -134,7 +135,7 @@ test("whatever happens, a quiz of at most 70 % is told once to each family, trul
         return due.every(([key]) => told.includes(key));
       });
     }),
-    { numRuns: Number(process.env.VINE_MODEL_RUNS ?? 8), endOnFailure: true },
+    { numRuns: casesOf({ sample: 4, deep: 40 }), endOnFailure: true },
   );
 }, 300_000);
 

@@ -12,6 +12,7 @@ import { openDatabase } from "@/store/openDatabase";
 import { databaseId } from "@/store/runRepository";
 import type { Office } from "./office";
 import { serverInProcess, TestBrowser } from "./testing";
+import { until } from "./testing/automaticWorld";
 
 const DAY_MS = 86_400_000;
 const ABOUT = { words: "Changed.", screen: "Notes" };
@@ -98,14 +99,6 @@ async function automatic(
     return (await office.database.runs.where({ planId: id }).count()) > 0;
   });
   return [note, plan];
-}
-
-async function until<Answer>(ask: () => Promise<Answer | undefined | false>): Promise<Answer> {
-  for (;;) {
-    const answer = await ask();
-    if (answer) return answer;
-    await new Promise((resolve) => setTimeout(resolve, 5));
-  }
 }
 
 const states = async (office: Office, roundId: string) =>

@@ -227,7 +227,7 @@ export async function serverInProcess() {
     known: await import("@/app/api/family/opt-outs/known/route"),
     server: await import("@/app/api/backup/server/route"),
     forget: await import("@/app/api/backup/forget/route"),
-    optOuts: await import("@/app/api/family/opt-outs/route"),
+    "opt-outs": await import("@/app/api/family/opt-outs/route"),
     taken: await import("@/app/api/family/answers/taken/route"),
     pages: await import("@/app/api/family/pages/route"),
     views: await import("@/app/api/family/views/route"),

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { casesOf } from "@/core/testing/casesOf";
 import { type SeatingPlan, type SeatingWish, seatingPlanSchema } from "../model/seatingPlan";
 import { leftOver, resized, seatAt, toggleDesk, unseat } from "./moveSeat";
 import { newRoom, ROOM_SHAPES } from "./newRoom";
@@ -85,7 +86,7 @@ describe("a proposal", () => {
         if (plan.desks.length >= STUDENTS.length) expect(plan.wishes.length - unmet.length).toBe(mostKept(plan));
         if (isBest) expect(plan.wishes.length - unmet.length).toBe(mostKept(plan));
       }),
-      { numRuns: 300 },
+      { numRuns: casesOf({ sample: 60, deep: 600 }) },
     );
   });
 

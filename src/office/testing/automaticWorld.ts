@@ -199,6 +199,15 @@ export async function commit(office: Office, change: Change): Promise<void> {
   if (!done.ok) throw new Error(done.problem);
 }
 
-export async function until(holds: () => Promise<unknown>): Promise<void> {
-  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 10));
+/** Waits until something is there, or true; gives it. Errors: it did not come within half a minute. */
+export async function until<Answer>(ask: () => Promise<Answer | undefined | false>): Promise<Answer> {
+  const end = Date.now() + LONGEST_WAIT_MS;
+  for (;;) {
+    const answer = await ask();
+    if (answer) return answer;
+    if (Date.now() > end) throw new Error(`This did not become true: ${ask}`);
+    await new Promise((resolve) => setTimeout(resolve, 5));
+  }
 }
+
+const LONGEST_WAIT_MS = 30_000;

@@ -207,7 +207,8 @@ describe("in trouble", () => {
     const faulty = new FaultyDatabase(new Random(1));
     const room = await Room.open((await faulty.open()).db);
     const { transport, sent } = scripted();
-    const postRoom = await openRoom({ room, transport, post: "relay" });
+    let clock = Date.now();
+    const postRoom = await openRoom({ room, transport, post: "relay", now: () => clock });
     await postRoom.pause("round", true);
     await postRoom.handOver(handOver(["a"]));
     // The disk takes that the round goes on, and not that the letter leaves.
@@ -217,6 +218,7 @@ describe("in trouble", () => {
     expect(await statesOf(postRoom)).toEqual({ a: "handed" });
     expect(sent).toEqual([]);
     faulty.failSoon(0, 0);
+    clock += 60_000;
     postRoom.lookAgain();
     await untilTrue(postRoom, ({ a }) => a === "accepted");
     expect(sent).toEqual(["a"]);
