@@ -28,7 +28,9 @@ async function sendAway(actions: Actions): Promise<void> {
   for (const box of await page.$$(".modal-body .finding .form-check-input"))
     await actions.act("a caution seen", () => box.click());
   await actions.click("Send", ".modal-footer .btn-primary:not(:disabled)");
-  await page.waitForFunction(() => /\b(\d+) of \1 letters settled/.test(document.body.textContent ?? ""));
+  await page.waitForFunction(() => /\b(\d+) of \1 letters settled/.test(document.body.textContent ?? ""), {
+    timeout: 120_000,
+  });
   await press(page, "Back to the note");
 }
 

@@ -21,7 +21,7 @@ test("from one table of names, addresses and three columns to letters with them,
   await actions.press("Bring in your files", "link");
   await actions.drop(file);
   await actions.press("Keep 3 as extra columns");
-  await waitForWords(page, "3 new students, 9 values in 3 own columns.");
+  await waitForWords(page, "3 new students, 9 values in 3 extra columns.");
   await actions.press("Apply and write to these");
   await page.waitForSelector(".letter-body .tiptap");
   await waitForWords(page, "3 letters to 3 students");

@@ -4,6 +4,13 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { ROOT } from "./lib/prepare.mjs";
 
+/** The folders in a folder of the core: one for each thing of a kind. */
+function foldersIn(name) {
+  return readdirSync(path.join(ROOT, "src/core", name), { withFileTypes: true })
+    .filter((entry) => entry.isDirectory())
+    .map((entry) => `${name}/${entry.name}`);
+}
+
 /** From the bottom up; a folder imports only from lines below its own. */
 const LADDER = [
   [""],
@@ -11,6 +18,8 @@ const LADDER = [
   ["change", "matching", "formats"],
   ["figures"],
   ["selection"],
+  ["language"],
+  foldersIn("languages"),
   ["languages"],
   ["letter"],
   ["starters"],

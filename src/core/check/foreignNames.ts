@@ -1,4 +1,4 @@
-import { baseLanguage } from "../languages/letterWords";
+import { baseLanguage } from "../language/languageTag";
 import { nameKey } from "../matching/nameKey";
 import type { Guardian } from "../model/guardian";
 import { classLabel } from "../model/schoolClass";

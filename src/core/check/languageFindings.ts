@@ -1,5 +1,5 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { baseLanguage } from "../languages/letterWords";
+import { baseLanguage } from "../language/languageTag";
 import { languageOf, wordsFor } from "../letter/noteLetters";
 import type { Note } from "../model/note";
 import type { NotePlan } from "../selection/planNote";

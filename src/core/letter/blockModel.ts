@@ -3,7 +3,7 @@ import { handingIn } from "../figures/handingIn";
 import type { MissingAssignment } from "../figures/missingWork";
 import { newEntries } from "../figures/newEntries";
 import { trend } from "../figures/trend";
-import { wordsIn } from "../languages/letterWords";
+import { wordsIn } from "../languages/productLanguages";
 import type { Assignment } from "../model/assignment";
 import { addDays, instantOf } from "../model/day";
 import {

@@ -1,6 +1,7 @@
 import type { Fraction } from "../figures/fraction";
 import { roundFraction } from "../figures/roundFraction";
-import { type Counted, type LetterWords, wordsIn } from "../languages/letterWords";
+import type { Counted, LetterWords } from "../language/letterWords";
+import { wordsIn } from "../languages/productLanguages";
 import type { Day } from "../model/day";
 import { ownValue } from "../model/ownValue";
 import { writingIn } from "./writingIn";

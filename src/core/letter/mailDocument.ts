@@ -1,4 +1,4 @@
-import { isRightToLeft } from "../languages/letterWords";
+import { isRightToLeft } from "../language/languageTag";
 import { isEmptyHead } from "../model/letterHead";
 import type { Settings } from "../model/settings";
 import type { BlockModel } from "./blockModel";

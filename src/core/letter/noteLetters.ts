@@ -1,6 +1,6 @@
 import { classDaysOf } from "../figures/classDays";
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { wordsClosestTo } from "../languages/letterWords";
+import { wordsClosestTo } from "../language/languageTag";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";

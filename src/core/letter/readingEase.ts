@@ -1,4 +1,4 @@
-import { baseLanguage } from "../languages/letterWords";
+import { baseLanguage } from "../language/languageTag";
 
 /** How long a text is and how easily it reads. */
 export interface ReadingEase {

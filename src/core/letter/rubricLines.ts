@@ -2,7 +2,7 @@ import { fraction } from "../figures/fraction";
 import { statementText } from "../figures/gradeLabel";
 import { pointsToUnits } from "../figures/pointsToUnits";
 import { roundFraction } from "../figures/roundFraction";
-import { wordsIn } from "../languages/letterWords";
+import { wordsIn } from "../languages/productLanguages";
 import type { Assignment } from "../model/assignment";
 import { type Criterion, levelOf, pointsOf, type Reached } from "../model/criterion";
 import type { Score } from "../model/score";

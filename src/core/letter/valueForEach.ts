@@ -1,4 +1,4 @@
-import { wordsIn } from "../languages/letterWords";
+import { wordsIn } from "../languages/productLanguages";
 import { classLabel } from "../model/schoolClass";
 import { firstName, fullName } from "../model/student";
 import { fieldById } from "./fieldsFor";

@@ -1,5 +1,7 @@
 import { describe, expect, test } from "vitest";
-import { isRightToLeft, LETTER_LANGUAGES, wordsIn } from "../languages/letterWords";
+import { isRightToLeft } from "../language/languageTag";
+import { PRODUCT_TAGS } from "../language/productTags";
+import { wordsIn } from "../languages/productLanguages";
 import { writingIn } from "./writingIn";
 
 describe("the language of a letter", () => {
@@ -34,7 +36,7 @@ describe("the language of a letter", () => {
   });
 
   test("every language has every word, and one without words of its own has the English ones", () => {
-    for (const language of LETTER_LANGUAGES) {
+    for (const language of PRODUCT_TAGS) {
       const words = wordsIn(language);
       expect(Object.keys(words)).toEqual(Object.keys(wordsIn("en")));
       expect(Object.keys(words.status)).toEqual(Object.keys(wordsIn("en").status));

@@ -1,4 +1,6 @@
-import { baseLanguage, type Counted, wordsIn } from "../languages/letterWords";
+import { baseLanguage } from "../language/languageTag";
+import type { Counted } from "../language/letterWords";
+import { wordsIn } from "../languages/productLanguages";
 import { type Day, formatDay } from "../model/day";
 import { counted as countedInEnglish, listed } from "../words";
 

@@ -1,5 +1,5 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { baseLanguage, isRightToLeft } from "../languages/letterWords";
+import { baseLanguage, isRightToLeft } from "../language/languageTag";
 import { languageOf, letterContexts, wordsFor } from "../letter/noteLetters";
 import { writingIn } from "../letter/writingIn";
 import type { Note } from "../model/note";

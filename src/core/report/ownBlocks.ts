@@ -6,7 +6,7 @@ import { roundFraction } from "../figures/roundFraction";
 import { shownScore } from "../figures/shownScore";
 import { assignmentsIn } from "../figures/studentFigures";
 import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
-import { wordsIn } from "../languages/letterWords";
+import { wordsIn } from "../languages/productLanguages";
 import { assignmentOf } from "../letter/assignmentField";
 import { scoreWords } from "../letter/blockModel";
 import type { LetterContext } from "../letter/letterContext";

@@ -1,4 +1,4 @@
-import { baseLanguage } from "../languages/letterWords";
+import { baseLanguage } from "../language/languageTag";
 import { PLAIN_ACCENT } from "../model/letterHead";
 import type { Paper, PaperBlock, PaperPage, PaperPictures, PaperRun } from "./paperContent";
 

@@ -1,4 +1,5 @@
-import { baseLanguage, LETTER_LANGUAGES } from "../languages/letterWords";
+import { baseLanguage } from "../language/languageTag";
+import { PRODUCT_TAGS } from "../language/productTags";
 import { field, missingWork, paragraph, text } from "../letter/letterParts";
 import type { InlineNode, LetterSubject, PlainBlockNode } from "../model/letterBody";
 import type { PageBlockNode, PageDesign, PageLook } from "../model/pageDesign";
@@ -126,7 +127,7 @@ export function readyMadeDesign(id: ReadyMadeDesignId, language: string): Report
 /** A design that came along as one of the teacher's own, with its words in every language there is; `now` in ms since the epoch. */
 export function copyOfDesign(design: ReportDesign, name: string, made: { id: string; now: number }): PageDesign {
   const id = design.id as ReadyMadeDesignId;
-  const others = LETTER_LANGUAGES.filter((language) => language !== design.language);
+  const others = PRODUCT_TAGS.filter((language) => language !== design.language);
   return {
     ...design,
     id: made.id,

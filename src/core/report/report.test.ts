@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "../figures/figuresIndex";
-import { LETTER_LANGUAGES } from "../languages/letterWords";
+import { PRODUCT_TAGS } from "../language/productTags";
 import { READY_MADE_DESIGNS, type ReportChoice } from "../model/reportChoice";
 import { worldOf } from "../model/world";
 import { CHECK_DAY, CHECK_WORLDS } from "../testing/checkWorlds";
@@ -43,7 +43,7 @@ function wordsOf(blocks: readonly PaperBlock[]): string {
 }
 
 describe.each(READY_MADE_DESIGNS)("the design “%s”", (design) => {
-  test.each(LETTER_LANGUAGES)("says who it is about and how things stand, in %s", (language) => {
+  test.each(PRODUCT_TAGS)("says who it is about and how things stand, in %s", (language) => {
     const { paper, unfilled } = draw({ design, paper: A4 }, [of("Dmitri")], language);
     expect([paper.name, paper.language]).toEqual(["Dmitri Voss", language]);
     expect(paper.direction).toBe(language === "ar" ? "rtl" : "ltr");

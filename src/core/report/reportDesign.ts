@@ -1,4 +1,4 @@
-import { wordsClosestTo } from "../languages/letterWords";
+import { wordsClosestTo } from "../language/languageTag";
 import type { PageBlockNode, PageDesign, PageLook, PageWords } from "../model/pageDesign";
 import { READY_MADE_DESIGNS, type ReadyMadeDesignId } from "../model/reportChoice";
 import type { World } from "../model/world";

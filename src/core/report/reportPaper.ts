@@ -1,5 +1,5 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
-import { baseLanguage, isRightToLeft } from "../languages/letterWords";
+import { baseLanguage, isRightToLeft } from "../language/languageTag";
 import { fieldWriter } from "../letter/fieldWriter";
 import type { LetterContext } from "../letter/letterContext";
 import { letterContexts } from "../letter/noteLetters";

@@ -1,4 +1,4 @@
-import { baseLanguage } from "../languages/letterWords";
+import { baseLanguage } from "../language/languageTag";
 import { ownValue } from "../model/ownValue";
 
 /** The words of the designs that come along, in one language. */

@@ -1,7 +1,7 @@
+import { starterPhrases as ENGLISH } from "../languages/english/starterPhrases";
 import type { SelectionPart } from "../model/condition";
 import type { NoteKind } from "../model/noteKind";
 import type { NoteWords } from "../model/template";
-import { ENGLISH } from "./english";
 import { type StarterAbout, WRITTEN_STARTERS, writeStarter } from "./writeStarter";
 
 /** A ready-made note: what it says, to whom, and what it is good for. */

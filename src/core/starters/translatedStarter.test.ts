@@ -1,15 +1,15 @@
 import { describe, expect, test } from "vitest";
-import { LETTER_LANGUAGES } from "../languages/letterWords";
+import { PRODUCT_TAGS } from "../language/productTags";
+import { starterPhrasesIn } from "../languages/productLanguages";
 import { isDraft } from "../letter/draftVariant";
 import { wordsFor } from "../letter/noteLetters";
 import type { Note } from "../model/note";
-import { starterPhrasesIn } from "./startersByLanguage";
 import { STARTERS, starterWords } from "./starterWords";
 import { startNote } from "./startNote";
 import { isOwnTranslation, translatedStarter } from "./translatedStarter";
 
 const ENGLISH = starterPhrasesIn("en");
-const others = LETTER_LANGUAGES.filter((language) => language !== "en");
+const others = PRODUCT_TAGS.filter((language) => language !== "en");
 const written = STARTERS.filter((starter) => starter !== "empty");
 
 /** Every phrase by its path. */

@@ -1,8 +1,8 @@
+import type { StarterPhrases } from "../language/starterPhrases";
+import { starterPhrases as ENGLISH } from "../languages/english/starterPhrases";
+import { starterPhrasesIn } from "../languages/productLanguages";
 import { sameLetter } from "../letter/sameLetter";
 import type { Note } from "../model/note";
-import { ENGLISH } from "./english";
-import type { StarterPhrases } from "./starterPhrases";
-import { starterPhrasesIn } from "./startersByLanguage";
 import { type StarterAbout, WRITTEN_STARTERS, type WrittenStarter, writeStarter } from "./writeStarter";
 
 type LetterOf = Pick<Note, "subject" | "body">;

@@ -1,6 +1,6 @@
+import type { StarterPhrases } from "../language/starterPhrases";
 import { field, missingWork, passage, text } from "../letter/letterParts";
 import type { BlockNode, InlineNode, LetterBody, LetterSubject, PlainBlockNode } from "../model/letterBody";
-import type { StarterPhrases } from "./starterPhrases";
 
 /** The ready-made letters that have words, in the order in which they are offered. */
 export const WRITTEN_STARTERS = [

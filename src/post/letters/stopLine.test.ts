@@ -1,12 +1,13 @@
 import { expect, test } from "vitest";
-import { LETTER_LANGUAGES, wordsIn } from "@/core/languages/letterWords";
+import { PRODUCT_TAGS } from "@/core/language/productTags";
+import { wordsIn } from "@/core/languages/productLanguages";
 import { mailDocument } from "@/core/letter/mailDocument";
 import { messageIdOf } from "../edge/messageId";
 import { letter } from "../testing";
 import { composeMessage } from "./composeMessage";
 import { isToFamilies, withStopLine } from "./stopLine";
 
-test.each(LETTER_LANGUAGES)("a letter in %s ends with how to stop the letters, in its language", (language) => {
+test.each(PRODUCT_TAGS)("a letter in %s ends with how to stop the letters, in its language", (language) => {
   const whole = { html: mailDocument("Ana", "<p>Words</p>", language), text: "Words\n" };
   const byLink = withStopLine(whole, { link: "https://sallowbay.example/stop?a=1&b=2" });
   expect(byLink.html).toContain('href="https://sallowbay.example/stop?a=1&amp;b=2"');

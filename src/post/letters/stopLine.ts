@@ -1,5 +1,6 @@
 import type { HandedLetter } from "@/core/delivery/postRequests";
-import { isRightToLeft, wordsIn } from "@/core/languages/letterWords";
+import { isRightToLeft } from "@/core/language/languageTag";
+import { wordsIn } from "@/core/languages/productLanguages";
 import { escapeAttribute, escapeHtml, STYLES } from "@/core/letter/mailDocument";
 
 /** How a reader stops the letters: by a link of their own, or, where families reach no page of this server, by writing back. */

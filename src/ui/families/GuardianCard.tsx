@@ -2,9 +2,9 @@
 import type { ReactNode } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { GuardianDraft } from "@/core/families/familyDraft";
+import { ownNameOf, PRODUCT_TAGS } from "@/core/language/productTags";
 import { type Confirmation, confirmationSchema, type Guardian, wantsNoLetters } from "@/core/model/guardian";
 import { listed } from "@/core/words";
-import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { AddressField } from "./AddressField";
 import { WhyOfLetters } from "./WhyOfLetters";
 
@@ -102,10 +102,10 @@ export function GuardianCard({ draft, place, before, sharedWith, onChange, onFir
               value={guardian.language}
               onChange={(event) => set({ language: event.target.value })}
             >
-              {!FAMILY_LANGUAGES.some(({ tag }) => tag === guardian.language) && <option>{guardian.language}</option>}
-              {FAMILY_LANGUAGES.map(({ tag, words }) => (
+              {!PRODUCT_TAGS.some((tag) => tag === guardian.language) && <option>{guardian.language}</option>}
+              {PRODUCT_TAGS.map((tag) => (
                 <option key={tag} value={tag}>
-                  {words}
+                  {ownNameOf(tag)}
                 </option>
               ))}
             </Form.Select>

@@ -2,10 +2,10 @@
 import { useEffect, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { answerProblems, type CardAnswer, MAX_GUARDIANS_PER_ANSWER } from "@/core/families/cardAnswer";
+import { ownNameOf, PRODUCT_TAGS } from "@/core/language/productTags";
 import { nameKey } from "@/core/matching/nameKey";
 import type { CardQuestion, PublishedCard } from "@/core/model/contactCard";
 import { shortHash } from "@/core/model/shortHash";
-import { FAMILY_LANGUAGES } from "./familyLanguages";
 import { sendAnswer } from "./sendAnswer";
 
 type SaidGuardian = CardAnswer["guardians"][number];
@@ -212,9 +212,9 @@ function GuardianFields({
               onChange={(event) => onChange({ language: event.target.value })}
             >
               <option value="">No wish</option>
-              {FAMILY_LANGUAGES.map(({ tag, words }) => (
+              {PRODUCT_TAGS.map((tag) => (
                 <option key={tag} value={tag}>
-                  {words}
+                  {ownNameOf(tag)}
                 </option>
               ))}
             </Form.Select>

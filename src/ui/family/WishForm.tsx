@@ -2,8 +2,8 @@
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Wish } from "@/core/families/familyEvent";
+import { ownNameOf, PRODUCT_TAGS } from "@/core/language/productTags";
 import type { Frequency } from "@/core/model/guardian";
-import { FAMILY_LANGUAGES } from "./familyLanguages";
 import { sendWish } from "./sendAnswer";
 
 interface WishFormProps {
@@ -145,9 +145,9 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
         </Form.Label>
         <Form.Select id="language" value={language} onChange={(event) => setLanguage(event.target.value)}>
           <option value="">As it is now</option>
-          {FAMILY_LANGUAGES.map(({ tag, words }) => (
+          {PRODUCT_TAGS.map((tag) => (
             <option key={tag} value={tag}>
-              {words}
+              {ownNameOf(tag)}
             </option>
           ))}
         </Form.Select>

@@ -1,11 +1,11 @@
 "use client";
 import { useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
+import { ownNameOf, PRODUCT_TAGS } from "@/core/language/productTags";
 import type { ReportChoice } from "@/core/model/reportChoice";
 import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
 import { type PrintedAs, printReports } from "@/office/printReports";
-import { FAMILY_LANGUAGES } from "@/ui/family/familyLanguages";
 import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { ClassOptions } from "@/ui/shared/ClassOptions";
@@ -164,9 +164,9 @@ export function ReportsScreen() {
               <Form.Label className="small mb-1">Words in</Form.Label>
               <Form.Select size="sm" value={language} onChange={(event) => setLanguage(event.target.value)}>
                 <option value={EACH_FAMILY}>each family’s language</option>
-                {FAMILY_LANGUAGES.map(({ tag, words }) => (
+                {PRODUCT_TAGS.map((tag) => (
                   <option key={tag} value={tag}>
-                    {words}
+                    {ownNameOf(tag)}
                   </option>
                 ))}
               </Form.Select>

@@ -1,7 +1,8 @@
 "use client";
 import { useMemo } from "react";
 import { Button } from "react-bootstrap";
-import { LETTER_LANGUAGES, writtenLanguage } from "@/core/languages/letterWords";
+import { writtenLanguage } from "@/core/language/languageTag";
+import { PRODUCT_TAGS } from "@/core/language/productTags";
 import { wordsFor } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
 import { languageName } from "@/core/selection/reason";
@@ -25,7 +26,7 @@ export function LanguageLine({ note, letter, language, onLanguage, onChange }: L
   // What families read comes first; then what the product's own words are written in.
   const offered = useMemo(() => {
     const read = [...world.guardians.values()].map((guardian) => writtenLanguage(guardian.language));
-    return [...new Set([...read, ...LETTER_LANGUAGES])];
+    return [...new Set([...read, ...PRODUCT_TAGS])];
   }, [world.guardians]);
   const isSpoken = (one: string) => spoken.some((known) => writtenLanguage(known) === writtenLanguage(one));
   const add = (chosen: string) => {

@@ -1,7 +1,7 @@
 "use client";
 import { EditorContent } from "@tiptap/react";
 import { useRef, useState } from "react";
-import { isRightToLeft } from "@/core/languages/letterWords";
+import { isRightToLeft } from "@/core/language/languageTag";
 import { letterBodySchema } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";

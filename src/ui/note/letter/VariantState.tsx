@@ -1,7 +1,7 @@
 "use client";
 import { Button } from "react-bootstrap";
 import { changeSettings } from "@/core/change/changeSettings";
-import { writtenLanguage } from "@/core/languages/letterWords";
+import { writtenLanguage } from "@/core/language/languageTag";
 import { isDraft } from "@/core/letter/draftVariant";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";

@@ -5,7 +5,8 @@ import { useRouter } from "next/navigation";
 import { useMemo, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { removing } from "@/core/change/change";
-import { isRightToLeft, LETTER_LANGUAGES, writtenLanguage } from "@/core/languages/letterWords";
+import { isRightToLeft, writtenLanguage } from "@/core/language/languageTag";
+import { PRODUCT_TAGS } from "@/core/language/productTags";
 import { fieldKey } from "@/core/letter/fieldKey";
 import { type PageDesign, type PageWords, pageBodySchema } from "@/core/model/pageDesign";
 import { fullName } from "@/core/model/student";
@@ -259,7 +260,7 @@ function LanguagePicker({ design, language, onLanguage, onChange }: LanguagePick
     }
     onLanguage(chosen);
   };
-  const offered = LETTER_LANGUAGES.filter((one) => !spoken.some((known) => writtenLanguage(known) === one));
+  const offered = PRODUCT_TAGS.filter((one) => !spoken.some((known) => writtenLanguage(known) === one));
   return (
     <label className="small text-nowrap">
       Words in{" "}

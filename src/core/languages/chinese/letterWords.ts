@@ -1,0 +1,47 @@
+import { same } from "../../language/forms";
+import type { LetterWords } from "../../language/letterWords";
+
+/** In simplified characters. */
+export const letterWords: LetterWords = {
+  category: "类别",
+  average: "平均分",
+  overall: "总评",
+  noScoresYet: "还没有成绩",
+  nothingYet: "还没有",
+  stopLetters: "不再接收这类信件",
+  stopByWritingBack: "如果您不想再收到这类信件，请回信告诉我们。",
+  assignment: "作业",
+  dueHead: "截止日期",
+  overdueHead: "逾期",
+  pointsHead: "分数",
+  scoreHead: "成绩",
+  commentHead: "评语",
+  standing: (own, from, to, median) => `${own}。本班有一半的平均分在${from}和${to}之间，中位数是${median}。`,
+  handingIn: (now, after) => `现在是${now}；补交所缺的作业后约为${after}。`,
+  due: (day) => `截止日期：${day}`,
+  of: (points, possible) => `${points}/${possible}`,
+  ownView: "自评",
+  othersView: "他评",
+  yes: "是",
+  no: "否",
+  up: "上升",
+  down: "下降",
+  unchanged: "没有变化",
+  status: {
+    missing: "未交",
+    incomplete: "未完成",
+    late: "迟交",
+    excused: "免交",
+    pending: "尚未批改",
+    "handed in": "已交",
+  },
+  counted: {
+    missing: same("项作业未交"),
+    late: same("项作业迟交"),
+    excused: same("项作业免交"),
+    unmarked: same("项作业尚未批改"),
+    point: same("分"),
+    "percentage point": same("个百分点"),
+    "day overdue": same("天逾期"),
+  },
+};

@@ -1,0 +1,47 @@
+import { two } from "../../language/forms";
+import type { LetterWords } from "../../language/letterWords";
+
+export const letterWords: LetterWords = {
+  category: "Category",
+  average: "Average",
+  overall: "Overall",
+  noScoresYet: "no scores yet",
+  nothingYet: "nothing yet",
+  stopLetters: "No more letters like this",
+  stopByWritingBack: "If you want no more letters like this, write back and say so.",
+  assignment: "Assignment",
+  dueHead: "Due",
+  overdueHead: "Overdue",
+  pointsHead: "Points",
+  scoreHead: "Score",
+  commentHead: "Comment",
+  standing: (own, from, to, median) =>
+    `${own}. In this class half of the averages lie between ${from} and ${to}; the one in the middle is ${median}.`,
+  handingIn: (now, after) => `${now} now; about ${after} with what is missing handed in.`,
+  due: (day) => `due ${day}`,
+  of: (points, possible) => `${points} of ${possible}`,
+  ownView: "own view",
+  othersView: "others",
+  yes: "yes",
+  no: "no",
+  up: "up",
+  down: "down",
+  unchanged: "unchanged",
+  status: {
+    missing: "missing",
+    incomplete: "incomplete",
+    late: "late",
+    excused: "excused",
+    pending: "pending",
+    "handed in": "handed in",
+  },
+  counted: {
+    missing: two("missing assignment", "missing assignments"),
+    late: two("late assignment", "late assignments"),
+    excused: two("excused assignment", "excused assignments"),
+    unmarked: two("unmarked assignment", "unmarked assignments"),
+    point: two("point", "points"),
+    "percentage point": two("percentage point", "percentage points"),
+    "day overdue": two("day overdue", "days overdue"),
+  },
+};

@@ -1,0 +1,50 @@
+import { slavic } from "../../language/forms";
+import type { LetterWords } from "../../language/letterWords";
+
+export const letterWords: LetterWords = {
+  category: "Kategoria",
+  average: "Średnia",
+  overall: "Ogółem",
+  noScoresYet: "brak ocen",
+  nothingYet: "jeszcze nic",
+  stopLetters: "Nie chcę więcej takich listów",
+  stopByWritingBack: "Jeśli nie chcą Państwo otrzymywać takich listów, prosimy o odpowiedź na tę wiadomość.",
+  assignment: "Praca",
+  dueHead: "Termin",
+  overdueHead: "Opóźnienie",
+  pointsHead: "Punkty",
+  scoreHead: "Wynik",
+  commentHead: "Komentarz",
+  standing: (own, from, to, median) =>
+    `${own}. W tej klasie połowa średnich leży między ${from} a ${to}; środkowa to ${median}.`,
+  handingIn: (now, after) => `Teraz ${now}; około ${after} po oddaniu brakujących prac.`,
+  due: (day) => `termin ${day}`,
+  of: (points, possible) => `${points} z ${possible}`,
+  ownView: "własna ocena",
+  othersView: "inni",
+  yes: "tak",
+  no: "nie",
+  up: "wzrost o",
+  down: "spadek o",
+  unchanged: "bez zmian",
+  status: {
+    missing: "brak",
+    incomplete: "niekompletne",
+    late: "oddane po terminie",
+    excused: "usprawiedliwione",
+    pending: "jeszcze nieocenione",
+    "handed in": "oddane",
+  },
+  counted: {
+    missing: slavic("brakująca praca", "brakujące prace", "brakujących prac"),
+    late: slavic("praca oddana po terminie", "prace oddane po terminie", "prac oddanych po terminie"),
+    excused: slavic("praca usprawiedliwiona", "prace usprawiedliwione", "prac usprawiedliwionych"),
+    unmarked: slavic("praca nieoceniona", "prace nieocenione", "prac nieocenionych"),
+    point: { ...slavic("punkt", "punkty", "punktów"), other: "punktu" },
+    "percentage point": {
+      ...slavic("punkt procentowy", "punkty procentowe", "punktów procentowych"),
+      other: "punktu procentowego",
+    },
+    "day overdue": slavic("dzień po terminie", "dni po terminie", "dni po terminie"),
+  },
+};

@@ -1,0 +1,47 @@
+import { two } from "../../language/forms";
+import type { LetterWords } from "../../language/letterWords";
+
+export const letterWords: LetterWords = {
+  category: "Categoria",
+  average: "Média",
+  overall: "Geral",
+  noScoresYet: "ainda sem notas",
+  nothingYet: "ainda nada",
+  stopLetters: "Não receber mais cartas como esta",
+  stopByWritingBack: "Se não quiser receber mais cartas como esta, responda a esta mensagem e diga-nos.",
+  assignment: "Trabalho",
+  dueHead: "Prazo",
+  overdueHead: "Atraso",
+  pointsHead: "Pontos",
+  scoreHead: "Nota",
+  commentHead: "Comentário",
+  standing: (own, from, to, median) =>
+    `${own}. Nesta turma, metade das médias fica entre ${from} e ${to}; a do meio é ${median}.`,
+  handingIn: (now, after) => `Agora ${now}; cerca de ${after} com a entrega do que falta.`,
+  due: (day) => `prazo ${day}`,
+  of: (points, possible) => `${points} de ${possible}`,
+  ownView: "opinião própria",
+  othersView: "outros",
+  yes: "sim",
+  no: "não",
+  up: "subiu",
+  down: "desceu",
+  unchanged: "sem alteração",
+  status: {
+    missing: "não entregue",
+    incomplete: "incompleto",
+    late: "entregue com atraso",
+    excused: "dispensado",
+    pending: "por corrigir",
+    "handed in": "entregue",
+  },
+  counted: {
+    missing: two("trabalho não entregue", "trabalhos não entregues"),
+    late: two("trabalho entregue com atraso", "trabalhos entregues com atraso"),
+    excused: two("trabalho dispensado", "trabalhos dispensados"),
+    unmarked: two("trabalho por corrigir", "trabalhos por corrigir"),
+    point: two("ponto", "pontos"),
+    "percentage point": two("ponto percentual", "pontos percentuais"),
+    "day overdue": two("dia de atraso", "dias de atraso"),
+  },
+};

@@ -1,0 +1,38 @@
+import { baseLanguage, writtenLanguage } from "../language/languageTag";
+import type { LetterWords } from "../language/letterWords";
+import type { ProductLanguage } from "../language/productLanguage";
+import type { ProductTag } from "../language/productTags";
+import type { StarterPhrases } from "../language/starterPhrases";
+import { ownValue } from "../model/ownValue";
+import { arabic } from "./arabic/arabic";
+import { chinese } from "./chinese/chinese";
+import { english } from "./english/english";
+import { french } from "./french/french";
+import { polish } from "./polish/polish";
+import { portuguese } from "./portuguese/portuguese";
+import { spanish } from "./spanish/spanish";
+import { ukrainian } from "./ukrainian/ukrainian";
+import { vietnamese } from "./vietnamese/vietnamese";
+
+/** One folder for each language; a tag without one does not compile. */
+const BY_TAG: Readonly<Record<ProductTag, ProductLanguage>> = {
+  en: english,
+  es: spanish,
+  pl: polish,
+  vi: vietnamese,
+  ar: arabic,
+  fr: french,
+  pt: portuguese,
+  uk: ukrainian,
+  zh: chinese,
+};
+
+/** The product's own words for a language; English where it has none. */
+export function wordsIn(language: string): LetterWords {
+  return (ownValue(BY_TAG, baseLanguage(language)) ?? english).letterWords;
+}
+
+/** What the ready-made letters say in a language (BCP 47); none where they are not written in it. */
+export function starterPhrasesIn(language: string): StarterPhrases | undefined {
+  return ownValue(BY_TAG, writtenLanguage(language))?.starterPhrases;
+}

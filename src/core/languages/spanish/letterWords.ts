@@ -1,0 +1,47 @@
+import { two } from "../../language/forms";
+import type { LetterWords } from "../../language/letterWords";
+
+export const letterWords: LetterWords = {
+  category: "Categoría",
+  average: "Promedio",
+  overall: "General",
+  noScoresYet: "sin notas todavía",
+  nothingYet: "todavía nada",
+  stopLetters: "No recibir más cartas como esta",
+  stopByWritingBack: "Si no desea recibir más cartas como esta, responda a este mensaje y díganoslo.",
+  assignment: "Trabajo",
+  dueHead: "Fecha",
+  overdueHead: "Retraso",
+  pointsHead: "Puntos",
+  scoreHead: "Nota",
+  commentHead: "Comentario",
+  standing: (own, from, to, median) =>
+    `${own}. En esta clase, la mitad de los promedios está entre ${from} y ${to}; el del medio es ${median}.`,
+  handingIn: (now, after) => `Ahora ${now}; unos ${after} si se entrega lo que falta.`,
+  due: (day) => `para el ${day}`,
+  of: (points, possible) => `${points} de ${possible}`,
+  ownView: "visión propia",
+  othersView: "otros",
+  yes: "sí",
+  no: "no",
+  up: "subió",
+  down: "bajó",
+  unchanged: "sin cambios",
+  status: {
+    missing: "no entregado",
+    incomplete: "incompleto",
+    late: "entregado tarde",
+    excused: "justificado",
+    pending: "por calificar",
+    "handed in": "entregado",
+  },
+  counted: {
+    missing: two("trabajo no entregado", "trabajos no entregados"),
+    late: two("trabajo entregado tarde", "trabajos entregados tarde"),
+    excused: two("trabajo justificado", "trabajos justificados"),
+    unmarked: two("trabajo sin calificar", "trabajos sin calificar"),
+    point: two("punto", "puntos"),
+    "percentage point": two("punto porcentual", "puntos porcentuales"),
+    "day overdue": two("día de retraso", "días de retraso"),
+  },
+};

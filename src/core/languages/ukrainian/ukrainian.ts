@@ -1,0 +1,5 @@
+import type { ProductLanguage } from "../../language/productLanguage";
+import { letterWords } from "./letterWords";
+import { starterPhrases } from "./starterPhrases";
+
+export const ukrainian: ProductLanguage = { letterWords, starterPhrases };

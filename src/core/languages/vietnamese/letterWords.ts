@@ -1,0 +1,47 @@
+import { same } from "../../language/forms";
+import type { LetterWords } from "../../language/letterWords";
+
+export const letterWords: LetterWords = {
+  category: "Loại",
+  average: "Trung bình",
+  overall: "Tổng kết",
+  noScoresYet: "chưa có điểm",
+  nothingYet: "chưa có gì",
+  stopLetters: "Không nhận thêm những thư như thế này",
+  stopByWritingBack: "Nếu không muốn nhận thêm những thư như thế này, xin trả lời thư và cho biết.",
+  assignment: "Bài",
+  dueHead: "Hạn",
+  overdueHead: "Trễ",
+  pointsHead: "Điểm",
+  scoreHead: "Điểm đạt được",
+  commentHead: "Nhận xét",
+  standing: (own, from, to, median) =>
+    `${own}. Trong lớp này, một nửa số điểm trung bình nằm giữa ${from} và ${to}; điểm ở giữa là ${median}.`,
+  handingIn: (now, after) => `Hiện tại ${now}; khoảng ${after} nếu nộp các bài còn thiếu.`,
+  due: (day) => `hạn ${day}`,
+  of: (points, possible) => `${points} trên ${possible}`,
+  ownView: "tự đánh giá",
+  othersView: "người khác",
+  yes: "có",
+  no: "không",
+  up: "tăng",
+  down: "giảm",
+  unchanged: "không đổi",
+  status: {
+    missing: "còn thiếu",
+    incomplete: "chưa đủ",
+    late: "nộp trễ",
+    excused: "được miễn",
+    pending: "chưa chấm",
+    "handed in": "đã nộp",
+  },
+  counted: {
+    missing: same("bài còn thiếu"),
+    late: same("bài nộp trễ"),
+    excused: same("bài được miễn"),
+    unmarked: same("bài chưa chấm"),
+    point: same("điểm"),
+    "percentage point": same("điểm phần trăm"),
+    "day overdue": same("ngày trễ"),
+  },
+};
