@@ -47,10 +47,15 @@ export async function killBrowser(browser: Browser): Promise<void> {
 export async function openPage(context: Browser | BrowserContext, url: string): Promise<Page> {
   const page = await context.newPage();
   page.setDefaultTimeout(LONGEST_WAIT_MS);
+  // Whatever is waited for in vain, the error says what the page showed instead.
   const wait = page.waitForFunction.bind(page) as (...all: unknown[]) => Promise<unknown>;
-  const orSays = (what: unknown, options?: unknown, ...of: unknown[]) =>
+  const untilTrue = (what: unknown, options?: unknown, ...of: unknown[]) =>
     orSaysWhatShows(page, `${what} did not become true of ${JSON.stringify(of)}`, () => wait(what, options, ...of));
-  page.waitForFunction = orSays as typeof page.waitForFunction;
+  page.waitForFunction = untilTrue as typeof page.waitForFunction;
+  const waitForSelector = page.waitForSelector.bind(page) as (...all: unknown[]) => Promise<unknown>;
+  const untilThere = (selector: string, options?: unknown) =>
+    orSaysWhatShows(page, `“${selector}” did not come`, () => waitForSelector(selector, options));
+  page.waitForSelector = untilThere as typeof page.waitForSelector;
   page.on("pageerror", (error) => {
     throw error;
   });
