@@ -6,13 +6,13 @@ import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
 import { startNote } from "@/core/starters/startNote";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
-import { type Comparison, compare } from "./measure";
+import { type Comparison, compare, IS_QUICK } from "./measure";
 
 const TODAY = "2026-11-24";
 
 /** Reading every letter of a large round for findings, against only making the letters. */
 export function checkBench(): Promise<Comparison> {
-  const index = new FiguresIndex(worldOf(demoSchool(TODAY, LARGE_SCHOOL)), TODAY);
+  const index = new FiguresIndex(worldOf(demoSchool(TODAY, IS_QUICK ? undefined : LARGE_SCHOOL)), TODAY);
   const note = startNote("progress", { id: "bench", now: 0, period: "winter" });
   const plan = planNote(index, note);
   const now = instantOf(TODAY, 12);

@@ -5,7 +5,7 @@ import { worldOf } from "@/core/model/world";
 import { planNote } from "@/core/selection/planNote";
 import { startNote } from "@/core/starters/startNote";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
-import { type Comparison, compare } from "./measure";
+import { type Comparison, compare, IS_QUICK } from "./measure";
 
 const TODAY = "2026-11-24";
 const PERIOD = "winter";
@@ -14,7 +14,7 @@ const LATE = 11;
 
 /** Choosing among 2,000 students with 400 assignments each, and one edit with all figures of its class made fresh. */
 export async function figuresBench(): Promise<Comparison[]> {
-  const world = worldOf(demoSchool(TODAY, LARGE_SCHOOL));
+  const world = worldOf(demoSchool(TODAY, IS_QUICK ? undefined : LARGE_SCHOOL));
   const index = new FiguresIndex(world, TODAY);
   return [...(await filtering(index)), await editing(index)];
 }

@@ -11,6 +11,14 @@ export interface Comparison {
   readonly goal: number;
 }
 
+/** Whether each row is run once and small, to see that it runs and that both sides come to the same. */
+export const IS_QUICK = process.argv.includes("--quick");
+
+/** How much of something a row takes. */
+export function sized({ full, quick }: { readonly full: number; readonly quick: number }): number {
+  return IS_QUICK ? quick : full;
+}
+
 /** The median time of several runs in ms, ours and the peer's by turns, after a run of each to warm up. */
 export async function compare(
   about: Pick<Comparison, "name" | "peerName" | "goal">,
@@ -19,7 +27,7 @@ export async function compare(
   peer: () => unknown,
 ): Promise<Comparison> {
   const times = { ours: [] as number[], peer: [] as number[] };
-  for (let run = 0; run <= runs; run += 1) {
+  for (let run = 0; run <= (IS_QUICK ? 1 : runs); run += 1) {
     for (const [side, work] of [
       ["ours", ours],
       ["peer", peer],

@@ -9,7 +9,7 @@ import { demoPast } from "@/demo/demoPast";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
 import { asOfLeaving } from "@/workers/engine/planRebuild";
 import { type RebuildRequest, RoundInMaking } from "@/workers/engine/roundInMaking";
-import type { Comparison } from "./measure";
+import { type Comparison, IS_QUICK } from "./measure";
 
 const TODAY = "2026-11-24";
 const PLANS = 5;
@@ -19,7 +19,7 @@ const HOUR_MS = 3_600_000;
 
 /** Working out who gets a letter of five plans over 2,000 students, each as of its own next run, against the time that it may take. */
 export function plansBench(): Comparison[] {
-  const school = demoSchool(TODAY, LARGE_SCHOOL);
+  const school = demoSchool(TODAY, IS_QUICK ? undefined : LARGE_SCHOOL);
   const index = new FiguresIndex(worldOf(school), TODAY, demoPast(school, TODAY));
   const ready = readyMadeAutomaticNotes("Quizzes").slice(0, PLANS);
   const asked = ready.map(({ words, plan, perFamily = false }, place) => {

@@ -11,9 +11,9 @@ import { Mailboxes } from "@/post/practice/mailboxes";
 import { PracticePost } from "@/post/practice/practicePost";
 import { openDatabase } from "@/post/store/openDatabase";
 import { Room } from "@/post/store/room";
-import { type Comparison, compare } from "./measure";
+import { type Comparison, compare, sized } from "./measure";
 
-const LETTERS = 600;
+const LETTERS = sized({ full: 600, quick: 20 });
 const HTML_BYTES = 15_000;
 const FILE = randomBytes(60_000);
 const ENCLOSURE = {

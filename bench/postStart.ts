@@ -6,9 +6,9 @@ import { takeInKnown } from "@/post/letters/knownLetters";
 import { PostRoom } from "@/post/letters/postRoom";
 import { DATABASE_FILE, openDatabase } from "@/post/store/openDatabase";
 import { Room } from "@/post/store/room";
-import type { Comparison } from "./measure";
+import { type Comparison, sized } from "./measure";
 
-const LETTERS = 100_000;
+const LETTERS = sized({ full: 100_000, quick: 5_000 });
 const LETTERS_PER_ROUND = 256;
 const AT_ONCE = 5_000;
 /** A start may take so long, and the database may be so large. */

@@ -1,4 +1,4 @@
-// Measures ours beside peers: everything, or the parts that are named, as in `npm run bench -- backup`. The code is
+// Measures ours beside peers: everything, or the parts that are named, as in `npm run bench -- backup`; with `--quick` each once and small. The code is
 // bundled as it is shipped: run from its sources, helpers for readable names would be measured along with it.
 import { spawnSync } from "node:child_process";
 import path from "node:path";

@@ -20,6 +20,7 @@ step("lint", "npm", ["run", "--silent", "lint"]);
 step("types", "npx", ["tsc", "--noEmit"]);
 tests("unit");
 tests("e2e");
+step("bench, once and small", "node", ["scripts/bench.mjs", "--quick"]);
 // Named once more at the end, where whoever reads a long output looks first.
 for (const failure of failures) console.info(`failed: ${failure}`);
 console.info(`${passed} passed, ${failures.length} failed`);

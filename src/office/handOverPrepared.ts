@@ -6,6 +6,7 @@ import {
   replacedSchema,
 } from "@/core/delivery/postRequests";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
+import { STILL_RIGHT_MS } from "@/core/delivery/stillRight";
 import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes, missingFiles } from "@/store/keepFile";
@@ -120,9 +121,6 @@ async function handedAhead({ around, database }: HandingOver, round: Round): Pro
     ...(round.run && !round.run.byWord && { startBy: round.leavesAt + STILL_RIGHT_MS, notAfter: round.notAfter }),
   };
 }
-
-/** So long after its time a run still begins to leave by itself. */
-export const STILL_RIGHT_MS = 12 * 3_600_000;
 
 /** Refusals that are about what was asked, by HTTP; others come from how the post room is. */
 const ABOUT_LETTERS: readonly number[] = [400, 409, 413];

@@ -1,6 +1,7 @@
 import { nextRunTime, runTimes } from "@/core/delivery/plans/recurrence";
 import { isRunOver, type Run, runId } from "@/core/delivery/plans/run";
 import type { ScheduledRound } from "@/core/delivery/scheduledRound";
+import { STILL_RIGHT_MS } from "@/core/delivery/stillRight";
 import { MS_PER_DAY } from "@/core/model/day";
 import type { Plan } from "@/core/model/plan";
 import { schoolYearOf } from "@/core/model/schoolYear";
@@ -9,7 +10,6 @@ import { findNote } from "@/store/findNote";
 import { plansWaitForWord } from "@/store/restored";
 import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
 import { dropUnsentRuns, scheduledRounds } from "@/store/scheduledRounds";
-import { STILL_RIGHT_MS } from "./handOverPrepared";
 import type { Office } from "./office";
 import { markAndTell, outdateTouched, type Touch } from "./outdate";
 import { memoryOf, previewRun } from "./previewRun";

@@ -1,11 +1,12 @@
 import { digestReaders } from "@/core/delivery/plans/usualRun";
+import type { DigestFrequency } from "@/core/model/guardian";
 import type { Note } from "@/core/model/note";
 import type { VineDatabase } from "@/store/openDatabase";
 import { allPlans } from "@/store/runRepository";
 import type { Office } from "./office";
 
 /** How often the digests are that are on. */
-export async function digestsThatAreOn(database: VineDatabase): Promise<("daily" | "weekly")[]> {
+export async function digestsThatAreOn(database: VineDatabase): Promise<DigestFrequency[]> {
   const plans = await allPlans(database);
   return [...new Set(plans.flatMap(({ isOn, digest }) => (isOn && digest ? [digest] : [])))];
 }
@@ -14,7 +15,7 @@ export async function digestsThatAreOn(database: VineDatabase): Promise<("daily"
 export async function readersOfDigests(
   { database, world }: Pick<Office, "database" | "world">,
   { kind }: Pick<Note, "kind">,
-): Promise<Map<string, "daily" | "weekly">> {
+): Promise<Map<string, DigestFrequency>> {
   const plans = (await allPlans(database)).filter(({ isOn, digest }) => isOn && digest !== undefined);
   if (plans.length === 0) return new Map();
   const notes = await database.notes.bulkGet(plans.map(({ id }) => id));

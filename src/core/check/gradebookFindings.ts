@@ -8,9 +8,9 @@ import type { ScoreColumn } from "../model/score";
 import { fullName } from "../model/student";
 import { titleKey } from "../model/titleKey";
 import type { NotePlan } from "../selection/planNote";
+import { fewOf } from "../words";
 import { type Finding, findingOf } from "./finding";
 import { sourcesOf } from "./namedSources";
-import { fewOf } from "./someNames";
 
 /** What in the gradebook itself would mislead the families of a note. */
 export function gradebookFindings(index: FiguresIndex, note: Note, plan: NotePlan): Finding[] {

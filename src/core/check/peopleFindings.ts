@@ -3,9 +3,9 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { wantsNoLetters } from "../model/guardian";
 import { firstName } from "../model/student";
 import { type NotePlan, type PlannedLetter, readersOf } from "../selection/planNote";
-import { listed } from "../words";
+import { fewOf, listed } from "../words";
 import { type Finding, findingOf } from "./finding";
-import { fewOf, someNames } from "./someNames";
+import { someNames } from "./someNames";
 
 /** A line break or another control character: in a name it could end a header of the message. */
 const BREAKS_HEADER = /[\p{Cc}\u2028\u2029]/u;

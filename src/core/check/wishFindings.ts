@@ -2,8 +2,8 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { MS_PER_DAY } from "../model/day";
 import type { Frequency } from "../model/guardian";
 import type { NotePlan } from "../selection/planNote";
+import { fewOf } from "../words";
 import { type Finding, findingOf } from "./finding";
-import { fewOf } from "./someNames";
 
 /** For how many days one letter is enough, by what a guardian asked for. */
 const DAYS_OF_ONE: Record<Frequency, number> = { "each letter": 0, daily: 1, weekly: 7 };

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { isGoodAddress } from "../matching/isGoodAddress";
 import { enclosuresSchema } from "../model/enclosure";
+import { digestFrequencySchema } from "../model/guardian";
 import { idSchema } from "../model/id";
 import { letterAboutSchema } from "./letterAbout";
 
@@ -70,7 +71,7 @@ export const handOverSchema = z.object({
   startBy: z.number().optional(),
   notAfter: z.number().optional(),
   /** Readers who wish a digest this often get it in that instead, where they said so after the letter was made. */
-  gatheredFor: z.array(z.enum(["daily", "weekly"])).optional(),
+  gatheredFor: z.array(digestFrequencySchema).optional(),
 });
 export type HandOver = z.infer<typeof handOverSchema>;
 

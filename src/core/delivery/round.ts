@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { enclosuresSchema } from "../model/enclosure";
+import { digestFrequencySchema } from "../model/guardian";
 import { answersSchema } from "../model/note";
 import { noteKindSchema } from "../model/noteKind";
 import { letterStateSchema } from "./letterState";
@@ -83,7 +84,7 @@ export const roundSchema = z.object({
   /** Until when what it says is true enough to leave by itself, ms since the epoch. */
   notAfter: z.number().optional(),
   /** Readers who come to wish a digest this often get it in that. */
-  gatheredFor: z.array(z.enum(["daily", "weekly"])).optional(),
+  gatheredFor: z.array(digestFrequencySchema).optional(),
   createdAt: z.number(),
   leavesAt: z.number(),
   letterCount: z.number().int(),

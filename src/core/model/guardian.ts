@@ -11,6 +11,15 @@ export const saidOfLettersSchema = z.object({ words: z.string().max(500), at: z.
 export const frequencySchema = z.enum(["each letter", "daily", "weekly"]);
 export type Frequency = z.infer<typeof frequencySchema>;
 
+/** How often a digest comes. */
+export const digestFrequencySchema = frequencySchema.exclude(["each letter"]);
+export type DigestFrequency = z.infer<typeof digestFrequencySchema>;
+
+/** Whether somebody wishes digests, instead of each letter as it comes. */
+export function wishesDigest(frequency: string): frequency is DigestFrequency {
+  return digestFrequencySchema.safeParse(frequency).success;
+}
+
 /** Somebody who looks after students, once however many children they have with the teacher. */
 export const guardianSchema = z.object({
   id: z.string().min(1),

@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { daySchema } from "./day";
+import { digestFrequencySchema } from "./guardian";
 
 /** A time of the wall clock, such as 07:30. */
 const wallTimeSchema = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/);
@@ -54,7 +55,7 @@ export const planSchema = z.object({
   /** Whether the teacher gets a summary of each run. */
   copy: z.boolean(),
   /** For the guardians who wish to hear in one letter a day or a week, and for nobody else: then it is a digest. */
-  digest: z.enum(["daily", "weekly"]).optional(),
+  digest: digestFrequencySchema.optional(),
   /** Whether a digest that says nothing new is sent all the same. */
   sendsEmpty: z.boolean().optional(),
   /** Since when it is on, ms since the epoch: nothing that came in before starts a run. */

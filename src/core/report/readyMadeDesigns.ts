@@ -1,12 +1,12 @@
 import { baseLanguage } from "../language/languageTag";
 import { PRODUCT_TAGS } from "../language/productTags";
+import { reportWordsIn } from "../languages/productLanguages";
 import { field, missingWork, paragraph, text } from "../letter/letterParts";
 import type { InlineNode, LetterSubject, PlainBlockNode } from "../model/letterBody";
 import type { PageBlockNode, PageDesign, PageLook } from "../model/pageDesign";
 import type { ReadyMadeDesignId } from "../model/reportChoice";
 import { PAGE_FIELDS } from "./pageFields";
 import type { ReportDesign } from "./reportDesign";
-import { reportWordsIn } from "./reportWords";
 
 const UPRIGHT: PageLook = {
   across: false,

@@ -3,6 +3,7 @@ import { mayMove } from "@/core/delivery/letterState";
 import type { PostStatus } from "@/core/delivery/postEvent";
 import type { HandOver, Outdated, Replace } from "@/core/delivery/postRequests";
 import type { TroubleCause } from "@/core/delivery/postTrouble";
+import { STILL_RIGHT_MS } from "@/core/delivery/stillRight";
 import { Problem } from "../edge/problem";
 import { attachedFiles, putAttachment } from "../store/attachments";
 import { eventsAfter, type Feed, type Place } from "../store/feed";
@@ -220,7 +221,7 @@ export class PostRoom {
       .where("letters.room", "=", id)
       .where("letters.state", "in", [...WAITING])
       .where(({ eb, fn, val, ref }) =>
-        eb(fn.coalesce(ref("letters.nextAt"), val(0)), "<", this.options.now() - HELD_LONG_MS),
+        eb(fn.coalesce(ref("letters.nextAt"), val(0)), "<", this.options.now() - STILL_RIGHT_MS),
       )
       .execute();
     return rows.map((row) => row.id);
@@ -375,8 +376,6 @@ export class PostRoom {
 }
 
 const MINUTE_MS = 60_000;
-/** How long after its time a round may still begin to leave without asking, in ms. */
-const HELD_LONG_MS = 12 * 3_600_000;
 const GRACE_MS = 10_000;
 const RETRY_MS = 2_000;
 /** Longer waits than a timer can count are cut up. */

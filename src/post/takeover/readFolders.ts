@@ -10,6 +10,7 @@ import { handedLetterSchema } from "@/core/delivery/postRequests";
 import { familyEventSchema } from "@/core/families/familyEvent";
 import { viewPageSchema } from "@/core/marking/viewPage";
 import { publishedCardSchema } from "@/core/model/contactCard";
+import { digestFrequencySchema } from "@/core/model/guardian";
 import { idSchema } from "@/core/model/id";
 
 /** The folders and files that the server kept before it had a database. */
@@ -33,7 +34,7 @@ const queuedSchema = z.object({
   taken: z.number().int().default(0),
   startBy: z.number().optional(),
   notAfter: z.number().optional(),
-  gatheredFor: z.array(z.enum(["daily", "weekly"])).optional(),
+  gatheredFor: z.array(digestFrequencySchema).optional(),
   laidBy: z.string().optional(),
   about: letterAboutSchema.optional(),
   refused: z.array(z.string()).default([]),

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { Button } from "react-bootstrap";
 import type { Round } from "@/core/delivery/round";
 import { newsWords, type ScheduledRound } from "@/core/delivery/scheduledRound";
-import { counted } from "@/core/words";
+import { counted, fewOf } from "@/core/words";
 import { pauseRound } from "@/office/handOverPrepared";
 import { RunWord } from "@/ui/note/plan/RunWord";
 import { formatMoment } from "@/ui/shared/formatMoment";
@@ -80,8 +80,7 @@ function AnnouncedLine({
         {news && <div className="small">Since then: {news}</div>}
         {scheduled?.news && scheduled.news.newcomers.length > 0 && (
           <div className="quiet small" data-private>
-            Not part of it: {scheduled.news.newcomers.slice(0, 3).join("; ")}
-            {scheduled.news.newcomers.length > 3 && ` and ${scheduled.news.newcomers.length - 3} more`}
+            Not part of it: {fewOf(scheduled.news.newcomers).join("; ")}
           </div>
         )}
         {scheduled?.held && scheduled.state !== "frozen" && (

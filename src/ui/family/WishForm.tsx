@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Wish } from "@/core/families/familyEvent";
 import { ownNameOf, PRODUCT_TAGS } from "@/core/language/productTags";
-import type { Frequency } from "@/core/model/guardian";
+import { type Frequency, wishesDigest } from "@/core/model/guardian";
 import { sendWish } from "./sendAnswer";
 
 interface WishFormProps {
@@ -57,7 +57,7 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
       {
         confirmation: often === "none" ? "stopped" : "confirmed",
         ...(often !== "none" && { frequency: often }),
-        ...((often === "daily" || often === "weekly") && { urgentToo }),
+        ...(wishesDigest(often) && { urgentToo }),
         ...(language && { language }),
       },
       often === "none" ? "You will get no more letters." : "Your wish is kept.",
@@ -132,7 +132,7 @@ export function WishForm({ token, sender, last, proposed }: WishFormProps) {
             onChange={() => setOften(value)}
           />
         ))}
-        {(often === "daily" || often === "weekly") && (
+        {wishesDigest(often) && (
           <Form.Check
             id="urgent-too"
             label="Urgent letters too: all of them wait for that one"

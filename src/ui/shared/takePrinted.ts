@@ -1,5 +1,5 @@
 import { toast } from "sonner";
-import { listed } from "@/core/words";
+import { fewOf, listed } from "@/core/words";
 import type { PrintedReports } from "@/office/printReports";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { download } from "./download";
@@ -16,7 +16,7 @@ export function takePrinted(made: PrintedReports, words?: string): boolean {
   if (words) toast(words);
   if (made.cut.length > 0)
     toast.warning(
-      `Cut off at the end, since there is more than the part of a page holds: ${listed(made.cut.slice(0, MOST_NAMED))}${made.cut.length > MOST_NAMED ? ` and ${made.cut.length - MOST_NAMED} more` : ""}. Put fewer to a page in a copy of the design, and print these again.`,
+      `Cut off at the end, since there is more than the part of a page holds: ${listed(fewOf(made.cut, MOST_NAMED))}. Put fewer to a page in a copy of the design, and print these again.`,
       { duration: Number.POSITIVE_INFINITY },
     );
   return true;

@@ -2,7 +2,7 @@ import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { selectedKey, selectionNews } from "@/core/model/keptSelection";
 import type { Selection } from "@/core/model/selection";
 import { planNote } from "@/core/selection/planNote";
-import { counted, listed } from "@/core/words";
+import { fewOf, listed } from "@/core/words";
 import { labelOf, nameOf, noteSentence } from "./peopleView";
 
 /** Who is in a selection now, and who was not, or is no longer. */
@@ -50,9 +50,5 @@ function newsOf(what: string, keys: readonly string[], index: FiguresIndex): str
     const [classId = "", studentId = ""] = key.split("/");
     return `${nameOf(index, studentId)} (${labelOf(index, classId)})`;
   });
-  const names =
-    named.length <= MOST_NAMES
-      ? named
-      : [...named.slice(0, MOST_NAMES), counted(named.length - MOST_NAMES, "more", "more")];
-  return `${keys.length} ${what}: ${listed(names)}.`;
+  return `${keys.length} ${what}: ${listed(fewOf(named, MOST_NAMES))}.`;
 }

@@ -1,6 +1,7 @@
 import type { FiguresIndex } from "../../figures/figuresIndex";
 import { newEntries } from "../../figures/newEntries";
 import { dayOfInstant, daysBetween } from "../../model/day";
+import type { DigestFrequency } from "../../model/guardian";
 import { selectedKey } from "../../model/keptSelection";
 import type { Repetition } from "../../model/plan";
 import type { Match, RecipientRule } from "../../selection/planNote";
@@ -23,7 +24,7 @@ export interface RunAsked {
   readonly newSince?: number | undefined;
   /** Within so many days a guardian gets one letter of all automatic notes. */
   readonly quietDays?: number | undefined;
-  readonly digest?: "daily" | "weekly" | undefined;
+  readonly digest?: DigestFrequency | undefined;
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { DigestFrequency } from "../../model/guardian";
 import type { Note } from "../../model/note";
 import type { Plan } from "../../model/plan";
 import type { World } from "../../model/world";
@@ -18,8 +19,8 @@ export function digestReaders(
   plans: readonly Plan[],
   notes: ReadonlyMap<string, Note>,
   { classes, students, guardians }: Pick<World, "classes" | "students" | "guardians">,
-): Map<string, "daily" | "weekly"> {
-  const readers = new Map<string, "daily" | "weekly">();
+): Map<string, DigestFrequency> {
+  const readers = new Map<string, DigestFrequency>();
   for (const { id, isOn, digest } of plans) {
     const note = notes.get(id);
     if (!isOn || !digest || !note) continue;

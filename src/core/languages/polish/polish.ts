@@ -1,5 +1,7 @@
 import type { ProductLanguage } from "../../language/productLanguage";
+import { digestPhrases } from "./digestPhrases";
 import { letterWords } from "./letterWords";
+import { reportWords } from "./reportWords";
 import { starterPhrases } from "./starterPhrases";
 
-export const polish: ProductLanguage = { letterWords, starterPhrases };
+export const polish: ProductLanguage = { letterWords, starterPhrases, digestPhrases, reportWords };

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
-import { counted, listed } from "@/core/words";
+import { counted, fewOf, listed } from "@/core/words";
 import { type LaidOutReports, layOutReports } from "@/office/layOutReports";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -65,12 +65,7 @@ export function ReportsLaidOut({ note, onChange }: ReportsLaidProps) {
       )}
       {needsWord && (
         <div className="finding mb-2">
-          {runOver.length > 0 && (
-            <div>
-              With more than their page holds: {listed(runOver.slice(0, MOST_NAMED))}
-              {runOver.length > MOST_NAMED && ` and ${runOver.length - MOST_NAMED} more`}.
-            </div>
-          )}
+          {runOver.length > 0 && <div>With more than their page holds: {listed(fewOf(runOver, MOST_NAMED))}.</div>}
           {withBoxes.length > 0 && (
             <div>
               {counted(withBoxes.length, "report")} with characters that come out as boxes: {withBoxes[0]?.characters}{" "}
