@@ -1,24 +1,14 @@
 import type { BroughtIn } from "@/core/change/broughtIn";
-import { applyChange, type Change, isEmptyChange, type TableChange } from "@/core/change/change";
+import { applyChange, type Change, isEmptyChange } from "@/core/change/change";
 import type { ChangeAbout } from "@/core/change/changeEntry";
 import type { Round } from "@/core/delivery/round";
 import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
 import { newOptOuts } from "@/core/families/newOptOuts";
-import { type Day, dayOfInstant, instantOf } from "@/core/model/day";
+import { type Day, instantOf } from "@/core/model/day";
 import type { Enclosure } from "@/core/model/enclosure";
-import type { Note } from "@/core/model/note";
-import type { PastScores } from "@/core/model/pastScores";
-import type { Plan } from "@/core/model/plan";
 import { DEFAULT_SETTINGS } from "@/core/model/settings";
-import {
-  emptyWorldRecords,
-  WORLD_TABLES,
-  type World,
-  type WorldRecords,
-  type WorldTable,
-  worldOf,
-} from "@/core/model/world";
+import { emptyWorldRecords, WORLD_TABLES, type World, worldOf } from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";
 import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
@@ -26,28 +16,29 @@ import { type CountedChanges, countedChanges } from "@/store/countedChanges";
 import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
 import { markRead } from "@/store/keepReply";
-import { ensureSettings, isUntouched, loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
-import { openDatabase, refuseNewerData, type VineDatabase } from "@/store/openDatabase";
+import { loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
+import type { VineDatabase } from "@/store/openDatabase";
 import { forgetPendingSend } from "@/store/pendingSends";
 import { writtenAbout } from "@/store/roundRepository";
-import { rowsNow, type TouchedKeys, touchedKeys } from "@/store/rowsNow";
-import { dropUnfinished, keepRound, type StagedLetters } from "@/store/stageLetters";
+import { touchedKeys } from "@/store/rowsNow";
+import { keepRound, type StagedLetters } from "@/store/stageLetters";
 import { settleAnswer, takeInFamilyEvents } from "@/store/takeInFamilyEvents";
 import { type Turn, undoRedo } from "@/store/undoRedo";
 import { watch } from "@/store/watch";
-import { currentDatabaseName, deleteOthers } from "@/store/whichDatabase";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
 import { BackupDesk } from "./backupDesk";
 import { ChangesHeard } from "./changesHeard";
+import { changeToNow } from "./changeToNow";
 import { CHANGING_LOCK } from "./changingLock";
 import type { Channel, Dependencies } from "./dependencies";
 import { DrawnReports } from "./drawnReports";
 import { FeedbackDesk } from "./feedbackDesk";
-import { type EngineKeeper, keepEngine } from "./keepEngine";
-import { MAKING_LOCK } from "./makingLock";
+import type { EngineKeeper } from "./keepEngine";
+import { notesThatDiffer, type Written } from "./notesThatDiffer";
 import { Observable } from "./observable";
-import { OPEN_LOCK } from "./openLock";
+import type { Everything, OfficeState, TabMessage } from "./officeState";
+import { type OfficeParts, openParts, todayOf } from "./openParts";
 import { closeAddresses } from "./optOuts";
 import type { Touch } from "./outdate";
 import { PlanDesk } from "./planDesk";
@@ -55,38 +46,6 @@ import { PostLine } from "./postLine";
 import { takeBackAll } from "./putBack";
 import { type Queries, queriesOf } from "./queries";
 import { storageTrouble } from "./storageTrouble";
-
-/** What screens look at. It is another one after every change. */
-export interface OfficeState {
-  /** The families and the gradebook as they are now; figures come from the engine alone. */
-  readonly world: World;
-  readonly today: Day;
-  /** Rises with every change of the world, so that answers of the engine are asked again. */
-  readonly revision: number;
-  /** A newer version of the application has the data: this page is closed and writes nothing any more. */
-  readonly isOlder: boolean;
-  /** Whether the data of this browser was deleted while the page was open. */
-  readonly isDeleted: boolean;
-  /** The data is being put in another place: this page has let go of it. */
-  readonly isAway: boolean;
-  /** Why figures can't be worked out or nothing can be kept at present, what is safe and what to do. */
-  readonly trouble?: string | undefined;
-}
-
-/** What can stand in the place of all that is there: the world, what became of its scores, and automatic notes. */
-type Everything = readonly [
-  records: WorldRecords,
-  past?: readonly PastScores[],
-  automatic?: { readonly notes: readonly Note[]; readonly plans: readonly Plan[] },
-];
-
-/** What one tab tells the others. */
-type TabMessage =
-  | { readonly kind: "changed"; readonly keys: TouchedKeys; readonly at: number; readonly number: number }
-  | { readonly kind: "replaced" }
-  /** Another database takes the place of this one: every tab lets go of it, and is loaded again then. */
-  | { readonly kind: "leave" }
-  | { readonly kind: "moved" };
 
 /** A change, or how it is made from the world as it is when its turn has come. */
 export type Wanted = Change | ((world: World) => Change);
@@ -98,6 +57,7 @@ const NOON = 12;
  * through here, one after the other. Screens show its state and call its methods; so do tests.
  */
 export class Office {
+  readonly database: VineDatabase;
   readonly state: Observable<OfficeState>;
   readonly read: Queries;
   readonly line: PostLine;
@@ -111,16 +71,16 @@ export class Office {
   private readonly changesHeard = new ChangesHeard();
   private heard = "";
   private isClosed = false;
+  private readonly keeper: EngineKeeper;
   private readonly channel: Channel;
   private readonly endings: (() => void)[] = [];
 
   private constructor(
     readonly around: Dependencies,
-    readonly database: VineDatabase,
-    private readonly keeper: EngineKeeper,
-    state: OfficeState,
-    on: { older?: () => void; deleted?: () => void; engineEnded?: (isFirst: boolean) => void },
+    { database, keeper, state, on }: OfficeParts,
   ) {
+    this.database = database;
+    this.keeper = keeper;
     this.engine = keeper.engine;
     this.state = new Observable(state);
     this.read = queriesOf(database, around.now, around.databaseName);
@@ -135,54 +95,28 @@ export class Office {
   }
 
   /**
-   * Opens the database and the engine. `demo` gives what an empty browser opens on, for a day; `onBlocked` is told when
-   * another tab must be closed first. Errors: the database can't be opened, is of a newer version, or a record in it does not
-   * hold; nothing was changed then.
+   * Opens the data and begins to keep step with other tabs. `demo` gives what an empty browser opens on, for a day;
+   * `onBlocked` is told when another tab must be closed first. Errors: those of `openParts`; nothing was changed then.
    */
   static async open(
     around: Dependencies,
     demo?: (today: Day) => Everything,
     onBlocked: () => void = () => undefined,
   ): Promise<Office> {
-    const on: { older?: () => void; deleted?: () => void; engineEnded?: (isFirst: boolean) => void } = {};
-    // What a crash left half built goes, where nobody else may be building.
-    await around.locks.request(OPEN_LOCK, () => deleteOthers(around.databaseName), "if free");
-    const releaseDatabase = await holdDatabaseOpen(around);
-    const name = await currentDatabaseName(around.databaseName);
-    const database = openDatabase(name, undefined, {
-      onNewer: () => on.older?.(),
-      onDeleted: () => on.deleted?.(),
-      onBlocked,
-    });
-    const keeper = keepEngine(around.startEngine, (isFirst) => on.engineEnded?.(isFirst));
+    const parts = await openParts(around, demo, onBlocked);
+    const office = new Office(around, parts);
     try {
-      await refuseNewerData(database);
-      const today = todayOf(around);
-      if (demo && (await isUntouched(database))) await replaceEverything(database, ...demo(today));
-      await ensureSettings(database);
-      await around.locks.request(MAKING_LOCK, () => dropUnfinished(database));
-      const state = {
-        world: worldOf(emptyWorldRecords()),
-        today,
-        revision: 0,
-        isOlder: false,
-        isDeleted: false,
-        isAway: false,
-      };
-      const office = new Office(around, database, keeper, state, on);
-      office.endings.push(keeper.end, releaseDatabase);
+      office.endings.push(parts.end);
       await office.inTurn(() => office.reload());
       office.endings.push(
         watch(
-          () => writtenAbout(database),
+          () => writtenAbout(parts.database),
           (written) => office.hear(written),
         ),
       );
       return office;
     } catch (cause) {
-      keeper.end();
-      database.close();
-      releaseDatabase();
+      parts.end();
       throw cause;
     }
   }
@@ -353,8 +287,7 @@ export class Office {
     this.line.close();
     this.plans.close();
     this.backups.close();
-    for (const end of this.endings) end();
-    this.database.close();
+    for (const end of [...this.endings].reverse()) end();
   }
 
   /** One after the other, in the order in which they were wanted: none works on what another is about to change. */
@@ -473,28 +406,12 @@ export class Office {
     }
     const taken = this.inTurn(async () => {
       if (message.kind === "replaced") return this.reload();
-      const change = await this.changeToNow(message.keys);
+      const change = await changeToNow(this.database, this.world, message.keys);
       if (!isEmptyChange(change)) await this.show(change, message.at);
       this.changesHeard.hear(message.number);
       this.plans.stir();
     });
     this.unlessClosed(taken);
-  }
-
-  /** What leads from the world as it is shown to what stands in the database: other tabs may have written in another order. */
-  private async changeToNow(keys: TouchedKeys): Promise<Change> {
-    const change: Record<string, TableChange<unknown>> = {};
-    const ofWorld = Object.fromEntries(
-      Object.entries(keys).filter(([table]) => WORLD_TABLES.includes(table as WorldTable)),
-    );
-    for (const { table, key, row } of await rowsNow(this.database, ofWorld)) {
-      const shown: unknown = this.world[table as WorldTable].get(key);
-      change[table] ??= { added: {}, updated: {}, removed: {} };
-      if (shown === undefined && row !== undefined) change[table].added[key] = row;
-      else if (shown !== undefined && row === undefined) change[table].removed[key] = shown;
-      else if (row !== undefined) change[table].updated[key] = [shown, row];
-    }
-    return change as Change;
   }
 }
 
@@ -503,30 +420,4 @@ const ENGINE_WORDS =
 
 function unlessEnded(cause: unknown): void {
   if (!(cause instanceof WorkerEnded)) throw cause;
-}
-
-type Written = Awaited<ReturnType<typeof writtenAbout>>;
-
-/** The notes of which something else was written than before. `before` is JSON. */
-function notesThatDiffer(before: string, now: Written): string[] {
-  const known = new Map((JSON.parse(before || "[]") as Written).map((one) => [`${one.roundId}/${one.studentId}`, one]));
-  const differ = new Set<string>();
-  for (const one of now) {
-    const key = `${one.roundId}/${one.studentId}`;
-    if (JSON.stringify(known.get(key)) !== JSON.stringify(one)) differ.add(one.noteId);
-    known.delete(key);
-  }
-  for (const { noteId } of known.values()) differ.add(noteId);
-  return [...differ];
-}
-
-/** Shares the house with the other tabs until what is given back is called. */
-function holdDatabaseOpen({ locks }: Dependencies): Promise<() => void> {
-  return new Promise((shared) => {
-    void locks.request(OPEN_LOCK, () => new Promise<void>((release) => shared(release)), "shared");
-  });
-}
-
-function todayOf({ pinnedToday, now }: Dependencies): Day {
-  return pinnedToday ?? dayOfInstant(now());
 }

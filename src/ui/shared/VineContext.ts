@@ -1,6 +1,7 @@
 "use client";
 import { createContext, useContext, useMemo, useSyncExternalStore } from "react";
-import type { Office, OfficeState } from "@/office/office";
+import type { Office } from "@/office/office";
+import type { OfficeState } from "@/office/officeState";
 import type { Queries } from "@/office/queries";
 import type { Engine } from "@/workers/engine/startEngine";
 
