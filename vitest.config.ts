@@ -24,8 +24,8 @@ export default defineConfig({
           name: "e2e",
           include: ["e2e/**/*.test.ts"],
           environment: "node",
-          // Each journey has a server and a browser of its own, and waits a third of its time: three at once keep two cores busy.
-          maxWorkers: 3,
+          // Each journey has a server and a browser of its own: two at once are what two cores carry.
+          maxWorkers: 2,
           testTimeout: 300_000,
           hookTimeout: 120_000,
           // What is waited for comes at its own time, also beside other journeys.
