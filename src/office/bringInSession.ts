@@ -109,7 +109,7 @@ export class BringInSession {
           ...found.hiddenSheets.map((sheet) => `The sheet “${sheet}” is hidden in the workbook and was not taken in.`),
         ],
       });
-      if (isNew) await this.office.keepDraft(FILES_DRAFT, this.files);
+      if (isNew) await this.office.save.draft(FILES_DRAFT, this.files);
       if (found.tables > 0) await this.plan();
     } catch (cause) {
       this.failed(cause);
@@ -181,7 +181,7 @@ export class BringInSession {
   async stop(): Promise<void> {
     this.end();
     [this.files, this.reading, this.removed] = [[], [], []];
-    await Promise.all([FILES_DRAFT, CHOICES_DRAFT].map((id) => this.office.keepDraft(id, undefined)));
+    await Promise.all([FILES_DRAFT, CHOICES_DRAFT].map((id) => this.office.save.draft(id, undefined)));
     this.state.set(this.nothing());
   }
 
@@ -228,7 +228,7 @@ export class BringInSession {
 
   private keepChoices(): void {
     const { choices } = this.state.get();
-    void this.office.keepDraft(CHOICES_DRAFT, { choices, removed: this.removed });
+    void this.office.save.draft(CHOICES_DRAFT, { choices, removed: this.removed });
   }
 
   private async plan(): Promise<void> {

@@ -133,8 +133,8 @@ export class FeedbackDesk {
     this.state.change({ [assignmentId]: state });
     const { waiting, unsent } = state;
     const kept = [...waiting, ...unsent.map(({ studentId }) => studentId)];
-    void this.office
-      .keepDraft(FEEDBACK_WAITING + assignmentId, kept.length > 0 ? kept : undefined)
+    void this.office.save
+      .draft(FEEDBACK_WAITING + assignmentId, kept.length > 0 ? kept : undefined)
       .catch(() => undefined);
   }
 }

@@ -317,7 +317,7 @@ describe("a round without a browser", () => {
       expect.stringContaining("must be mended first"),
     ]);
     expect(await office.read.roundsNewestFirst()).toEqual([]);
-    await office.forgetPendingSend("old");
+    await office.save.noPendingSend("old");
     expect(await office.read.pendingSends()).toHaveLength(1);
   });
 
@@ -330,7 +330,7 @@ describe("a round without a browser", () => {
     if (!declined) throw new Error("The third student has no guardian.");
     const closed = { ...declined, confirmation: "stopped" as const, postalAddress: "3 Quay Lane\nSallow Bay" };
     await office.commit(updating("guardians", declined, closed), ABOUT);
-    const enclosure = await office.keepFile("tides.txt", "text/plain", new TextEncoder().encode("high").buffer);
+    const enclosure = await office.save.file("tides.txt", "text/plain", new TextEncoder().encode("high").buffer);
     const note: Note = {
       ...begun,
       audience: { guardians: "all", students: false },

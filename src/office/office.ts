@@ -6,19 +6,14 @@ import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { FamilyAnswer, FamilyEvent } from "@/core/families/familyEvent";
 import { newOptOuts } from "@/core/families/newOptOuts";
 import { type Day, instantOf } from "@/core/model/day";
-import type { Enclosure } from "@/core/model/enclosure";
 import { DEFAULT_SETTINGS } from "@/core/model/settings";
 import { emptyWorldRecords, WORLD_TABLES, type World, worldOf } from "@/core/model/world";
 import type { Recipe } from "@/core/tables/recipe";
 import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
 import { type CountedChanges, countedChanges } from "@/store/countedChanges";
-import { keepDraft } from "@/store/keepDraft";
-import { keepFile } from "@/store/keepFile";
-import { markRead } from "@/store/keepReply";
 import { loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
 import type { VineDatabase } from "@/store/openDatabase";
-import { forgetPendingSend } from "@/store/pendingSends";
 import { writtenAbout } from "@/store/roundRepository";
 import { touchedKeys } from "@/store/rowsNow";
 import { keepRound, type StagedLetters } from "@/store/stageLetters";
@@ -35,7 +30,6 @@ import type { Channel, Dependencies } from "./dependencies";
 import { DrawnReports } from "./drawnReports";
 import { FeedbackDesk } from "./feedbackDesk";
 import type { EngineKeeper } from "./keepEngine";
-import { notesThatDiffer, type Written } from "./notesThatDiffer";
 import { Observable } from "./observable";
 import type { Everything, OfficeState, TabMessage } from "./officeState";
 import { type OfficeParts, openParts, todayOf } from "./openParts";
@@ -45,7 +39,9 @@ import { PlanDesk } from "./planDesk";
 import { PostLine } from "./postLine";
 import { takeBackAll } from "./putBack";
 import { type Queries, queriesOf } from "./queries";
+import { type Saving, savingOf } from "./saving";
 import { storageTrouble } from "./storageTrouble";
+import { type Written, WrittenNews } from "./writtenNews";
 
 /** A change, or how it is made from the world as it is when its turn has come. */
 export type Wanted = Change | ((world: World) => Change);
@@ -60,6 +56,7 @@ export class Office {
   readonly database: VineDatabase;
   readonly state: Observable<OfficeState>;
   readonly read: Queries;
+  readonly save: Saving;
   readonly line: PostLine;
   readonly drawn = new DrawnReports(this);
   readonly feedback = new FeedbackDesk(this);
@@ -69,7 +66,7 @@ export class Office {
   readonly engine: Engine;
   private turn: Promise<unknown> = Promise.resolve();
   private readonly changesHeard = new ChangesHeard();
-  private heard = "";
+  private readonly news = new WrittenNews();
   private isClosed = false;
   private readonly keeper: EngineKeeper;
   private readonly channel: Channel;
@@ -84,6 +81,7 @@ export class Office {
     this.engine = keeper.engine;
     this.state = new Observable(state);
     this.read = queriesOf(database, around.now, around.databaseName);
+    this.save = savingOf(database, around.now);
     this.line = new PostLine(this);
     this.channel = around.openChannel((message) => this.take(message as TabMessage));
     on.older = () => this.state.change({ isOlder: true });
@@ -236,25 +234,6 @@ export class Office {
     return this.replaceEverything({ ...emptyWorldRecords(), settings: [DEFAULT_SETTINGS] });
   }
 
-  /** Keeps something begun, so that it can be taken up again; undefined forgets it. */
-  keepDraft(id: string, value: unknown): Promise<void> {
-    return keepDraft(this.database, id, value, this.around.now());
-  }
-
-  /** Keeps a file to go along with letters. */
-  keepFile(name: string, type: string, bytes: ArrayBuffer): Promise<Enclosure> {
-    return keepFile(this.database, name, type, bytes);
-  }
-
-  /** What was sent and could not go on after its page was closed is not wanted any more. */
-  forgetPendingSend(roundId: string): Promise<void> {
-    return forgetPendingSend(this.database, roundId);
-  }
-
-  markRead(replyIds: readonly string[]): Promise<void> {
-    return markRead(this.database, replyIds);
-  }
-
   /** Counts days from today again, where the page was left open over midnight. */
   async newDay(): Promise<void> {
     if (todayOf(this.around) === this.today) return;
@@ -362,29 +341,27 @@ export class Office {
     const written = await writtenAbout(this.database);
     const today = todayOf(this.around);
     await this.keeper.load(records, today, await pastScores(this.database), written);
-    this.heard = JSON.stringify(written);
+    this.news.begin(written);
     this.changesHeard.begin(ofData);
     this.state.change({ world: worldOf(records), today, revision: this.state.get().revision + 1 });
   }
 
   /** What is sent in any tab decides who was heard from; letters that only move on change nothing of that. */
   private hear(written: Written): void {
-    const words = JSON.stringify(written);
-    if (words === this.heard) return;
+    const notes = this.news.take(written);
+    if (!notes) return;
     // What did not arrive is open again, and what was sent is not.
-    this.unlessClosed(this.plans.touch({ writtenOf: notesThatDiffer(this.heard, written) }));
-    this.unlessClosed(this.tellEngine(written, words));
+    this.unlessClosed(this.plans.touch({ writtenOf: notes }));
+    this.unlessClosed(this.tellEngine(written));
   }
 
   /** Tells the engine at once what was written by now. */
   async hearNow(): Promise<void> {
     const written = await writtenAbout(this.database);
-    const words = JSON.stringify(written);
-    if (words !== this.heard) await this.tellEngine(written, words);
+    if (this.news.take(written)) await this.tellEngine(written);
   }
 
-  private async tellEngine(written: Written, words: string): Promise<void> {
-    this.heard = words;
+  private async tellEngine(written: Written): Promise<void> {
     await this.engine.hear(written).catch(unlessEnded);
     this.state.change({ revision: this.state.get().revision + 1 });
   }

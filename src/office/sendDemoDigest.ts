@@ -13,7 +13,7 @@ export async function sendDemoDigest(office: Office): Promise<void> {
   for (let turn = 0; turn < TRIES; turn += 1) {
     const run = (await office.read.runsThatAsk()).find(({ planId }) => planId === DIGEST);
     if (run && office.line.state.get().status?.post === "practice") {
-      await office.keepDraft(SENT, true);
+      await office.save.draft(SENT, true);
       await sendRun(office, run);
       return;
     }

@@ -25,10 +25,10 @@ export function NewsLines() {
   const isFirst = kept !== undefined && kept.seen === undefined;
   useEffect(() => {
     // The first look is where news begin.
-    if (isFirst && view) void office.keepDraft(SEEN, view.seen);
+    if (isFirst && view) void office.save.draft(SEEN, view.seen);
   }, [isFirst, view, office]);
   if (!view) return null;
-  const seen = () => void office.keepDraft(SEEN, view.seen);
+  const seen = () => void office.save.draft(SEEN, view.seen);
   return (
     <>
       <NewsLine

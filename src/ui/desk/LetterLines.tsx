@@ -24,7 +24,7 @@ export function UnfinishedLines() {
       </div>
       {problem !== undefined && (
         <>
-          <Button size="sm" variant="link" onClick={() => office.forgetPendingSend(roundId)}>
+          <Button size="sm" variant="link" onClick={() => office.save.noPendingSend(roundId)}>
             Put away
           </Button>
           <Link className="btn btn-outline-primary btn-sm" href={`/notes/${note.id}`}>

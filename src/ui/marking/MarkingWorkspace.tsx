@@ -58,7 +58,7 @@ export function MarkingWorkspace({ assignment, schoolClass }: { assignment: Assi
     if (!id) return;
     setChosen(id);
     setAt(0);
-    void office.keepDraft(leftAt, id);
+    void office.save.draft(leftAt, id);
   };
   const step = (by: number) => {
     const place = students.findIndex(({ id }) => id === current?.id);

@@ -56,7 +56,7 @@ function AnswerDialog({ letter, reply, onClose }: AnswerProps & { onClose: () =>
           quietly: true,
         });
         toast(`The answer to ${letter.recipient.name} is on its way. It can be taken back in the record for a moment.`);
-        void office.markRead([reply.id]);
+        void office.save.repliesRead([reply.id]);
         return onClose();
       }
       setProblem(sent.problem);

@@ -24,7 +24,7 @@ export function OpenLetter({ letter, isAmongFamily }: OpenLetterProps) {
   const replies = useKept((read) => read.repliesTo([letter.id]), [letter.id]) ?? [];
   const unread = replies.flatMap(({ id, state }) => (state === "new" ? [id] : [])).join();
   useEffect(() => {
-    if (unread) void office.markRead(unread.split(","));
+    if (unread) void office.save.repliesRead(unread.split(","));
   }, [office, unread]);
   return (
     <section className="sheet h-100 overflow-auto" aria-label="Letter as it left">

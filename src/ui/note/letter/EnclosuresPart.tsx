@@ -38,7 +38,7 @@ export function EnclosuresPart({ note, letterKey, onChange }: EnclosuresPartProp
       return;
     }
     try {
-      const enclosure = await office.keepFile(file.name, file.type || ANY_TYPE, await file.arrayBuffer());
+      const enclosure = await office.save.file(file.name, file.type || ANY_TYPE, await file.arrayBuffer());
       onChange({ enclosures: [...enclosures.filter(({ sha256 }) => sha256 !== enclosure.sha256), enclosure] });
     } catch (cause) {
       toast.error(`“${file.name}” could not be read or kept. Nothing was changed. (${(cause as Error).message})`);
