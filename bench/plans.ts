@@ -8,7 +8,8 @@ import { noteFrom } from "@/core/starters/startNote";
 import { demoPast } from "@/demo/demoPast";
 import { demoSchool, LARGE_SCHOOL } from "@/demo/demoSchool";
 import { asOfLeaving } from "@/workers/engine/planRebuild";
-import { type RebuildRequest, RoundInMaking } from "@/workers/engine/roundInMaking";
+import type { RebuildRequest } from "@/workers/engine/rebuildRequest";
+import { RoundInMaking } from "@/workers/engine/roundInMaking";
 import { type Comparison, IS_QUICK } from "./measure";
 
 const TODAY = "2026-11-24";

@@ -1,4 +1,4 @@
-// The rules of the house that go beyond one file: the core is a ladder, no two folders import each other in a circle, and
+// The rules of the house that go beyond one file: the core is a ladder, no folders and no files import each other in a circle, and
 // what the teacher can change is written in one place. Part of the lint step.
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
@@ -45,6 +45,8 @@ const known = new Set(files);
 const problems = [];
 /** By folder: the folders it imports from, each with one import as an example. */
 const imports = new Map();
+/** The same by file. */
+const byFile = new Map();
 
 for (const file of files) {
   const text = readFileSync(path.join(ROOT, file), "utf8");
@@ -52,7 +54,9 @@ for (const file of files) {
     if (/^dexie/.test(name) && !file.startsWith("src/store/") && file !== "src/ui/shared/useKept.ts")
       problems.push(`${file} imports ${name}: only the store touches the database.`);
     const target = targetOf(file, name);
-    if (!target || path.dirname(target) === path.dirname(file)) continue;
+    if (!target) continue;
+    byFile.set(file, (byFile.get(file) ?? new Map()).set(target, `${file} imports ${target}`));
+    if (path.dirname(target) === path.dirname(file)) continue;
     const from = imports.get(path.dirname(file)) ?? new Map();
     imports.set(path.dirname(file), from.set(path.dirname(target), `${file} imports ${target}`));
   }
@@ -71,10 +75,14 @@ for (const [folder, targets] of imports) {
   for (const [target, example] of targets)
     if (rung.has(target) && rung.get(target) >= rung.get(folder)) problems.push(`${example}: that is not below it.`);
 }
-for (const circle of circles())
-  problems.push(
-    `A circle of folders: ${circle.map((folder, place) => imports.get(folder)?.get(circle[(place + 1) % circle.length])).join("; ")}.`,
-  );
+for (const [what, all] of [
+  ["folders", imports],
+  ["files", byFile],
+])
+  for (const circle of circles(all))
+    problems.push(
+      `A circle of ${what}: ${circle.map((one, place) => all.get(one)?.get(circle[(place + 1) % circle.length])).join("; ")}.`,
+    );
 
 for (const problem of problems) console.error(problem);
 console.info(`${files.length} files in ${imports.size} folders, ${problems.length} against the rules of the house.`);
@@ -87,17 +95,17 @@ function targetOf(file, name) {
     : undefined;
 }
 
-/** The first circle that each folder stands in, found by walking down. */
-function circles() {
+/** The first circle that each file or folder stands in, types included, found by walking down what it imports. */
+function circles(all) {
   const found = [];
   const done = new Set();
-  const walk = (folder, trail) => {
-    const place = trail.indexOf(folder);
+  const walk = (one, trail) => {
+    const place = trail.indexOf(one);
     if (place >= 0) found.push(trail.slice(place));
-    if (place >= 0 || done.has(folder)) return;
-    for (const target of imports.get(folder)?.keys() ?? []) walk(target, [...trail, folder]);
-    done.add(folder);
+    if (place >= 0 || done.has(one)) return;
+    for (const target of all.get(one)?.keys() ?? []) walk(target, [...trail, one]);
+    done.add(one);
   };
-  for (const folder of imports.keys()) walk(folder, []);
+  for (const one of all.keys()) walk(one, []);
   return found;
 }

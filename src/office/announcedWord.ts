@@ -1,10 +1,10 @@
 import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import { changeScheduled, keepAsItIs } from "@/store/scheduledRounds";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { markAndTell } from "./outdate";
 
 /** An announced round stays as it is, or is rebuilt again. */
-export async function setFrozen(office: Office, scheduled: ScheduledRound, isFrozen: boolean): Promise<void> {
+export async function setFrozen(office: OfficeCore, scheduled: ScheduledRound, isFrozen: boolean): Promise<void> {
   const { database, line, plans } = office;
   if (isFrozen) {
     await changeScheduled(database, scheduled.id, { state: "frozen", held: undefined });
@@ -19,7 +19,7 @@ export async function setFrozen(office: Office, scheduled: ScheduledRound, isFro
 }
 
 /** What was seen holds an announced round no more. */
-export async function letAnnouncedGo({ database, plans }: Office, scheduled: ScheduledRound): Promise<void> {
+export async function letAnnouncedGo({ database, plans }: OfficeCore, scheduled: ScheduledRound): Promise<void> {
   const { choices, held } = scheduled;
   if (!choices || !held) return;
   const seenCautions = [...new Set([...choices.seenCautions, ...held.unseen])];

@@ -8,7 +8,7 @@ import { lettersUnderWay } from "@/store/roundRepository";
 import { deleteBackups } from "./folderFiles";
 import { MAKING_LOCK } from "./makingLock";
 import { Observable } from "./observable";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { fetchServerPart } from "./serverPart";
 
 const BACKUP_LOCK = "vine-note-backup";
@@ -32,7 +32,7 @@ export class BackupDesk {
   /** The day on which it was looked for letters that are old. */
   private lookedOn = "";
 
-  constructor(private readonly office: Office) {}
+  constructor(private readonly office: OfficeCore) {}
 
   close(): void {
     this.isOpen = false;

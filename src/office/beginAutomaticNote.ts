@@ -7,11 +7,11 @@ import { dayInZone } from "@/core/model/zoneTime";
 import { noteFrom } from "@/core/starters/startNote";
 import type { Commit } from "@/store/commitChange";
 import { allPlans, databaseId } from "@/store/runRepository";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { setPlan } from "./setPlan";
 
 /** A plan as it begins for a note: off, since only the teacher turns it on. */
-export async function newPlan(office: Office, noteId: string, part: ReadyMadeAutomaticNote["plan"]): Promise<Plan> {
+export async function newPlan(office: OfficeCore, noteId: string, part: ReadyMadeAutomaticNote["plan"]): Promise<Plan> {
   const { database, around } = office;
   const orders = (await allPlans(database)).map(({ order }) => order);
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -33,7 +33,7 @@ export const USUAL_PLAN: ReadyMadeAutomaticNote["plan"] = {
 
 /** Begins an automatic note of its own with a plan that is off. */
 export async function beginAutomaticNote(
-  office: Office,
+  office: OfficeCore,
   ready: ReadyMadeAutomaticNote,
 ): Promise<{ readonly done: Commit; readonly note: Note }> {
   const { around, world, today } = office;
@@ -51,7 +51,7 @@ export async function beginAutomaticNote(
 }
 
 /** Turns a plan on or off; on means from now on. */
-export async function turnPlan(office: Office, plan: Plan, isOn: boolean, name: string): Promise<Commit> {
+export async function turnPlan(office: OfficeCore, plan: Plan, isOn: boolean, name: string): Promise<Commit> {
   const { around, database } = office;
   const laidBy = await databaseId(database, around.newId);
   const next = isOn ? { ...plan, isOn, onSince: around.now(), laidBy } : { ...plan, isOn };

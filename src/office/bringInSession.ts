@@ -13,7 +13,7 @@ import type { BringInView } from "@/workers/bringIn/bringInView";
 import { type BringInWorker, progressListener } from "@/workers/bringIn/startBringIn";
 import { WorkerEnded } from "@/workers/life/mortal";
 import { Observable } from "./observable";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** What is kept of tables that are not applied yet: the files once, the answers with every choice. */
 const FILES_DRAFT = "bring in: files";
@@ -58,7 +58,7 @@ export class BringInSession {
   /** The gradebook that the tables are joined with. */
   private joinedWith: World | undefined;
 
-  constructor(private readonly office: Office) {
+  constructor(private readonly office: OfficeCore) {
     this.state = new Observable(this.nothing());
   }
 

@@ -4,8 +4,8 @@ import { announcedReplies, keepReply } from "@/store/keepReply";
 import { forgetFormerPlace, logPlace } from "@/store/logPlace";
 import { takeInEvents } from "@/store/takeInEvents";
 import { ask, reach } from "./ask";
-import type { HandingOver } from "./handOverPrepared";
-import type { Office } from "./office";
+import type { HandingOver } from "./handingOver";
+import type { OfficeCore } from "./officeCore";
 import { sendOutbox } from "./outbox";
 
 const NOT_THERE = 404;
@@ -27,7 +27,7 @@ const REPLIES_LOCK = "vine-note-replies";
  * said holds at once. Gives what the post room is connected to.
  */
 export async function catchUp(
-  office: HandingOver & Pick<Office, "takeInFamilyEvents">,
+  office: HandingOver & Pick<OfficeCore, "takeInFamilyEvents">,
   waitMs: number,
   signal: AbortSignal,
 ): Promise<PostStatus> {

@@ -1,7 +1,7 @@
 import type { Change, TableChange } from "@/core/change/change";
 import { WORLD_TABLES, type World, type WorldTable } from "@/core/model/world";
-import type { VineDatabase } from "@/store/openDatabase";
 import { rowsNow, type TouchedKeys } from "@/store/rowsNow";
+import type { VineDatabase } from "@/store/vineDatabase";
 
 /** What leads from the world as it is shown to what stands in the database: other tabs may have written in another order. */
 export async function changeToNow(database: VineDatabase, world: World, keys: TouchedKeys): Promise<Change> {

@@ -1,5 +1,5 @@
 import { type ClassEnds, closeYearInto } from "@/store/closeYearInto";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { takeBackAll } from "./putBack";
 import { swapDatabase } from "./swapDatabase";
 
@@ -7,7 +7,7 @@ import { swapDatabase } from "./swapDatabase";
  * Closes the year: scores and rounds go, families, notes, templates, rubrics and recipes stay, classes go on or end. What was
  * here is kept, so that it can be taken back. Errors: in words; all is as before then.
  */
-export async function closeYear(office: Office, classes: ClassEnds): Promise<void> {
+export async function closeYear(office: OfficeCore, classes: ClassEnds): Promise<void> {
   await swapDatabase(office, {
     first: () => takeBackAll(office),
     why: "The year was closed",

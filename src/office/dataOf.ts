@@ -11,7 +11,7 @@ import { everyRowOf } from "@/store/everyRowOf";
 import { lettersAbout, wholeLetters } from "@/store/roundRepository";
 import { ask } from "./ask";
 import { handOverFiles } from "./handOverPrepared";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { zipOf } from "./zipOf";
 
 const messagesSchema = z.object({ messages: z.array(z.string()) });
@@ -20,7 +20,7 @@ const messagesSchema = z.object({ messages: z.array(z.string()) });
  * Everything that is held about one student, for a family that asks: a page to read, the same as data, the scores as a table,
  * photo and files, and each letter as a message. Errors: the post room, which writes the messages, does not answer.
  */
-export async function dataOf(office: Office, studentId: string): Promise<Uint8Array> {
+export async function dataOf(office: OfficeCore, studentId: string): Promise<Uint8Array> {
   const { database, world } = office;
   const student = world.students.get(studentId);
   if (!student) throw new Error("This student is not there any more.");
@@ -46,7 +46,7 @@ export async function dataOf(office: Office, studentId: string): Promise<Uint8Ar
   return zipOf([...files, ...(photo ? [{ name: "photo.jpg", bytes: new Uint8Array(photo.bytes) }] : [])]);
 }
 
-function scoresOf({ world }: Office, studentId: string): (string | number)[][] {
+function scoresOf({ world }: OfficeCore, studentId: string): (string | number)[][] {
   const rows: (string | number)[][] = [["Class", "Assignment", "Due", "Status", "Points", "Of", "Grade", "Comment"]];
   for (const assignment of world.assignments.values()) {
     const score = world.scoreColumns.get(assignment.id)?.scores[studentId];
@@ -60,7 +60,7 @@ function scoresOf({ world }: Office, studentId: string): (string | number)[][] {
 }
 
 function pageOf(
-  office: Office,
+  office: OfficeCore,
   studentId: string,
   scores: readonly (readonly (string | number)[])[],
   letters: number,
@@ -83,7 +83,7 @@ function pageOf(
 }
 
 /** The letters about a student as messages (RFC 5322), each with its files where these are still here. */
-async function messagesOf(office: Office, studentId: string): Promise<{ name: string; bytes: Uint8Array }[]> {
+async function messagesOf(office: OfficeCore, studentId: string): Promise<{ name: string; bytes: Uint8Array }[]> {
   const { database, around } = office;
   const letters = (await lettersAbout(database, studentId)).filter(({ recipient }) => isGoodAddress(recipient.address));
   const whole = await wholeLetters(database, letters);

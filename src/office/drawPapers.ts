@@ -3,11 +3,11 @@ import { KEPT_APART, OF_DESIGN, type PaperPictures } from "@/core/report/paperCo
 import { type DrawnFrom, runOf } from "@/core/report/paperRun";
 import { fileBytes } from "@/store/keepFile";
 import type { MadePaper, PaperFormat } from "@/workers/paper/paperApi";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** Papers of one look as one file: a PDF, or an SVG to be looked at. */
 export async function drawPapers(
-  office: Pick<Office, "around" | "database" | "world">,
+  office: Pick<OfficeCore, "around" | "database" | "world">,
   drafts: readonly DrawnFrom[],
   { title, twoSided = false }: { readonly title: string; readonly twoSided?: boolean },
   as: PaperFormat,
@@ -22,7 +22,7 @@ export async function drawPapers(
 
 /** The pictures with the bytes of those that are kept apart; none where one of them is gone. */
 async function withKeptPictures(
-  { database, world }: Pick<Office, "database" | "world">,
+  { database, world }: Pick<OfficeCore, "database" | "world">,
   pictures: PaperPictures,
 ): Promise<PaperPictures | undefined> {
   const found: Record<string, string> = {};

@@ -1,14 +1,14 @@
 import type { Enclosure } from "@/core/model/enclosure";
 import type { ReportDraft } from "@/core/report/reportPaper";
 import { keepFile } from "@/store/keepFile";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** A report could not be made; in words. */
 export class NoReport extends Error {}
 
 /** The reports that go along with one letter, drawn and kept as files, in the order of the note. Errors: `NoReport`. */
 export function reportFiles(
-  { drawn, database }: Pick<Office, "drawn" | "database">,
+  { drawn, database }: Pick<OfficeCore, "drawn" | "database">,
   drafts: readonly ReportDraft[],
 ): Promise<Enclosure[]> {
   return Promise.all(

@@ -3,7 +3,7 @@ import type { ReportDraft } from "@/core/report/reportPaper";
 import { sha256Of } from "@/core/sha256Of";
 import type { MadePaper } from "@/workers/paper/paperApi";
 import { drawPapers } from "./drawPapers";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** So much of what was drawn is remembered, in bytes; the oldest goes first. */
 const MOST_BYTES = 60_000_000;
@@ -16,7 +16,7 @@ export class DrawnReports {
   private readonly made = new Map<string, Promise<MadePaper>>();
   private bytes = 0;
 
-  constructor(private readonly office: Pick<Office, "around" | "database" | "world">) {}
+  constructor(private readonly office: Pick<OfficeCore, "around" | "database" | "world">) {}
 
   /** A report as a PDF. */
   async of(draft: ReportDraft): Promise<MadePaper> {

@@ -3,14 +3,14 @@ import { mailId } from "@/core/families/mailId";
 import { eraseInto } from "@/store/eraseInto";
 import { ask } from "./ask";
 import { takeBack } from "./handOverPrepared";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { swapDatabase } from "./swapDatabase";
 
 /**
  * Erases somebody with all that names them: here, in a fresh database, since browsers keep what was deleted for a while; and
  * on the server, which calls their letters back. Errors: in words; nothing was erased here then.
  */
-export async function eraseSomebody(office: Office, people: ErasedPeople): Promise<void> {
+export async function eraseSomebody(office: OfficeCore, people: ErasedPeople): Promise<void> {
   await swapDatabase(office, {
     why: "",
     keepFormer: false,
@@ -19,7 +19,7 @@ export async function eraseSomebody(office: Office, people: ErasedPeople): Promi
   });
 }
 
-async function forgetThere(office: Office, people: ErasedPeople): Promise<void> {
+async function forgetThere(office: OfficeCore, people: ErasedPeople): Promise<void> {
   const { around, database } = office;
   // Rounds by hand that wait and have letters of theirs are taken back whole: what is in them was looked at as it was.
   const waiting = await database.letters.where("state").anyOf("prepared", "handed", "held", "deferred").toArray();

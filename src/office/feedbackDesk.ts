@@ -5,7 +5,7 @@ import { classLabel } from "@/core/model/schoolClass";
 import { findNote } from "@/store/findNote";
 import { FEEDBACK_WAITING } from "@/store/unsentFeedback";
 import { Observable } from "./observable";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { type Sent, sendNote } from "./sendNote";
 
 /** Feedback that did not go, and why; with the ids of its cautions it can be sent all the same. */
@@ -35,7 +35,7 @@ export class FeedbackDesk {
   /** The cautions that the teacher saw and accepted while marking, by assignment. */
   private readonly accepted = new Map<string, Set<string>>();
 
-  constructor(private readonly office: Office) {}
+  constructor(private readonly office: OfficeCore) {}
 
   of(assignmentId: string): FeedbackState {
     return this.state.get()[assignmentId] ?? NOTHING;

@@ -11,20 +11,13 @@ import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes, missingFiles } from "@/store/keepFile";
 import { logPlace } from "@/store/logPlace";
-import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, lettersOfRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
 import { databaseId } from "@/store/runRepository";
 import { endReplacement, forgetTakenBack, openReplacements, replacingIds } from "@/store/scheduledRounds";
 import { refusePrepared, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
-import type { Dependencies } from "./dependencies";
+import type { HandingOver } from "./handingOver";
 import { sendOutbox } from "./outbox";
-
-/** What handing over works with. */
-export interface HandingOver {
-  readonly around: Dependencies;
-  readonly database: VineDatabase;
-}
 
 /** Handing over and calling back exclude each other, in this tab and in all others. */
 const HAND_OVER_LOCK = "vine-note-hand-over";

@@ -1,16 +1,16 @@
 import { type Change, setRows } from "@/core/change/change";
 import type { World } from "@/core/model/world";
 import { keepFile } from "@/store/keepFile";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** Keeps a photo as a file; gives what names it. `bytes` are JPEG. */
-export async function keepPhoto({ database }: Pick<Office, "database">, bytes: ArrayBuffer): Promise<string> {
+export async function keepPhoto({ database }: Pick<OfficeCore, "database">, bytes: ArrayBuffer): Promise<string> {
   return (await keepFile(database, "photo.jpg", "image/jpeg", bytes)).sha256;
 }
 
 /** Keeps photos as files, and gives the change by which students have them. */
 export async function keepPhotos(
-  office: Pick<Office, "database">,
+  office: Pick<OfficeCore, "database">,
   photos: readonly { readonly studentId: string; readonly bytes: ArrayBuffer }[],
 ): Promise<(world: World) => Change> {
   const named: (readonly [studentId: string, photo: string])[] = [];

@@ -1,7 +1,7 @@
 import type { Note } from "@/core/model/note";
 import type { ReportDraft } from "@/core/report/reportPaper";
 import { lettersInBatches } from "./lettersInBatches";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** What laying out all reports of a note showed: names of files. */
 export interface LaidOutReports {
@@ -15,7 +15,11 @@ export interface LaidOutReports {
 }
 
 /** Draws every report that a note would enclose, and keeps no file; gives what it found so far after each few. */
-export async function* layOutReports(office: Office, note: Note, signal: AbortSignal): AsyncGenerator<LaidOutReports> {
+export async function* layOutReports(
+  office: OfficeCore,
+  note: Note,
+  signal: AbortSignal,
+): AsyncGenerator<LaidOutReports> {
   let found: LaidOutReports = { done: 0, broken: [], runOver: [], withBoxes: [] };
   let seen = new Set<string>();
   for await (const step of lettersInBatches(office.engine, note, office.now())) {
@@ -47,7 +51,7 @@ export async function* layOutReports(office: Office, note: Note, signal: AbortSi
 
 const LAID_TOGETHER = 8;
 
-async function laidOut(office: Office, draft: ReportDraft): Promise<Omit<LaidOutReports, "done">> {
+async function laidOut(office: OfficeCore, draft: ReportDraft): Promise<Omit<LaidOutReports, "done">> {
   const { fileName, onePage } = draft;
   // Drawn whole: what was looked at is what goes along a moment later.
   const made = await office.drawn.of(draft);

@@ -10,7 +10,7 @@ import { ask } from "./ask";
 import { reportFiles } from "./drawReports";
 import { handOverFiles } from "./handOverPrepared";
 import { lettersInBatches } from "./lettersInBatches";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** How much longer a file is as the text of a message (RFC 2045, base64). */
 const BASE64_GROWTH = 4 / 3;
@@ -30,7 +30,7 @@ export function letterFileName(note: Pick<Note, "name">): string {
  * Writes all letters of a note as files, a zip of .eml or one .mbox, without sending anything. Errors: the post room,
  * which writes them, does not answer.
  */
-export async function letterFiles(office: Office, note: Note, as: "eml" | "mbox"): Promise<LetterFiles> {
+export async function letterFiles(office: OfficeCore, note: Note, as: "eml" | "mbox"): Promise<LetterFiles> {
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const { from, replyTo } = senderOf(settings, note.sender);
   const { enclosures = [] } = note;

@@ -1,5 +1,6 @@
 import type { Note } from "@/core/model/note";
-import type { LetterBatch, RebuildRequest, RoundBegun } from "@/workers/engine/roundInMaking";
+import type { RebuildRequest } from "@/workers/engine/rebuildRequest";
+import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
 import type { Engine } from "@/workers/engine/startEngine";
 
 /** How many finished letters stand in the memory at once. */

@@ -8,9 +8,9 @@ import {
 } from "@/core/delivery/mailSettings";
 import { counted } from "@/core/words";
 import { ask } from "./ask";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
-type Asking = Pick<Office, "around">;
+type Asking = Pick<OfficeCore, "around">;
 
 /** The mail settings of the server, without what is secret. Errors: nobody answers. */
 export async function mailSettings({ around }: Asking): Promise<MailView> {
@@ -19,7 +19,7 @@ export async function mailSettings({ around }: Asking): Promise<MailView> {
 
 /** Keeps mail settings on the server; letters leave by them from then on. Errors: they are refused, in words. */
 export async function keepMailSettings(
-  { around, line }: Pick<Office, "around" | "line">,
+  { around, line }: Pick<OfficeCore, "around" | "line">,
   settings: MailSettings,
 ): Promise<MailView> {
   const answer = await ask(around, "/api/post/mail", { method: "PUT", body: JSON.stringify(settings) });
@@ -45,7 +45,7 @@ export async function takeMessage({ around }: Asking, message: Blob): Promise<z.
 const repairedSchema = z.object({ rows: z.number(), torn: z.array(z.string()), aside: z.string() });
 
 /** Repairs what the server remembers; says what came of it. Errors: nothing could be read, in words. */
-export async function repairServer({ around, line }: Pick<Office, "around" | "line">): Promise<string> {
+export async function repairServer({ around, line }: Pick<OfficeCore, "around" | "line">): Promise<string> {
   const { rows, torn, aside } = repairedSchema.parse(await ask(around, "/api/post/repair", { method: "POST" }));
   line.wake();
   const kept = `The damaged file is kept as ${aside}.`;

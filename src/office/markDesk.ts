@@ -2,7 +2,7 @@ import { editScores } from "@/core/gradebook/scoreEdit";
 import type { Score } from "@/core/model/score";
 import { fullName } from "@/core/model/student";
 import { Observable } from "./observable";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** What is shown of an assignment that is marked: at once, before it is kept. */
 export interface MarkState {
@@ -28,7 +28,7 @@ export class MarkDesk {
   private turn: Promise<unknown> = Promise.resolve();
 
   constructor(
-    private readonly office: Office,
+    private readonly office: OfficeCore,
     private readonly assignmentId: string,
   ) {}
 

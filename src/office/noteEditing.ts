@@ -5,7 +5,7 @@ import type { Note } from "@/core/model/note";
 import { findNote } from "@/store/findNote";
 import { watch } from "@/store/watch";
 import { Observable } from "./observable";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** How long one goes on typing before a step of it is kept. */
 const KEEP_AFTER_MS = 400;
@@ -36,7 +36,7 @@ export class NoteEditing {
   private readonly endWatch: () => void;
 
   constructor(
-    private readonly office: Office,
+    private readonly office: OfficeCore,
     note: Note,
   ) {
     this.base = note;

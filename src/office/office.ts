@@ -13,12 +13,12 @@ import { applyBroughtIn, turnBroughtIn } from "@/store/applyBroughtIn";
 import { type Commit, commitChange } from "@/store/commitChange";
 import { type CountedChanges, countedChanges } from "@/store/countedChanges";
 import { loadWorld, pastScores, replaceEverything } from "@/store/loadWorld";
-import type { VineDatabase } from "@/store/openDatabase";
 import { writtenAbout } from "@/store/roundRepository";
 import { touchedKeys } from "@/store/rowsNow";
 import { keepRound, type StagedLetters } from "@/store/stageLetters";
 import { settleAnswer, takeInFamilyEvents } from "@/store/takeInFamilyEvents";
 import { type Turn, undoRedo } from "@/store/undoRedo";
+import type { VineDatabase } from "@/store/vineDatabase";
 import { watch } from "@/store/watch";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
@@ -31,20 +31,17 @@ import { DrawnReports } from "./drawnReports";
 import { FeedbackDesk } from "./feedbackDesk";
 import type { EngineKeeper } from "./keepEngine";
 import { Observable } from "./observable";
-import type { Everything, OfficeState, TabMessage } from "./officeState";
+import type { Everything, OfficeState, TabMessage, Wanted } from "./officeState";
 import { type OfficeParts, openParts, todayOf } from "./openParts";
 import { closeAddresses } from "./optOuts";
-import type { Touch } from "./outdate";
 import { PlanDesk } from "./planDesk";
 import { PostLine } from "./postLine";
 import { takeBackAll } from "./putBack";
 import { type Queries, queriesOf } from "./queries";
 import { type Saving, savingOf } from "./saving";
 import { storageTrouble } from "./storageTrouble";
+import type { Touch } from "./touch";
 import { type Written, WrittenNews } from "./writtenNews";
-
-/** A change, or how it is made from the world as it is when its turn has come. */
-export type Wanted = Change | ((world: World) => Change);
 
 const NOON = 12;
 

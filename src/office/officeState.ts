@@ -1,3 +1,4 @@
+import type { Change } from "@/core/change/change";
 import type { Day } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { PastScores } from "@/core/model/pastScores";
@@ -36,3 +37,6 @@ export type TabMessage =
   /** Another database takes the place of this one: every tab lets go of it, and is loaded again then. */
   | { readonly kind: "leave" }
   | { readonly kind: "moved" };
+
+/** A change, or how it is made from the world as it is when its turn has come. */
+export type Wanted = Change | ((world: World) => Change);

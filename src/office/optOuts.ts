@@ -5,7 +5,7 @@ import { wantsNoLetters } from "@/core/model/guardian";
 import type { World } from "@/core/model/world";
 import { addToOutbox } from "@/store/outbox";
 import { ask } from "./ask";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 const MOST_AT_ONCE = 500;
 
@@ -13,7 +13,7 @@ const MOST_AT_ONCE = 500;
  * Notes all opt-outs that the browser knows, to be told to the server: it may be another one than before, or practise from now
  * on, and then none of them is known there.
  */
-export function noteOptOuts({ database, world }: Pick<Office, "database" | "world">): Promise<void> {
+export function noteOptOuts({ database, world }: Pick<OfficeCore, "database" | "world">): Promise<void> {
   return database.transaction("rw", database.outbox, () => addToOutbox(database, optOutsIn(world)));
 }
 
@@ -26,14 +26,14 @@ function optOutsIn({ guardians, students }: World): Said[] {
 }
 
 /** Closes addresses at once, before it is saved here that no letters are wanted there. Errors: the post room does not answer. */
-export async function closeAddresses(office: Pick<Office, "around">, addresses: readonly string[]): Promise<void> {
+export async function closeAddresses(office: Pick<OfficeCore, "around">, addresses: readonly string[]): Promise<void> {
   for (let start = 0; start < addresses.length; start += MOST_AT_ONCE)
     await say(office, { addresses: addresses.slice(start, start + MOST_AT_ONCE), wanted: false });
 }
 
 /** The teacher says that letters to somebody are wanted after all; not at addresses that somebody else closed. */
 export async function liftOptOut(
-  office: Pick<Office, "around">,
+  office: Pick<OfficeCore, "around">,
   { personId, addresses, read }: EntryOf<"opt-out">,
   closed: readonly string[],
 ): Promise<void> {
@@ -41,7 +41,7 @@ export async function liftOptOut(
   await say(office, { addresses: open, wanted: true, people: [personId], ...(read && { read }) });
 }
 
-function say({ around }: Pick<Office, "around">, word: AddressWord): Promise<unknown> {
+function say({ around }: Pick<OfficeCore, "around">, word: AddressWord): Promise<unknown> {
   return ask(around, "/api/family/opt-outs", {
     method: "POST",
     headers: { "content-type": "application/json" },

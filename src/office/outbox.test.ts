@@ -2,10 +2,11 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { afterEach, beforeEach, expect, test } from "vitest";
 import type { Said } from "@/core/delivery/outboxEntry";
-import { openDatabase, type VineDatabase } from "@/store/openDatabase";
+import { openDatabase } from "@/store/openDatabase";
 import { addToOutbox } from "@/store/outbox";
+import type { VineDatabase } from "@/store/vineDatabase";
 import { NobodyAnswers } from "./ask";
-import type { HandingOver } from "./handOverPrepared";
+import type { HandingOver } from "./handingOver";
 import { sendOutbox } from "./outbox";
 
 let database: VineDatabase;

@@ -5,7 +5,7 @@ import { toldFromOutbox, waitingInOutbox } from "@/store/outbox";
 import { databaseId } from "@/store/runRepository";
 import { takenBack } from "@/store/withdrawPrepared";
 import { ask } from "./ask";
-import type { HandingOver } from "./handOverPrepared";
+import type { HandingOver } from "./handingOver";
 import { closeAddresses, liftOptOut } from "./optOuts";
 
 /** Tells the server of some entries; what is begun may be told again, and changes nothing then. Errors: nobody answers. */

@@ -1,23 +1,15 @@
-import { type Change, keysOf } from "@/core/change/change";
+import { keysOf } from "@/core/change/change";
 import { isTouched, touchedClasses } from "@/core/delivery/plans/touches";
 import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { SelectionPart } from "@/core/model/condition";
 import type { Note } from "@/core/model/note";
 import { markOutdated, scheduledRounds } from "@/store/scheduledRounds";
 import { NobodyAnswers } from "./ask";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { sendOutbox } from "./outbox";
+import type { Touch } from "./touch";
 
-/** What is about to happen that letters scheduled may speak of. */
-export interface Touch {
-  readonly change?: Change | "any";
-  /** Notes of which something was written, or did not arrive. */
-  readonly writtenOf?: readonly string[];
-  /** Whether letters wait for a digest again. */
-  readonly isGathered?: boolean;
-}
-
-type Office_ = Pick<Office, "around" | "database" | "world">;
+type Office_ = Pick<OfficeCore, "around" | "database" | "world">;
 
 /**
  * Marks every scheduled round that something touches as outdated, here and with the post room, before it happens: none of them
@@ -62,7 +54,7 @@ export async function outdateTouched(office: Office_, touch: Touch): Promise<num
 
 /** Marks some scheduled rounds as outdated, here and with the post room. Gives the number of the change of the data. */
 export async function markAndTell(
-  office: Pick<Office, "around" | "database">,
+  office: Pick<OfficeCore, "around" | "database">,
   ids: readonly string[],
   isOfData = false,
 ): Promise<number> {

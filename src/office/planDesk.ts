@@ -10,14 +10,15 @@ import { findNote } from "@/store/findNote";
 import { plansWaitForWord } from "@/store/restored";
 import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
 import { dropUnsentRuns, scheduledRounds } from "@/store/scheduledRounds";
-import type { Office } from "./office";
-import { markAndTell, outdateTouched, type Touch } from "./outdate";
+import type { OfficeCore } from "./officeCore";
+import { markAndTell, outdateTouched } from "./outdate";
 import { memoryOf, previewRun } from "./previewRun";
 import { rememberPlan } from "./rememberPlan";
 import { type AutomaticNote, type AutomaticNow, rebuildAnnounced, rebuildRequest, scheduleRun } from "./scheduleRun";
 import { SCHEDULING_LOCK } from "./schedulingLock";
 import { settleRestored } from "./settleRestored";
 import { OUT_OF_DATE, settleRuns, takeOutRuns } from "./settleRuns";
+import type { Touch } from "./touch";
 
 /** Laying waits until nothing was changed for so long, in ms. */
 const REST_MS = 1_500;
@@ -38,7 +39,7 @@ export class PlanDesk {
   private isWanted = false;
   private isOpen = true;
 
-  constructor(private readonly office: Office) {}
+  constructor(private readonly office: OfficeCore) {}
 
   close(): void {
     this.isOpen = false;

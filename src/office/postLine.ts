@@ -1,24 +1,16 @@
-import type { PostStatus } from "@/core/delivery/postEvent";
 import { troubleWords } from "@/core/delivery/postTrouble";
 import { logPlace } from "@/store/logPlace";
 import { catchUp } from "./catchUp";
 import { handOverPrepared } from "./handOverPrepared";
+import type { LineState } from "./lineState";
 import { Observable } from "./observable";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { noteOptOuts } from "./optOuts";
 import { sendOutbox } from "./outbox";
 
 /** How long the post room may keep the question open when nothing happens. */
 const WAIT_MS = 20_000;
 const RETRY_MS = 2_000;
-
-/** How the line to the post room is. */
-export interface LineState {
-  /** Why letters can't be handed over or can't leave at present, in words. */
-  readonly trouble: string | undefined;
-  /** What the post room is connected to and how much it lets go; none before it has answered. */
-  readonly status: PostStatus | undefined;
-}
 
 /** Keeps in touch with the post room as long as the office is open: hands over what waits, brings the record up to date. */
 export class PostLine {
@@ -29,7 +21,7 @@ export class PostLine {
   /** For which data and which post the opt-outs were noted: another one may know none of them. */
   private noted = "";
 
-  constructor(private readonly office: Office) {}
+  constructor(private readonly office: OfficeCore) {}
 
   /** Begins to keep in touch. */
   open(): void {

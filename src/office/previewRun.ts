@@ -8,11 +8,11 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { gatheredByReader } from "@/store/gatheredLetters";
 import { planMemory } from "@/store/runRepository";
 import type { DryRun } from "@/workers/engine/planRebuild";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { type AutomaticNote, rebuildRequest } from "./scheduleRun";
 
 /** What a run of a plan would be, as things stand; `at` in ms since the epoch. */
-export async function previewRun(office: Office, automatic: AutomaticNote, at: number): Promise<DryRun> {
+export async function previewRun(office: OfficeCore, automatic: AutomaticNote, at: number): Promise<DryRun> {
   const { plan, note } = automatic;
   const run = await office.database.runs.get(runId(plan.id, at));
   const gathered = plan.digest ? await gatheredByReader(office.database, run?.roundId) : undefined;
@@ -24,7 +24,7 @@ export async function previewRun(office: Office, automatic: AutomaticNote, at: n
 
 /** What the next run of a plan would be, as things stand. */
 export async function previewNextRun(
-  office: Office,
+  office: OfficeCore,
   plan: Plan,
   note: Note,
 ): Promise<DryRun & { readonly at: number }> {
@@ -42,7 +42,7 @@ export interface ShownRunLetter {
 
 /** What somebody would get in the next run; `anybody` also where they wish for no digest. */
 export async function previewLettersFor(
-  office: Office,
+  office: OfficeCore,
   { plan, note }: Pick<AutomaticNote, "plan" | "note">,
   recipientId: string,
   anybody = false,
@@ -62,13 +62,13 @@ export async function previewLettersFor(
 }
 
 /** What a plan remembers since it is on. */
-export async function memoryOf({ database }: Office, { id, onSince }: Plan): Promise<PlanMemory> {
+export async function memoryOf({ database }: OfficeCore, { id, onSince }: Plan): Promise<PlanMemory> {
   const known = await planMemory(database, id);
   return known?.onSince === onSince ? known : { id, onSince, baseline: [], ended: {} };
 }
 
 /** When a plan runs next; none where it waits for what comes in, or is over. Ms since the epoch. */
-export function nextRunAt({ world, around }: Office, { when }: Plan): number | undefined {
+export function nextRunAt({ world, around }: OfficeCore, { when }: Plan): number | undefined {
   const school = schoolYearOf(world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS);
   return when.kind === "times" ? nextRunTime(when, school, around.now()) : undefined;
 }

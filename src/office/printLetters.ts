@@ -1,7 +1,7 @@
 import { preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
-import { designOf } from "@/core/report/reportDesign";
+import { designOf } from "@/core/report/designs";
 import { reportFileName } from "@/core/report/reportFileName";
 import { counted, listed } from "@/core/words";
 import { fileBytes } from "@/store/keepFile";
@@ -10,7 +10,7 @@ import type { LettersOnPaper } from "@/workers/engine/lettersOnPaper";
 import { draftOf } from "./draftOf";
 import { drawPapers } from "./drawPapers";
 import { MAKING_LOCK } from "./makingLock";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import type { PrintedReports } from "./printReports";
 import { zipOf } from "./zipOf";
 
@@ -19,7 +19,7 @@ import { zipOf } from "./zipOf";
  * along with them. The record keeps them as printed, and they count as written to.
  */
 export function printLetters(
-  office: Office,
+  office: OfficeCore,
   note: Note,
   recipientIds: readonly string[],
   screen: string,
@@ -56,7 +56,11 @@ export function printLetters(
 }
 
 /** The letters as one PDF; where something goes along with them, a zip with a PDF of each kind of report and the files. */
-async function printedFiles(office: Office, note: Note, letters: LettersOnPaper["letters"]): Promise<PrintedReports> {
+async function printedFiles(
+  office: OfficeCore,
+  note: Note,
+  letters: LettersOnPaper["letters"],
+): Promise<PrintedReports> {
   const { reports = [], enclosures = [] } = note;
   const title = `Letters, ${note.name || "note without a name"}`;
   const runs = [

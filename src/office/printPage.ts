@@ -1,11 +1,11 @@
 import type { DrawnFrom } from "@/core/report/paperRun";
 import { reportFileName } from "@/core/report/reportFileName";
 import { drawPapers } from "./drawPapers";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import type { PrintedReports } from "./printReports";
 
 /** One paper by itself, such as a seating plan or the list of a round, as a PDF called by its title. */
-export async function printPage(office: Office, drawn: DrawnFrom, title: string): Promise<PrintedReports> {
+export async function printPage(office: OfficeCore, drawn: DrawnFrom, title: string): Promise<PrintedReports> {
   const made = await drawPapers(office, [drawn], { title }, "pdf");
   if (!made.ok) return { ok: false, problem: `It could not be made: ${made.problem} Nothing was changed.` };
   const bytes = made.file as Uint8Array;

@@ -1,9 +1,9 @@
 import { classLabel } from "@/core/model/schoolClass";
-import { designOf } from "@/core/report/reportDesign";
+import { designOf } from "@/core/report/designs";
 import { reportFileName } from "@/core/report/reportFileName";
 import type { ReportInRun, ReportsWanted } from "@/workers/engine/reportsView";
 import { drawPapers } from "./drawPapers";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { zipOf } from "./zipOf";
 
 /** How many papers stand in one drawing: more would be one call without a word in between. */
@@ -33,7 +33,7 @@ export type PrintedAs = "one PDF" | "a PDF for each class" | "a file each";
 
 /** The reports of many students as one PDF, in parts where they are very many, or as a zip with a file for each or each class. */
 export async function printReports(
-  office: Office,
+  office: OfficeCore,
   wanted: ReportsWanted,
   as: PrintedAs,
   twoSided: boolean,

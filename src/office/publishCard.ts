@@ -4,10 +4,10 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import type { Commit } from "@/store/commitChange";
 import { cardsNewestFirst } from "@/store/takeInFamilyEvents";
 import { ask } from "./ask";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** Puts a card where families reach it, and keeps it. Errors: the server does not take it; nothing was kept then. */
-export async function publishCard(office: Office, card: ContactCard, screen: string): Promise<Commit> {
+export async function publishCard(office: OfficeCore, card: ContactCard, screen: string): Promise<Commit> {
   const { teacherName, schoolName } = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const { id, title, greeting, questions } = card;
   const body = JSON.stringify({ id, title, greeting, questions, teacherName, schoolName });
@@ -19,11 +19,11 @@ export async function publishCard(office: Office, card: ContactCard, screen: str
 }
 
 /** Where families reach a card. */
-export function cardLink(office: Pick<Office, "around" | "line">, cardId: string): string {
+export function cardLink(office: Pick<OfficeCore, "around" | "line">, cardId: string): string {
   return `${familiesOrigin(office)}/card/${cardId}`;
 }
 
 /** The beginning of links that families follow: where they reach this server, or else this computer itself. */
-export function familiesOrigin({ around, line }: Pick<Office, "around" | "line">): string {
+export function familiesOrigin({ around, line }: Pick<OfficeCore, "around" | "line">): string {
   return line.state.get().status?.familiesAt ?? around.origin;
 }

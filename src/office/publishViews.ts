@@ -5,7 +5,7 @@ import type { Assignment } from "@/core/model/assignment";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import type { Commit } from "@/store/commitChange";
 import { ask } from "./ask";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { familiesOrigin } from "./publishCard";
 
 const SCREEN = "Marking";
@@ -14,7 +14,7 @@ const SCREEN = "Marking";
  * Opens the page on which others say how they see an assignment, or closes it. The rubric goes there without its sentences.
  * Errors: the server does not take it; nothing was kept then.
  */
-export async function publishViews(office: Office, assignment: Assignment, isOpen: boolean): Promise<Commit> {
+export async function publishViews(office: OfficeCore, assignment: Assignment, isOpen: boolean): Promise<Commit> {
   const { world, around } = office;
   const before = world.markings.get(assignment.id);
   const known = before?.viewPage;
@@ -39,13 +39,13 @@ export async function publishViews(office: Office, assignment: Assignment, isOpe
 }
 
 /** Where the class reaches the page. */
-export function viewLink(office: Pick<Office, "around" | "line">, pageId: string): string {
+export function viewLink(office: Pick<OfficeCore, "around" | "line">, pageId: string): string {
   return `${familiesOrigin(office)}/view/${pageId}`;
 }
 
 /** The links of some students, by student: their own, and the one by which others speak of them. */
 export async function viewLinks(
-  office: Office,
+  office: OfficeCore,
   pageId: string,
   studentIds: readonly string[],
 ): Promise<ReadonlyMap<string, { readonly own: string; readonly about: string }>> {

@@ -13,7 +13,7 @@ import { forgetScheduled, scheduledRounds } from "@/store/scheduledRounds";
 import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
 import { takeBack } from "./handOverPrepared";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { restoreServerPart } from "./serverPart";
 import { swapDatabase } from "./swapDatabase";
 
@@ -33,7 +33,7 @@ export type Readied =
 
 /** Reads a backup whole beside what is here, and tells how both differ. */
 export async function readyBackup(
-  office: Office,
+  office: OfficeCore,
   file: Blob,
   passphrase: string | undefined,
   beside: FileSystemDirectoryHandle | undefined,
@@ -73,7 +73,7 @@ export async function dropReady({ name }: ReadyBackup): Promise<void> {
  * back before; what the server held is added there. Errors: in words; all here is as before then, and the page is to be
  * loaded again where `office.state` says that it let go.
  */
-export async function putBack(office: Office, { name, manifest, server, isElsewhere }: ReadyBackup): Promise<void> {
+export async function putBack(office: OfficeCore, { name, manifest, server, isElsewhere }: ReadyBackup): Promise<void> {
   const { around } = office;
   if (server !== undefined) await restoreServerPart(around, server);
   await swapDatabase(office, {
@@ -93,7 +93,7 @@ export async function putBack(office: Office, { name, manifest, server, isElsewh
  * Calls back all that waits to leave. Runs of automatic notes are not over by that: whoever has the data then lays them again.
  * Errors: letters that wait could not be called back, in words.
  */
-export async function takeBackAll(office: Office): Promise<void> {
+export async function takeBackAll(office: OfficeCore): Promise<void> {
   const { database } = office;
   const waiting = await roundsThatWait(database);
   const scheduled = (await scheduledRounds(database)).filter(({ planId }) => planId !== undefined);
@@ -113,7 +113,7 @@ export async function takeBackAll(office: Office): Promise<void> {
 }
 
 /** Puts the database that stood there before back in its place, and lets the present one go; what left since is known then. */
-export async function takePutBack(office: Office, former: FormerDatabase): Promise<void> {
+export async function takePutBack(office: OfficeCore, former: FormerDatabase): Promise<void> {
   await swapDatabase(office, {
     ...{ name: former.name, why: "", keepFormer: false },
     first: () => takeBackAll(office),

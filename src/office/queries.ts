@@ -6,7 +6,6 @@ import * as files from "@/store/keepFile";
 import * as replies from "@/store/keepReply";
 import { keptByName } from "@/store/keptByName";
 import { isMadeUp, pastOfAssignment } from "@/store/loadWorld";
-import type { VineDatabase } from "@/store/openDatabase";
 import { pendingSends } from "@/store/pendingSends";
 import { plansWaitForWord } from "@/store/restored";
 import * as rounds from "@/store/roundRepository";
@@ -17,6 +16,7 @@ import * as families from "@/store/takeInFamilyEvents";
 import { templatesByName } from "@/store/templatesByName";
 import { changesNewestFirst } from "@/store/undoRedo";
 import { unsentFeedback } from "@/store/unsentFeedback";
+import type { VineDatabase } from "@/store/vineDatabase";
 import { formerDatabase } from "@/store/whichDatabase";
 
 /** What screens may read of what is kept. Each is a question that a screen can ask again whenever its answer changes. */

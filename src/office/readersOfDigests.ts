@@ -1,9 +1,9 @@
 import { digestReaders } from "@/core/delivery/plans/usualRun";
 import type { DigestFrequency } from "@/core/model/guardian";
 import type { Note } from "@/core/model/note";
-import type { VineDatabase } from "@/store/openDatabase";
 import { allPlans } from "@/store/runRepository";
-import type { Office } from "./office";
+import type { VineDatabase } from "@/store/vineDatabase";
+import type { OfficeCore } from "./officeCore";
 
 /** How often the digests are that are on. */
 export async function digestsThatAreOn(database: VineDatabase): Promise<DigestFrequency[]> {
@@ -13,7 +13,7 @@ export async function digestsThatAreOn(database: VineDatabase): Promise<DigestFr
 
 /** The guardians in whose digest a note waits instead of going at once: what only informs, or all that they said. */
 export async function readersOfDigests(
-  { database, world }: Pick<Office, "database" | "world">,
+  { database, world }: Pick<OfficeCore, "database" | "world">,
   { kind }: Pick<Note, "kind">,
 ): Promise<Map<string, DigestFrequency>> {
   const plans = (await allPlans(database)).filter(({ isOn, digest }) => isOn && digest !== undefined);

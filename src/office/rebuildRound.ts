@@ -12,12 +12,13 @@ import type { WrittenMark } from "@/core/model/noteKind";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { shortHash } from "@/core/model/shortHash";
 import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
-import type { LetterBatch, RebuildRequest, RoundBegun } from "@/workers/engine/roundInMaking";
+import type { RebuildRequest } from "@/workers/engine/rebuildRequest";
+import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
 import { aboutRound, copyToTeacher } from "./aboutRound";
 import { draftOf } from "./draftOf";
 import { NoReport, reportFiles } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** What a round that leaves by itself is made from. */
 export interface RebuildSource {
@@ -68,7 +69,7 @@ export interface RebuildHeld {
  * Makes the letters of a round as of its time and compares them with those that are there: only what is new or changed is
  * staged. Nothing that is there is touched. Errors: the disk is full.
  */
-export async function rebuildRound(office: Office, source: RebuildSource): Promise<RoundRebuilt | RebuildHeld> {
+export async function rebuildRound(office: OfficeCore, source: RebuildSource): Promise<RoundRebuilt | RebuildHeld> {
   const making = new RoundRebuilding(office, source);
   try {
     for await (const step of lettersInBatches(office.engine, source.note, source.fresh.at, source.fresh)) {
@@ -129,7 +130,7 @@ class RoundRebuilding {
   private toMany: LetterDraft[] = [];
 
   constructor(
-    private readonly office: Office,
+    private readonly office: OfficeCore,
     private readonly source: RebuildSource,
   ) {
     this.stagedAs = office.around.newId();

@@ -2,11 +2,16 @@ import type { PlanMemory } from "@/core/delivery/plans/run";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { keepPlanMemory, planMemory } from "@/store/runRepository";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { memoryOf } from "./previewRun";
 
 /** What a plan remembers, after it was seen whom it fits no more; `isStirred` where something may have changed since. */
-export async function rememberPlan(office: Office, plan: Plan, note: Note, isStirred: boolean): Promise<PlanMemory> {
+export async function rememberPlan(
+  office: OfficeCore,
+  plan: Plan,
+  note: Note,
+  isStirred: boolean,
+): Promise<PlanMemory> {
   const { database, engine, around } = office;
   const memory = await memoryOf(office, plan);
   const isNew = (await planMemory(database, plan.id))?.onSince !== plan.onSince;

@@ -9,7 +9,7 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import type { World } from "@/core/model/world";
 import { counted } from "@/core/words";
 import { ask } from "./ask";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { familiesOrigin } from "./publishCard";
 import type { Sent } from "./sendNote";
 import { leavingNow, sendPrepared } from "./sendTrial";
@@ -26,13 +26,13 @@ export function toBeAsked(
 }
 
 /** The letter that would be sent to one of them, with a link that leads nowhere. */
-export function askingSample(office: Office, unasked: Unasked) {
+export function askingSample(office: OfficeCore, unasked: Unasked) {
   const settings = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   return askingLetter(unasked, settings, `${familiesOrigin(office)}/family/sample`);
 }
 
 /** Asks guardians whether letters are welcome, in one round for all classes. Errors: the links can't be signed; nobody was asked then. */
-export async function requestPermission(office: Office, again: boolean, screen: string): Promise<Sent> {
+export async function requestPermission(office: OfficeCore, again: boolean, screen: string): Promise<Sent> {
   const { world, around } = office;
   const { unasked } = toBeAsked(world, again);
   const settings = world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;

@@ -5,7 +5,7 @@ import { findRound } from "@/store/roundRepository";
 import { findPlan, keepRun } from "@/store/runRepository";
 import { forgetScheduled } from "@/store/scheduledRounds";
 import { takeBack } from "./handOverPrepared";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { previewRun } from "./previewRun";
 import { rememberPlan } from "./rememberPlan";
 import { scheduleRun } from "./scheduleRun";
@@ -14,7 +14,7 @@ import type { Sent } from "./sendNote";
 import { setPlan } from "./setPlan";
 
 /** The teacher's word on a run: it goes now, or at its time where that is to come; cautions that she saw hold it no more. */
-export function sendRun(office: Office, run: Run, allowAlways = false): Promise<Sent> {
+export function sendRun(office: OfficeCore, run: Run, allowAlways = false): Promise<Sent> {
   return office.around.locks.request(SCHEDULING_LOCK, async () => {
     let plan = await findPlan(office.database, run.planId);
     const note = await findNote(office.database, run.planId);
@@ -46,7 +46,7 @@ export function sendRun(office: Office, run: Run, allowAlways = false): Promise<
 }
 
 /** A run does not go. */
-export async function skipRun(office: Office, run: Run): Promise<void> {
+export async function skipRun(office: OfficeCore, run: Run): Promise<void> {
   await keepRun(office.database, { ...run, state: "skipped" });
   if (run.roundId === undefined) return;
   await forgetScheduled(office.database, [run.roundId]);

@@ -2,8 +2,8 @@ import type { Enclosure } from "@/core/model/enclosure";
 import { keepDraft } from "@/store/keepDraft";
 import { keepFile } from "@/store/keepFile";
 import { markRead } from "@/store/keepReply";
-import type { VineDatabase } from "@/store/openDatabase";
 import { forgetPendingSend } from "@/store/pendingSends";
+import type { VineDatabase } from "@/store/vineDatabase";
 
 /** What is saved beside the list of changes: nobody takes it back. */
 export function savingOf(database: VineDatabase, now: () => number) {

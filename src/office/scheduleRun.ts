@@ -20,9 +20,9 @@ import {
   settle,
 } from "@/store/scheduledRounds";
 import { dropStaged } from "@/store/stageLetters";
-import type { RebuildRequest } from "@/workers/engine/roundInMaking";
+import type { RebuildRequest } from "@/workers/engine/rebuildRequest";
 import { MAKING_LOCK } from "./makingLock";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { type RebuildHeld, type RebuildSource, type RoundRebuilt, rebuildRound } from "./rebuildRound";
 
 /** A plan with its note and what it remembers. */
@@ -48,7 +48,7 @@ export type Scheduled = "changed" | "as before" | "held";
  * is kept with the run. `word` is the teacher's that it goes, with the cautions, by code, that she lets pass this once.
  */
 export async function scheduleRun(
-  office: Office,
+  office: OfficeCore,
   automatic: AutomaticNow,
   at: number,
   leavesAt: number,
@@ -104,7 +104,11 @@ export async function scheduleRun(
 }
 
 /** Rebuilds an announced round, after the change `asOf`; what holds it up is kept with it. */
-export async function rebuildAnnounced(office: Office, scheduled: ScheduledRound, asOf: number): Promise<Scheduled> {
+export async function rebuildAnnounced(
+  office: OfficeCore,
+  scheduled: ScheduledRound,
+  asOf: number,
+): Promise<Scheduled> {
   const { database, around } = office;
   const { id, note, choices, onlyTo, at } = scheduled;
   const round = await findRound(database, id);
@@ -132,7 +136,7 @@ export async function rebuildAnnounced(office: Office, scheduled: ScheduledRound
   });
 }
 
-async function putInPlace(office: Office, id: string, change: number, made: RoundRebuilt): Promise<void> {
+async function putInPlace(office: OfficeCore, id: string, change: number, made: RoundRebuilt): Promise<void> {
   const { database } = office;
   const { old, added, staged, stagedAs, marks, about, news, digests } = made;
   const scheduled: ScheduledRound | undefined = await database.laidRounds.get(id);
@@ -157,7 +161,7 @@ interface Times {
 }
 
 async function sourceOf(
-  office: Office,
+  office: OfficeCore,
   automatic: AutomaticNote,
   times: Times & { readonly allowed: readonly string[]; readonly isByWord: boolean },
 ): Promise<RebuildSource> {
@@ -179,7 +183,7 @@ async function sourceOf(
 
 /** What a run of a plan asks the engine for. */
 export function rebuildRequest(
-  office: Pick<Office, "world">,
+  office: Pick<OfficeCore, "world">,
   { plan, note, memory }: AutomaticNote,
   leavesAt: number,
   roundId?: string,
@@ -198,7 +202,7 @@ export function rebuildRequest(
 }
 
 function newRound(
-  office: Office,
+  office: OfficeCore,
   { plan, note }: AutomaticNote,
   made: RoundRebuilt,
   times: Times & { readonly isByWord: boolean },
@@ -224,7 +228,7 @@ function newRound(
 }
 
 /** Until when what letters say of the gradebook is true enough to leave by themselves; none where that is allowed to be old. */
-async function trueUntil({ database }: Office, { allowedCautions }: Plan): Promise<number | undefined> {
+async function trueUntil({ database }: OfficeCore, { allowedCautions }: Plan): Promise<number | undefined> {
   const last = await database.pastScores.orderBy("seq").last();
   return last && !allowedCautions.includes("gradebook-old") ? last.at + TRUE_FOR_DAYS * MS_PER_DAY : undefined;
 }

@@ -1,14 +1,14 @@
 import { type Change, sameData, setRows } from "@/core/change/change";
 import type { Note } from "@/core/model/note";
 import { keptByName } from "@/store/keptByName";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /**
  * The change that remembers whom a kept selection held (by `selectedKey`) when a round was sent by it. One whose words
  * are others than those that were sent by is left as it is. `now` in ms since the epoch.
  */
 export async function seenByRound(
-  { database }: Office,
+  { database }: OfficeCore,
   { keptSelectionId, selection }: Note,
   keys: readonly string[],
   now: number,

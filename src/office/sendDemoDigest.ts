@@ -1,4 +1,4 @@
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { sendRun } from "./runWord";
 
 const SENT = "demo digest";
@@ -8,7 +8,7 @@ const TRIES = 120;
 const BETWEEN_MS = 500;
 
 /** The demo school's last digest is in its mailboxes, so that one can read it: it goes once, by the practice post alone. */
-export async function sendDemoDigest(office: Office): Promise<void> {
+export async function sendDemoDigest(office: OfficeCore): Promise<void> {
   if (await office.read.findDraft(SENT)) return;
   for (let turn = 0; turn < TRIES; turn += 1) {
     const run = (await office.read.runsThatAsk()).find(({ planId }) => planId === DIGEST);

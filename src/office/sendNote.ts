@@ -21,7 +21,7 @@ import { draftOf } from "./draftOf";
 import { NoReport, reportFiles } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
 import { MAKING_LOCK } from "./makingLock";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { digestsThatAreOn, readersOfDigests } from "./readersOfDigests";
 import { seenByRound } from "./seenByRound";
 
@@ -42,7 +42,7 @@ export type Sent =
  * Errors: the disk is full; nothing was sent then.
  */
 export async function sendNote(
-  office: Office,
+  office: OfficeCore,
   note: Note,
   choices: SendingChoices,
   screen: string,
@@ -66,7 +66,7 @@ export async function sendNote(
 }
 
 /** Goes on with what was sent before the page was closed; what can't go on by itself is kept with the reason. */
-export async function goOnSending(office: Office): Promise<void> {
+export async function goOnSending(office: OfficeCore): Promise<void> {
   const { database, around } = office;
   for (const { roundId } of await pendingSends(database)) {
     await around.locks.request(MAKING_LOCK, async () => {
@@ -82,7 +82,7 @@ export async function goOnSending(office: Office): Promise<void> {
 }
 
 /** Sends once more what a closed page left; gives why it can't go, in words, where it can't. */
-async function whyUnsent(office: Office, pending: PendingSend): Promise<string | undefined> {
+async function whyUnsent(office: OfficeCore, pending: PendingSend): Promise<string | undefined> {
   try {
     const sent = await sendInTurn(office, pending);
     return sent.ok ? undefined : sent.problem;
@@ -92,7 +92,7 @@ async function whyUnsent(office: Office, pending: PendingSend): Promise<string |
 }
 
 async function sendInTurn(
-  office: Office,
+  office: OfficeCore,
   { roundId, note, choices, screen }: PendingSend,
   onFinished: (letters: number) => void = () => undefined,
 ): Promise<Sent> {
@@ -163,7 +163,7 @@ async function sendInTurn(
 
 /** Why nothing can leave after all, in words; what the check finds is looked at when the letters are made. */
 async function obstacle(
-  { database, around }: Office,
+  { database, around }: OfficeCore,
   { enclosures = [] }: Note,
   { at }: SendingChoices,
   teacherAddress: string,
@@ -221,7 +221,7 @@ class RoundMaking {
   readonly keys: string[] = [];
 
   constructor(
-    private readonly office: Office,
+    private readonly office: OfficeCore,
     private readonly note: Note,
     readonly roundId: string,
     private readonly together: boolean,

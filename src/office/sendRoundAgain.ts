@@ -2,7 +2,7 @@ import type { Letter, Round } from "@/core/delivery/round";
 import { mendedAddresses, sendAgain } from "@/core/delivery/sendAgain";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { markSentAgain, wholeLetters } from "@/store/roundRepository";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import type { Sent } from "./sendNote";
 import { leavingNow, sendPrepared } from "./sendTrial";
 
@@ -11,7 +11,7 @@ import { leavingNow, sendPrepared } from "./sendTrial";
  * ones are kept with the family.
  */
 export async function sendRoundAgain(
-  office: Office,
+  office: OfficeCore,
   round: Round,
   going: readonly { readonly letter: Letter; readonly address: string }[],
   screen: string,
@@ -34,7 +34,7 @@ export async function sendRoundAgain(
 }
 
 /** The address of a letter's recipient that is known now, which somebody may have mended since. */
-export function currentAddress({ recipient }: Letter, world: Office["world"]): string {
+export function currentAddress({ recipient }: Letter, world: OfficeCore["world"]): string {
   const known =
     recipient.kind === "guardian"
       ? world.guardians.get(recipient.id)?.addresses[0]

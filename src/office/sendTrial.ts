@@ -8,12 +8,13 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
 import { NoReport, reportFiles } from "./drawReports";
 import { MAKING_LOCK } from "./makingLock";
-import type { Office, Wanted } from "./office";
+import type { OfficeCore } from "./officeCore";
+import type { Wanted } from "./officeState";
 import type { Sent } from "./sendNote";
 
 /** Keeps a small round whose letters are made already, and begins to hand it over. */
 export function sendPrepared(
-  office: Office,
+  office: OfficeCore,
   { round, letters }: { round: Round; letters: readonly WholeLetter[] },
   change: Wanted,
   screen: string,
@@ -26,14 +27,14 @@ export function sendPrepared(
 }
 
 /** When a round that is sent now leaves, and what it is made with. `takeBackSeconds` is the time to take it back. */
-export function leavingNow({ around }: Pick<Office, "around">, takeBackSeconds: number) {
+export function leavingNow({ around }: Pick<OfficeCore, "around">, takeBackSeconds: number) {
   const now = around.now();
   return { now, leavesAt: now + takeBackSeconds * 1000, newId: around.newId };
 }
 
 /** Sends one letter of a note to the teacher alone. Gives the address, or why nothing was sent. */
 export async function sendTrial(
-  office: Office,
+  office: OfficeCore,
   note: Note,
   letterKey: string,
   screen: string,

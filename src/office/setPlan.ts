@@ -1,9 +1,9 @@
 import { adding, removing, updating } from "@/core/change/change";
 import type { Plan } from "@/core/model/plan";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** Begins, changes or ends a plan. */
-export function setPlan(office: Office, before: Plan | undefined, next: Plan | undefined, words: string) {
+export function setPlan(office: OfficeCore, before: Plan | undefined, next: Plan | undefined, words: string) {
   return office.commit(changeOf(before, next), { words, screen: "Notes" });
 }
 

@@ -9,7 +9,7 @@ import { lettersOfRound } from "@/store/roundRepository";
 import { allPlans, databaseId, keepPlanMemory, keepRun, planMemory } from "@/store/runRepository";
 import { ask } from "./ask";
 import { catchUp } from "./catchUp";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 const closedSchema = z.object({ closed: z.array(z.string()) });
 const MOST_AT_ONCE = 500;
@@ -19,7 +19,7 @@ const UNKNOWN = "It was ready to leave when the backup was made that was put bac
  * After a backup was put back: every no that the post room knows is laid over it, and what became of runs that were ready is
  * found from what the server's log says; it is read by then. Until this is done nothing is scheduled.
  */
-export async function settleRestored(office: Office): Promise<void> {
+export async function settleRestored(office: OfficeCore): Promise<void> {
   const { database } = office;
   if ((await restoredFrom(database)) === undefined) return;
   await readOn(office);
@@ -29,7 +29,7 @@ export async function settleRestored(office: Office): Promise<void> {
 }
 
 /** Reads the log to its end. */
-async function readOn(office: Office): Promise<void> {
+async function readOn(office: OfficeCore): Promise<void> {
   const { database } = office;
   const place = async () => JSON.stringify(await logPlace(database));
   for (let before = ""; before !== (await place()); ) {
@@ -38,7 +38,7 @@ async function readOn(office: Office): Promise<void> {
   }
 }
 
-async function putOptOutsOver(office: Office): Promise<void> {
+async function putOptOutsOver(office: OfficeCore): Promise<void> {
   const { world, around } = office;
   const people = [...world.guardians.values(), ...world.students.values()].filter((one) => !wantsNoLetters(one));
   const addresses = [...new Set(people.flatMap(addressesOf))];
@@ -76,7 +76,7 @@ async function putOptOutsOver(office: Office): Promise<void> {
 }
 
 /** Runs that were ready in the backup: what is ready is never in a backup, so it left, or is looked at again. */
-async function settleRestoredRuns({ database, around }: Office): Promise<void> {
+async function settleRestoredRuns({ database, around }: OfficeCore): Promise<void> {
   for (const run of await database.runs.where({ state: "laid" }).toArray()) {
     if (await database.laidRounds.get(run.roundId ?? "")) continue;
     const letters = run.roundId === undefined ? [] : await lettersOfRound(database, run.roundId);
@@ -91,7 +91,7 @@ async function settleRestoredRuns({ database, around }: Office): Promise<void> {
  * The teacher says that the computer of before sends no more: automatic notes are this browser's from now on. What came due
  * meanwhile is not made good.
  */
-export async function takePlansOver(office: Office): Promise<void> {
+export async function takePlansOver(office: OfficeCore): Promise<void> {
   const { database, around } = office;
   const own = await databaseId(database, around.newId);
   const now = around.now();

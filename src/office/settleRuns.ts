@@ -1,10 +1,10 @@
 import { isFinal } from "@/core/delivery/letterState";
-import type { VineDatabase } from "@/store/openDatabase";
 import { findRound, lettersOfRound } from "@/store/roundRepository";
 import { keepRun } from "@/store/runRepository";
 import { forgetScheduled, scheduledRounds } from "@/store/scheduledRounds";
+import type { VineDatabase } from "@/store/vineDatabase";
 import { takeBack } from "./handOverPrepared";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 
 /** Why a run asks whose time was over before it could leave. */
 export const OUT_OF_DATE = "Its time was over before it could leave, so it asks.";
@@ -12,7 +12,7 @@ const GRADEBOOK_OLD =
   "Nothing was changed in the gradebook for more than a week, so it asks whether what it says still holds.";
 
 /** What is scheduled of plans that are off, changed or gone is called back. */
-export async function takeOutRuns(office: Office, wanted: ReadonlySet<string>): Promise<void> {
+export async function takeOutRuns(office: OfficeCore, wanted: ReadonlySet<string>): Promise<void> {
   const { database } = office;
   const now = office.around.now();
   await dropOrphans(database);
@@ -29,7 +29,7 @@ export async function takeOutRuns(office: Office, wanted: ReadonlySet<string>): 
 }
 
 /** What became of runs whose time has come, and of announced rounds that left. */
-export async function settleRuns({ database, around }: Office): Promise<void> {
+export async function settleRuns({ database, around }: OfficeCore): Promise<void> {
   const now = around.now();
   for (const scheduled of await scheduledRounds(database)) {
     if (scheduled.at > now) continue;

@@ -1,7 +1,7 @@
-import type { VineDatabase } from "@/store/openDatabase";
 import { openDatabase } from "@/store/openDatabase";
+import type { VineDatabase } from "@/store/vineDatabase";
 import { currentDatabaseName, deleteOthers, nextDatabaseName, useDatabase } from "@/store/whichDatabase";
-import type { Office } from "./office";
+import type { OfficeCore } from "./officeCore";
 import { OPEN_LOCK } from "./openLock";
 import { SCHEDULING_LOCK } from "./schedulingLock";
 
@@ -24,7 +24,7 @@ export interface Move {
  * says that it is the one. The page is to be loaded again then, also where it failed. Errors: what `fill` says; all is as
  * before then.
  */
-export async function swapDatabase(office: Office, move: Move): Promise<void> {
+export async function swapDatabase(office: OfficeCore, move: Move): Promise<void> {
   const { around } = office;
   const base = around.databaseName;
   // What is scheduled in between would be in neither.

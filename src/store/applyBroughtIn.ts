@@ -3,7 +3,7 @@ import { type Change, reverseChange, sameData } from "@/core/change/change";
 import { keptNos } from "@/core/change/keptNos";
 import { type Recipe, recipeSchema } from "@/core/tables/recipe";
 import { type Commit, commitChange, makeChange, whole } from "./commitChange";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Brings tables in and remembers that and how they were read, all or nothing. `record.appliedAt` in ms since the epoch. */
 export function applyBroughtIn(

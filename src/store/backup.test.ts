@@ -17,11 +17,12 @@ import { writeBackup } from "@/workers/backup/writeBackup";
 import { BACKED_UP, backupSource, snapshot } from "./backupSource";
 import { fillDatabase } from "./fillDatabase";
 import { replaceEverything } from "./loadWorld";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase } from "./openDatabase";
 import { recordWriter } from "./putRecords";
 import { SCHEMA_VERSIONS } from "./schemaVersions";
 import { TABLES } from "./tables";
 import { anythingOf } from "./testing/randomRecords";
+import type { VineDatabase } from "./vineDatabase";
 
 const QUIET = () => undefined;
 const QUICK = 4;

@@ -1,5 +1,5 @@
-import type { VineDatabase } from "./openDatabase";
 import type { BackupPlace } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 const ID = "backup";
 

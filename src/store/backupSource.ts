@@ -1,9 +1,9 @@
 import type { BackupSource, OnProgress } from "@/core/backup/backupParts";
 import { eachPageOf } from "./eachPageOf";
-import type { VineDatabase } from "./openDatabase";
 import { databaseId } from "./runRepository";
 import { NEWEST_VERSION } from "./schemaVersions";
 import { TABLES, type TableName } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Files are parts of their own. */
 export const FILES: TableName = "enclosedFiles";

@@ -1,4 +1,4 @@
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** What is of this browser, whatever data stands in it. */
 const OF_THIS_BROWSER = ["database id", "real post confirmed", "begun"];

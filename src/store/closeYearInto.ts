@@ -1,6 +1,6 @@
 import { copyDatabase } from "./copyDatabase";
-import type { VineDatabase } from "./openDatabase";
 import type { TableName } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /** What becomes of a class in the next year: it goes on under a name, or it ends. */
 export type ClassEnds = Readonly<Record<string, { readonly name: string } | "ends">>;

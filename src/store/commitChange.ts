@@ -19,9 +19,9 @@ import {
 import { wantsNoLetters } from "@/core/model/guardian";
 import { WORLD_TABLES, type World } from "@/core/model/world";
 import { logPlace } from "./logPlace";
-import type { VineDatabase } from "./openDatabase";
 import { addToOutbox } from "./outbox";
 import { rowsNow, touchedKeys } from "./rowsNow";
+import type { VineDatabase } from "./vineDatabase";
 
 /** What became of a change that was wanted: it was made, fitted to what is there now, or nothing was done. */
 export type Commit =

@@ -1,6 +1,6 @@
 import { everyRowOf } from "./everyRowOf";
-import type { VineDatabase } from "./openDatabase";
 import type { TableName } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /** What becomes of a record on its way into another database; undefined leaves it out. */
 export type Passing = (table: TableName, record: Record<string, unknown>) => Record<string, unknown> | undefined;

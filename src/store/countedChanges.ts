@@ -1,4 +1,4 @@
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Counts whatever may make a scheduled letter untrue; of those the changes of the data are counted apart. */
 const CHANGES = "laid change";

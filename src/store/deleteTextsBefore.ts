@@ -1,7 +1,7 @@
 import { needFiles } from "./copyDatabase";
 import { everyRowOf } from "./everyRowOf";
 import { dropWords } from "./letterBlocks";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * Deletes the texts and files of letters made before a moment (ms since the epoch), and what searches read of them; that they

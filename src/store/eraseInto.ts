@@ -1,8 +1,8 @@
 import { ERASED, type Erased, eraseFrom, isAbout } from "@/core/backup/eraseFrom";
 import { copyDatabase } from "./copyDatabase";
 import { blockOf, type LetterBlock, lettersIn } from "./letterBlocks";
-import type { VineDatabase } from "./openDatabase";
 import { TABLES, type TableName } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /** What was done and begun is not kept: it names whoever it was about. */
 const FORGOTTEN: readonly TableName[] = ["changes", "drafts"];

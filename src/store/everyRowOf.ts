@@ -1,6 +1,6 @@
 import { eachPageOf } from "./eachPageOf";
-import type { VineDatabase } from "./openDatabase";
 import { TABLES, type TableName } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Gives every record of every table but files, some at a time. */
 export async function everyRowOf(

@@ -1,9 +1,10 @@
 import type { BackupTarget } from "@/core/backup/backupParts";
 import { BackupProblem } from "@/core/backup/manifest";
 import { FILES } from "./backupSource";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase } from "./openDatabase";
 import { openAtVersion, type RecordWriter, recordWriter } from "./putRecords";
 import { NEWEST_VERSION } from "./schemaVersions";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * A new database that a backup is read into. Data of an older version is laid down as that version had it, and brought along

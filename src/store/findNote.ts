@@ -1,5 +1,5 @@
 import { type Note, noteSchema } from "@/core/model/note";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** A note by its id, or none when it is not there or can't be read any more. */
 export async function findNote(database: VineDatabase, id: string): Promise<Note | undefined> {

@@ -1,7 +1,7 @@
 import { NEVER_ARRIVED } from "@/core/delivery/letterState";
 import type { GatheredLetter } from "@/core/delivery/plans/digestLetter";
-import type { VineDatabase } from "./openDatabase";
 import { wholeLetters } from "./roundRepository";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * The letters that wait for a digest, by their reader. What stands in a digest that is under way, arrived or may have

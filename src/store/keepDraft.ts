@@ -1,4 +1,4 @@
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Something begun and not kept yet, or none. */
 export async function findDraft(database: VineDatabase, id: string): Promise<unknown> {

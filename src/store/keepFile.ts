@@ -1,6 +1,6 @@
 import { type Enclosure, enclosureSchema } from "@/core/model/enclosure";
 import { sha256Of } from "@/core/sha256Of";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Keeps the bytes of a file that goes along with letters, once however often it is enclosed; gives what names it. */
 export async function keepFile(

@@ -2,8 +2,8 @@ import type { ReplyEvent } from "@/core/delivery/postEvent";
 import { type Reply, replySchema } from "@/core/delivery/reply";
 import type { Letter } from "@/core/delivery/round";
 import type { Talk } from "@/core/model/talk";
-import type { VineDatabase } from "./openDatabase";
 import { addToOutbox } from "./outbox";
+import type { VineDatabase } from "./vineDatabase";
 
 /** A reply whose words are still in the post room. */
 export function announcedReply({ messageName, replyTo, at, automatic }: ReplyEvent): Reply {

@@ -1,5 +1,5 @@
 import { type KeptSelection, keptSelectionSchema } from "@/core/model/keptSelection";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** All selections kept by name, by their names. One that can't be read any more is not there. */
 export async function keptByName(database: VineDatabase): Promise<KeptSelection[]> {

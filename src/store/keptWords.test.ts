@@ -6,8 +6,9 @@ import { starterWords } from "@/core/starters/starterWords";
 import { commitChange } from "./commitChange";
 import { fileBytes, keepFile, missingFiles } from "./keepFile";
 import { keptByName } from "./keptByName";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase } from "./openDatabase";
 import { templatesByName } from "./templatesByName";
+import type { VineDatabase } from "./vineDatabase";
 
 let database: VineDatabase;
 beforeEach(() => {

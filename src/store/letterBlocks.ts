@@ -1,7 +1,7 @@
 import { deflateSync, inflateSync, strFromU8, strToU8 } from "fflate";
 import type { WholeLetter } from "@/core/delivery/round";
-import type { VineDatabase } from "./openDatabase";
 import type { RecordOf } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * The words of letters lie apart from the letters, many in one record and packed: a browser is slow at ten thousands of

@@ -7,7 +7,7 @@ import { DEFAULT_SETTINGS } from "@/core/model/settings";
 import { SharedScores } from "@/core/model/sharedScores";
 import { emptyWorldRecords, WORLD_SCHEMAS, WORLD_TABLES, type WorldRecords, type WorldTable } from "@/core/model/world";
 import { eachPageOf } from "./eachPageOf";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * Every record of the families and the gradebook. Records are checked as they are read, but for the columns of

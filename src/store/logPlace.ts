@@ -1,4 +1,4 @@
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 const LOG_ID = "journal id";
 const LOG_SEQ = "journal seq";

@@ -12,12 +12,13 @@ import { findNote, notesNewestFirst } from "./findNote";
 import { keptByName } from "./keptByName";
 import { lettersIn } from "./letterBlocks";
 import { loadWorld, pastScores, replaceEverything } from "./loadWorld";
-import { openDatabase, refuseNewerData, type VineDatabase } from "./openDatabase";
+import { openDatabase, refuseNewerData } from "./openDatabase";
 import { wholeLetters } from "./roundRepository";
 import { NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";
 import { searchLetters } from "./searchLetters";
 import { TABLES } from "./tables";
 import { templatesByName } from "./templatesByName";
+import type { VineDatabase } from "./vineDatabase";
 
 const school = demoSchool("2026-11-24");
 let database: VineDatabase;

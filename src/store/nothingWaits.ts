@@ -1,6 +1,6 @@
 import { isFinal, letterStateSchema } from "@/core/delivery/letterState";
-import type { VineDatabase } from "./openDatabase";
 import { recountLetters } from "./recountLetters";
+import type { VineDatabase } from "./vineDatabase";
 
 const WAITED =
   "It waited to leave when the backup was made that was put back. Where nothing else is said here, look whether it left.";

@@ -1,8 +1,6 @@
-import Dexie, { type Table } from "dexie";
+import Dexie from "dexie";
 import { defineVersions, NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";
-import type { RecordOf, TableName } from "./tables";
-
-export type VineDatabase = Dexie & { readonly [Name in TableName]: Table<RecordOf<Name>> };
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * Opens the browser's database, bringing an older one up to date first. `onNewer` is told when a newer version of the

@@ -6,7 +6,7 @@ import {
   type Said,
   subjectOfEntry,
 } from "@/core/delivery/outboxEntry";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Notes that the server is to be told something; within the transaction that makes it so. */
 export async function addToOutbox({ outbox }: Pick<VineDatabase, "outbox">, all: readonly Said[]): Promise<void> {

@@ -1,5 +1,5 @@
 import { type PendingSend, pendingSendSchema } from "@/core/delivery/pendingSend";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Stands among what was begun and not kept yet. */
 const PREFIX = "press: ";

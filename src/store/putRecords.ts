@@ -3,9 +3,10 @@ import type { BackupDifference } from "@/core/backup/difference";
 import { asBackupProblem, type BackupFault, BackupProblem } from "@/core/backup/manifest";
 import { releaseBuffer } from "@/core/backup/releaseBuffer";
 import { everyRowOf } from "./everyRowOf";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase } from "./openDatabase";
 import { NEWEST_VERSION, SCHEMA_VERSIONS } from "./schemaVersions";
 import { TABLES, type TableName } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 import { WhatDiffers } from "./whatDiffers";
 
 /** Puts records of a backup, and tells how they differ from what is here; beside whoever reads the backup. */

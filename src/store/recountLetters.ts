@@ -1,6 +1,6 @@
 import { letterStateSchema } from "@/core/delivery/letterState";
 import type { Tally } from "@/core/delivery/tally";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Counts by the index, without reading a letter. */
 export async function tallyOf(database: VineDatabase, roundId: string): Promise<Tally> {

@@ -3,7 +3,7 @@ import type { LetterEvent } from "@/core/delivery/postEvent";
 import type { Letter, Round } from "@/core/delivery/round";
 import { fullName } from "@/core/model/student";
 import { findNote } from "./findNote";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 const LOST = "Sent after the backup was made that was put back; its words are not kept.";
 

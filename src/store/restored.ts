@@ -1,4 +1,4 @@
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 const RESTORED = "put back";
 const ELSEWHERE = "plans wait for a word";

@@ -3,8 +3,8 @@ import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Tally } from "@/core/delivery/tally";
 import type { WrittenAbout, WrittenMark } from "@/core/model/noteKind";
 import { wordsOfLetters } from "./letterBlocks";
-import type { VineDatabase } from "./openDatabase";
 import { tallyOf } from "./recountLetters";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Letters with their text, in the order in which they are given; one that is not there any more is left out. */
 export async function wholeLetters(database: VineDatabase, letters: readonly Letter[]): Promise<WholeLetter[]> {

@@ -1,6 +1,6 @@
 import { type Change, keysOf, type TableChange } from "@/core/change/change";
 import { CHANGE_TABLES, type ChangeTable } from "@/core/model/changeTables";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** The keys of records, by table. */
 export type TouchedKeys = { readonly [T in ChangeTable]?: readonly string[] };

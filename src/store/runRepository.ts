@@ -1,6 +1,6 @@
 import { mayMoveRun, type PlanMemory, planMemorySchema, type Run, runSchema } from "@/core/delivery/plans/run";
 import type { Plan } from "@/core/model/plan";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 export function allPlans(database: VineDatabase): Promise<Plan[]> {
   return database.plans.toArray();

@@ -10,10 +10,10 @@ import {
 import type { WrittenMark } from "@/core/model/noteKind";
 import { countChange, countedChanges } from "./countedChanges";
 import { dropLetters } from "./letterBlocks";
-import type { VineDatabase } from "./openDatabase";
 import { addToOutbox, waitingInOutbox } from "./outbox";
 import { recountLetters } from "./recountLetters";
 import type { StagedLetters } from "./stageLetters";
+import type { VineDatabase } from "./vineDatabase";
 
 /** The rounds that are rebuilt until they leave. */
 export function scheduledRounds(database: VineDatabase): Promise<ScheduledRound[]> {

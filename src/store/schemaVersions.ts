@@ -16,8 +16,8 @@ import {
 } from "@/core/model/formerNames";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
 import { blocksOf } from "./letterBlocks";
-import type { VineDatabase } from "./openDatabase";
 import { addToOutbox } from "./outbox";
+import type { VineDatabase } from "./vineDatabase";
 
 /** One version of the stored data: its tables with their keys, and how records of the version before become its own. */
 export interface SchemaVersion {

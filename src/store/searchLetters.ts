@@ -1,5 +1,5 @@
 import type { Letter } from "@/core/delivery/round";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 const ROUNDS_SEARCHED_AT_ONCE = 20;
 const MOST_FOUND = 200;

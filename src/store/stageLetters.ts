@@ -5,10 +5,10 @@ import { type ScheduledRound, scheduledRoundSchema } from "@/core/delivery/sched
 import { searchedWords } from "@/core/delivery/searchedWords";
 import { type Commit, commitChange } from "./commitChange";
 import { dropLetters, keepWords } from "./letterBlocks";
-import type { VineDatabase } from "./openDatabase";
 import { forgetPendingSend } from "./pendingSends";
 import { tallyOf } from "./recountLetters";
 import type { RecordOf } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /** What is known of a round's letters beside themselves while they are made, some at a time. */
 export interface StagedLetters {

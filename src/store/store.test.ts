@@ -12,7 +12,7 @@ import { findNote, notesNewestFirst } from "./findNote";
 import { announcedReplies, keepReply, markRead, newReplies, talksAbout } from "./keepReply";
 import { isUntouched, loadWorld, pastScores, replaceEverything } from "./loadWorld";
 import { logPlace } from "./logPlace";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase } from "./openDatabase";
 import {
   findRound,
   lastFailure,
@@ -28,6 +28,7 @@ import { dropUnfinished, keepRound, NOTHING_STAGED, stageLetters } from "./stage
 import { takeInEvents } from "./takeInEvents";
 import { settleAnswer, takeInFamilyEvents, waitingAnswers } from "./takeInFamilyEvents";
 import { undoRedo } from "./undoRedo";
+import type { VineDatabase } from "./vineDatabase";
 import { withdrawPrepared } from "./withdrawPrepared";
 
 const school = demoSchool("2026-11-24");

@@ -2,10 +2,10 @@ import { letterAfter } from "@/core/delivery/letterAfter";
 import { isLetterEvent, type PostEvent } from "@/core/delivery/postEvent";
 import { announcedReply } from "./keepReply";
 import { logPlace, moveLogPlace } from "./logPlace";
-import type { VineDatabase } from "./openDatabase";
 import { recountLetters } from "./recountLetters";
 import { rememberLost } from "./rememberLost";
 import { restoredFrom } from "./restored";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * Brings the record up to date with events of the server's log; where nothing else is to be taken in, `upTo` is remembered as

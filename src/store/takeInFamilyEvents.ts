@@ -12,8 +12,8 @@ import type { View } from "@/core/model/view";
 import { counted } from "@/core/words";
 import { type Commit, commitChange } from "./commitChange";
 import { logPlace, moveLogPlace } from "./logPlace";
-import type { VineDatabase } from "./openDatabase";
 import { addToOutbox } from "./outbox";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * Takes in what families said, and remembers how far the log has been read, both or neither. Answers to cards wait for the

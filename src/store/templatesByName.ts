@@ -1,5 +1,5 @@
 import { type Template, templateSchema } from "@/core/model/template";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** All templates that the teacher kept, by their names. One that can't be read any more is not there. */
 export async function templatesByName(database: VineDatabase): Promise<Template[]> {

@@ -10,9 +10,10 @@ import { sampleAssignment, sampleGuardian, sampleWorld } from "@/core/testing/sa
 import { commitChange } from "./commitChange";
 import { findNote } from "./findNote";
 import { loadWorld, replaceEverything } from "./loadWorld";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase } from "./openDatabase";
 import { takeInFamilyEvents } from "./takeInFamilyEvents";
 import { changesNewestFirst, undoRedo } from "./undoRedo";
+import type { VineDatabase } from "./vineDatabase";
 
 let database: VineDatabase;
 let at = 1;

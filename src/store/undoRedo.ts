@@ -3,7 +3,7 @@ import { type ChangeEntry, canBeTurned, nextToMakeAgain, nextToTakeBack } from "
 import { keptNos } from "@/core/change/keptNos";
 import { turnRecord } from "./applyBroughtIn";
 import { type Commit, makeChange, whole } from "./commitChange";
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** The list of changes, the newest first. */
 export async function changesNewestFirst(database: VineDatabase): Promise<ChangeEntry[]> {

@@ -1,4 +1,4 @@
-import type { VineDatabase } from "./openDatabase";
+import type { VineDatabase } from "./vineDatabase";
 
 /** Stands among what was begun and not kept yet. */
 export const FEEDBACK_WAITING = "feedback waiting: ";

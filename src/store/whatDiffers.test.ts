@@ -3,11 +3,12 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 import type { BackupDifference } from "@/core/backup/difference";
 import { isFinal, type LetterState } from "@/core/delivery/letterState";
-import { openDatabase, type VineDatabase } from "./openDatabase";
+import { openDatabase } from "./openDatabase";
 import { recordWriter } from "./putRecords";
 import { NEWEST_VERSION } from "./schemaVersions";
 import { TABLES } from "./tables";
 import { anythingOf } from "./testing/randomRecords";
+import type { VineDatabase } from "./vineDatabase";
 
 const SOME = ["students", "assignments", "letters", "talks"] as const;
 let ids = 0;

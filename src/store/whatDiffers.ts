@@ -3,8 +3,8 @@ import { createXXHash128, type IHasher } from "hash-wasm";
 import type { BackupDifference } from "@/core/backup/difference";
 import { isFinal, type LetterState, letterStateSchema } from "@/core/delivery/letterState";
 import { eachPageOf, keyOf } from "./eachPageOf";
-import type { VineDatabase } from "./openDatabase";
 import type { TableName } from "./tables";
+import type { VineDatabase } from "./vineDatabase";
 
 /** What a teacher asks for, by table. */
 const COMPARED = [

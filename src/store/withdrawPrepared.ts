@@ -1,7 +1,7 @@
 import { letterStateSchema, mayWithdraw } from "@/core/delivery/letterState";
-import type { VineDatabase } from "./openDatabase";
 import { addToOutbox } from "./outbox";
 import { recountLetters } from "./recountLetters";
+import type { VineDatabase } from "./vineDatabase";
 
 /**
  * Takes a round back as far as that can be done here: letters that were not handed over. For the others it is noted that

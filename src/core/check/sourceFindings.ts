@@ -4,7 +4,7 @@ import type { Note } from "../model/note";
 import { classLabel, type SchoolClass } from "../model/schoolClass";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
-import { designOf } from "../report/reportDesign";
+import { designOf } from "../report/designs";
 import { type Finding, findingOf } from "./finding";
 import { type SourceUse, sourcesOf } from "./namedSources";
 

@@ -4,6 +4,7 @@ import { blockModel, type LiveBlockNode } from "./blockModel";
 import { fieldWriter } from "./fieldWriter";
 import type { LetterContext } from "./letterContext";
 import { blockHtml, blockText, escapeHtml } from "./mailDocument";
+import type { Slot } from "./slot";
 import { valueForEach } from "./valueForEach";
 
 type Part =
@@ -39,15 +40,6 @@ export class ConditionalText {
 /** Fields and blocks of which somebody wrote the words, and not the school’s record. */
 export const WRITTEN_FIELDS = /^(?:assignment\.comment|own|statement)\./;
 const WRITTEN_BLOCKS: ReadonlySet<LiveBlockNode["type"]> = new Set(["classLog", "assignmentScore", "newScores"]);
-
-/** One field of a letter, ready to be written. */
-export interface Slot {
-  readonly key: string;
-  readonly attrs: FieldNode["attrs"];
-  readonly write: (context: LetterContext) => string;
-  /** Whether somebody wrote what it holds, such as a comment. */
-  readonly isWritten: boolean;
-}
 
 /** The distinct fields of a letter. */
 export class FieldSlots {

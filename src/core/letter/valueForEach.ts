@@ -3,7 +3,7 @@ import { classLabel } from "../model/schoolClass";
 import { firstName, fullName } from "../model/student";
 import { fieldById } from "./fieldsFor";
 import type { LetterContext } from "./letterContext";
-import type { Slot } from "./letterInMaking";
+import type { Slot } from "./slot";
 import { writingIn } from "./writingIn";
 
 /** Names and the like say by themselves whose they are; so does what is the teacher's or the reader's own. */

@@ -9,10 +9,11 @@ import type { ReportChoice } from "../model/reportChoice";
 import { fullName } from "../model/student";
 import type { Period } from "../model/term";
 import type { Match } from "../selection/planNote";
+import { designOf, isOfAllClasses, isReadyMade, partsOf } from "./designs";
 import { PageContent } from "./pageContent";
 import { OF_DESIGN, type Paper, type PaperPage, type PaperPictures } from "./paperContent";
 import { paperLook } from "./paperLook";
-import { designOf, isOfAllClasses, isReadyMade, partsOf, type ReportDesign } from "./reportDesign";
+import type { ReportDesign } from "./reportDesign";
 import { reportFileName } from "./reportFileName";
 
 /** One report, ready to be drawn: all that its file is made from. */

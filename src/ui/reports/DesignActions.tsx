@@ -4,8 +4,8 @@ import { useRouter } from "next/navigation";
 import { Button } from "react-bootstrap";
 import { adding } from "@/core/change/change";
 import type { PageDesign } from "@/core/model/pageDesign";
+import { designOf, isReadyMade } from "@/core/report/designs";
 import { copyOfDesign, emptyDesign } from "@/core/report/readyMadeDesigns";
-import { designOf, isReadyMade } from "@/core/report/reportDesign";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 

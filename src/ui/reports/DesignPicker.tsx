@@ -1,7 +1,7 @@
 "use client";
 import { Form } from "react-bootstrap";
 import { type ReportChoice, reportChoiceSchema } from "@/core/model/reportChoice";
-import { allDesigns, asksForAssignment, designOf } from "@/core/report/reportDesign";
+import { allDesigns, asksForAssignment, designOf } from "@/core/report/designs";
 import { useTitles } from "@/ui/shared/useTitles";
 import { useVine } from "@/ui/shared/VineContext";
 

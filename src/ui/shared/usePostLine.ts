@@ -1,5 +1,5 @@
 "use client";
-import type { LineState } from "@/office/postLine";
+import type { LineState } from "@/office/lineState";
 import { useObservable } from "./useObservable";
 import { useVine } from "./VineContext";
 

@@ -13,7 +13,8 @@ import { type WorldRecords, worldOf } from "@/core/model/world";
 import { noteFrom, startNote } from "@/core/starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "@/core/testing/sampleClass";
 import { automaticNoteView, dryRun } from "./planRebuild";
-import { type RebuildRequest, RoundInMaking } from "./roundInMaking";
+import type { RebuildRequest } from "./rebuildRequest";
+import { RoundInMaking } from "./roundInMaking";
 
 const DAY: Day = "2026-11-24";
 const NAMES = ["Ana", "Ben", "Cy"];

@@ -12,7 +12,7 @@ import { countsSentence, planCounts } from "@/core/selection/planCounts";
 import { type Match, type NotePlan, type PlannedLetter, planNote, readersOf } from "@/core/selection/planNote";
 import { listed } from "@/core/words";
 import { type CheckView, checkPlan, letterEntries, nameOf } from "./peopleView";
-import type { RebuildRequest, StoppedLetter } from "./roundInMaking";
+import type { RebuildRequest, StoppedLetter } from "./rebuildRequest";
 
 /** More letters than this that can't go are no exceptions: the whole round waits. */
 const MOST_STOPPED = 100;

@@ -3,7 +3,7 @@ import type { ReportChoice } from "@/core/model/reportChoice";
 import type { Selection } from "@/core/model/selection";
 import { byFamilyName } from "@/core/model/student";
 import type { Period } from "@/core/model/term";
-import { designOf, isOfAllClasses } from "@/core/report/reportDesign";
+import { designOf, isOfAllClasses } from "@/core/report/designs";
 import { type ReportDraft, reportPaper } from "@/core/report/reportPaper";
 import { type NotePeople, planNote } from "@/core/selection/planNote";
 

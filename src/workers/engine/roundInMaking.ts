@@ -1,5 +1,5 @@
 import { contentFingerprint } from "@/core/delivery/plans/contentFingerprint";
-import { assignmentsNamed, type RunAsked } from "@/core/delivery/plans/runRule";
+import { assignmentsNamed } from "@/core/delivery/plans/runRule";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
@@ -13,6 +13,7 @@ import { countsSentence, planCounts } from "@/core/selection/planCounts";
 import { type PlannedLetter, planNote } from "@/core/selection/planNote";
 import { type CheckView, checkPlan, type LetterEntry, letterEntries, noteSentence } from "./peopleView";
 import { asOfLeaving, planRebuild } from "./planRebuild";
+import type { RebuildRequest, StoppedLetter } from "./rebuildRequest";
 
 /** What a round is about, before the first of its letters is finished: all of it, the check too, on one state of the data. */
 export interface RoundBegun {
@@ -30,28 +31,6 @@ export interface RoundBegun {
   readonly stopped: readonly StoppedLetter[];
   /** Who fits now and was not part of the round: by the key of the letter. */
   readonly newcomers: readonly { readonly key: string; readonly words: string }[];
-}
-
-export interface StoppedLetter {
-  readonly key: string;
-  readonly words: string;
-}
-
-/** How a round is made that leaves by itself, or is rebuilt until it leaves. */
-export interface RebuildRequest {
-  /** When it leaves, ms since the epoch: it is judged as of then. */
-  readonly at: number;
-  /** The round that is rebuilt. */
-  readonly roundId?: string | undefined;
-  readonly run?: RunAsked | undefined;
-  /** The only letters that it may have, by key; who else fits is named. */
-  readonly onlyTo?: readonly string[] | undefined;
-  /** Whether letters that say nothing new go all the same. */
-  readonly sendsEmpty?: boolean | undefined;
-  /** For whom something waits that is news in any case. */
-  readonly newsFor?: readonly string[] | undefined;
-  /** Whether letters that can't go stay among the others, and stop them. */
-  readonly keepsStops?: boolean | undefined;
 }
 
 /** Some finished letters; `done` with the last of them. */

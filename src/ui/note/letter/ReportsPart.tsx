@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
 import { MAX_REPORTS, type ReportChoice } from "@/core/model/reportChoice";
-import { designOf } from "@/core/report/reportDesign";
+import { designOf } from "@/core/report/designs";
 import { DesignPicker } from "@/ui/reports/DesignPicker";
 import { PaperView } from "@/ui/reports/PaperView";
 import { useAnswer } from "@/ui/shared/useAnswer";

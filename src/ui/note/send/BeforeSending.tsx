@@ -11,7 +11,7 @@ import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { enclosureWords } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
-import { designOf } from "@/core/report/reportDesign";
+import { designOf } from "@/core/report/designs";
 import { counted } from "@/core/words";
 import { readersOfDigests } from "@/office/readersOfDigests";
 import { sendNote } from "@/office/sendNote";
