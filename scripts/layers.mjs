@@ -60,6 +60,11 @@ for (const file of files) {
     const from = imports.get(path.dirname(file)) ?? new Map();
     imports.set(path.dirname(file), from.set(path.dirname(target), `${file} imports ${target}`));
   }
+  if (
+    file.startsWith("src/office/") &&
+    /\bdatabase\.[a-zA-Z]+\.(get|put|where|toArray|filter|update|delete|bulk[A-Z]\w+)\(/.test(text)
+  )
+    problems.push(`${file} asks the database itself: the store has the questions.`);
   const writes = new RegExp(`\\b(?:database|db)\\.(${CHANGED_TABLES})\\b[^;]*?\\.(${WRITING})\\(`, "g");
   if (!WRITERS.includes(file))
     for (const [, table] of text.matchAll(writes))

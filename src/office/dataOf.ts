@@ -8,7 +8,8 @@ import { formatDay } from "@/core/model/day";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import { everyRowOf } from "@/store/everyRowOf";
-import { lettersAbout, wholeLetters } from "@/store/roundRepository";
+import { fileBytes } from "@/store/keepFile";
+import { findRounds, lettersAbout, wholeLetters } from "@/store/roundRepository";
 import { ask } from "./ask";
 import { handOverFiles } from "./handOverPrepared";
 import type { OfficeCore } from "./officeCore";
@@ -42,8 +43,8 @@ export async function dataOf(office: OfficeCore, studentId: string): Promise<Uin
     { name: "scores.csv", bytes: text.encode(csvFile(scores)) },
     ...(await messagesOf(office, studentId)),
   ];
-  const photo = student.photo === undefined ? undefined : await database.enclosedFiles.get(student.photo);
-  return zipOf([...files, ...(photo ? [{ name: "photo.jpg", bytes: new Uint8Array(photo.bytes) }] : [])]);
+  const photo = student.photo === undefined ? undefined : await fileBytes(database, student.photo);
+  return zipOf([...files, ...(photo ? [{ name: "photo.jpg", bytes: new Uint8Array(photo) }] : [])]);
 }
 
 function scoresOf({ world }: OfficeCore, studentId: string): (string | number)[][] {
@@ -87,10 +88,9 @@ async function messagesOf(office: OfficeCore, studentId: string): Promise<{ name
   const { database, around } = office;
   const letters = (await lettersAbout(database, studentId)).filter(({ recipient }) => isGoodAddress(recipient.address));
   const whole = await wholeLetters(database, letters);
-  const rounds = new Map(
-    (await database.rounds.bulkGet(letters.map(({ roundId }) => roundId))).flatMap((one) =>
-      one ? [[one.id, one]] : [],
-    ),
+  const rounds = await findRounds(
+    database,
+    letters.map(({ roundId }) => roundId),
   );
   const gone = await handOverFiles(
     office,

@@ -1,6 +1,8 @@
 import type { ErasedPeople } from "@/core/backup/whoIsErased";
 import { mailId } from "@/core/families/mailId";
 import { eraseInto } from "@/store/eraseInto";
+import { waitingLetters } from "@/store/roundRepository";
+import { scheduledRounds } from "@/store/scheduledRounds";
 import { ask } from "./ask";
 import { takeBack } from "./handOverPrepared";
 import type { OfficeCore } from "./officeCore";
@@ -22,11 +24,11 @@ export async function eraseSomebody(office: OfficeCore, people: ErasedPeople): P
 async function forgetThere(office: OfficeCore, people: ErasedPeople): Promise<void> {
   const { around, database } = office;
   // Rounds by hand that wait and have letters of theirs are taken back whole: what is in them was looked at as it was.
-  const waiting = await database.letters.where("state").anyOf("prepared", "handed", "held", "deferred").toArray();
+  const waiting = await waitingLetters(database);
   const isTheirs = (one: (typeof waiting)[number]) => people.ids.has(one.studentId) || people.ids.has(one.recipient.id);
   const rounds = [...new Set(waiting.filter(isTheirs).map(({ roundId }) => roundId))];
   const scheduled = new Set(
-    (await database.laidRounds.toArray()).flatMap(({ id, planId }) => (planId === undefined ? [] : id)),
+    (await scheduledRounds(database)).flatMap(({ id, planId }) => (planId === undefined ? [] : id)),
   );
   await takeBack(office, ...rounds.filter((id) => !scheduled.has(id)));
   await office.plans.touch({ change: "any" });

@@ -11,9 +11,15 @@ import { mailId } from "@/core/families/mailId";
 import type { Enclosure } from "@/core/model/enclosure";
 import { fileBytes, missingFiles } from "@/store/keepFile";
 import { logPlace } from "@/store/logPlace";
-import { findRound, lettersOfRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
+import { findRound, lettersOfRound, marksOfRound, preparedLetters, wholeLetters } from "@/store/roundRepository";
 import { databaseId } from "@/store/runRepository";
-import { endReplacement, forgetTakenBack, openReplacements, replacingIds } from "@/store/scheduledRounds";
+import {
+  endReplacement,
+  findScheduled,
+  forgetTakenBack,
+  openReplacements,
+  replacingIds,
+} from "@/store/scheduledRounds";
 import { refusePrepared, withdrawPrepared } from "@/store/withdrawPrepared";
 import { ask, NobodyAnswers, Refusal } from "./ask";
 import type { HandingOver } from "./handingOver";
@@ -106,7 +112,7 @@ async function handOverReplacements(office: HandingOver): Promise<void> {
 
 /** How a round goes over that is rebuilt until it leaves; nothing of any other. */
 async function handedAhead({ around, database }: HandingOver, round: Round): Promise<Partial<HandOver>> {
-  const scheduled = await database.laidRounds.get(round.id);
+  const scheduled = await findScheduled(database, round.id);
   const gatheredFor = round.gatheredFor ?? [];
   return {
     ...(gatheredFor.length > 0 && { gatheredFor: [...gatheredFor] }),
@@ -164,7 +170,7 @@ async function handOverPart(
 
 async function handOverOf({ database }: HandingOver, round: Round, letters: readonly WholeLetter[]): Promise<HandOver> {
   const { id: roundId, leavesAt, from, replyTo, run, answers } = round;
-  const { marks = {} } = (await database.roundPeople.get(roundId)) ?? {};
+  const marks = await marksOfRound(database, roundId);
   return {
     roundId,
     leavesAt,

@@ -3,7 +3,7 @@ import type { AddressWord } from "@/core/families/addressWord";
 import { addressesOf } from "@/core/families/newOptOuts";
 import { wantsNoLetters } from "@/core/model/guardian";
 import type { World } from "@/core/model/world";
-import { addToOutbox } from "@/store/outbox";
+import { sayToServer } from "@/store/outbox";
 import { ask } from "./ask";
 import type { OfficeCore } from "./officeCore";
 
@@ -14,7 +14,7 @@ const MOST_AT_ONCE = 500;
  * on, and then none of them is known there.
  */
 export function noteOptOuts({ database, world }: Pick<OfficeCore, "database" | "world">): Promise<void> {
-  return database.transaction("rw", database.outbox, () => addToOutbox(database, optOutsIn(world)));
+  return sayToServer(database, optOutsIn(world));
 }
 
 function optOutsIn({ guardians, students }: World): Said[] {

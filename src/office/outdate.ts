@@ -3,6 +3,8 @@ import { isTouched, touchedClasses } from "@/core/delivery/plans/touches";
 import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import type { SelectionPart } from "@/core/model/condition";
 import type { Note } from "@/core/model/note";
+import { findNotes } from "@/store/findNote";
+import { allPlans } from "@/store/runRepository";
 import { markOutdated, scheduledRounds } from "@/store/scheduledRounds";
 import { NobodyAnswers } from "./ask";
 import type { OfficeCore } from "./officeCore";
@@ -34,7 +36,7 @@ export async function outdateTouched(office: Office_, touch: Touch): Promise<num
       : [...keysOf(touch.change.notes), ...keysOf(touch.change.plans)],
   );
   const digests = new Set(
-    touch.isGathered ? (await database.plans.toArray()).flatMap(({ id, digest }) => (digest ? [id] : [])) : [],
+    touch.isGathered ? (await allPlans(database)).flatMap(({ id, digest }) => (digest ? [id] : [])) : [],
   );
   const writtenOf = new Set(touch.writtenOf);
   const ids = scheduled.flatMap((one) => {
@@ -71,8 +73,7 @@ export async function markAndTell(
 /** The note that each scheduled round is made from. */
 async function notesOf({ database }: Office_, scheduled: readonly ScheduledRound[]): Promise<Map<string, Note>> {
   const planIds = scheduled.flatMap(({ planId = [] }) => planId);
-  const notes = await database.notes.bulkGet(planIds);
-  const byId = new Map(notes.flatMap((note) => (note ? [[note.id, note]] : [])));
+  const byId = await findNotes(database, planIds);
   return new Map(
     scheduled.flatMap(({ id, planId, note }): [string, Note][] => {
       const own = note ?? byId.get(planId ?? "");

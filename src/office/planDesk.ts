@@ -1,6 +1,5 @@
 import { nextRunTime, runTimes } from "@/core/delivery/plans/recurrence";
 import { isRunOver, type Run, runId } from "@/core/delivery/plans/run";
-import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import { STILL_RIGHT_MS } from "@/core/delivery/stillRight";
 import { MS_PER_DAY } from "@/core/model/day";
 import type { Plan } from "@/core/model/plan";
@@ -8,8 +7,9 @@ import { schoolYearOf } from "@/core/model/schoolYear";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { findNote } from "@/store/findNote";
 import { plansWaitForWord } from "@/store/restored";
-import { allPlans, databaseId, findPlan, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
-import { dropUnsentRuns, scheduledRounds } from "@/store/scheduledRounds";
+import { roundsOfNote } from "@/store/roundRepository";
+import { allPlans, databaseId, findPlan, findRun, keepPlanMemory, keepRun, runsOf } from "@/store/runRepository";
+import { dropUnsentRuns, findScheduled, scheduledRounds } from "@/store/scheduledRounds";
 import type { OfficeCore } from "./officeCore";
 import { markAndTell, outdateTouched } from "./outdate";
 import { memoryOf, previewRun } from "./previewRun";
@@ -198,7 +198,7 @@ export class PlanDesk {
   /** Rebuilds an announced round. Gives whether other letters are to leave. */
   private async rebuild(roundId: string): Promise<boolean> {
     const asOf = await this.office.upToDate();
-    const scheduled: ScheduledRound | undefined = await this.office.database.laidRounds.get(roundId);
+    const scheduled = await findScheduled(this.office.database, roundId);
     return scheduled?.state === "outdated" && (await rebuildAnnounced(this.office, scheduled, asOf)) === "changed";
   }
 
@@ -218,11 +218,9 @@ export class PlanDesk {
     const { plan } = automatic;
     const { database, around } = this.office;
     const now = around.now();
-    const known = await database.runs.get(runId(plan.id, at));
+    const known = await findRun(database, runId(plan.id, at));
     if (known && isRunOver(known.state)) return false;
-    const scheduled: ScheduledRound | undefined = known?.roundId
-      ? await database.laidRounds.get(known.roundId)
-      : undefined;
+    const scheduled = known?.roundId ? await findScheduled(database, known.roundId) : undefined;
     if (known?.state === "laid" && scheduled?.state === "fresh") return false;
     if (known?.state === "asking" && known.asks !== "held") return false;
     const isLate = now - at > STILL_RIGHT_MS;
@@ -241,7 +239,7 @@ export class PlanDesk {
   /** Whether as many letters of a plan are scheduled before a run as may be. */
   private async isFull({ id }: Plan, at: number): Promise<boolean> {
     const { database } = this.office;
-    const rounds = (await database.rounds.where({ noteId: id }).toArray()).filter(
+    const rounds = (await roundsOfNote(database, id)).filter(
       ({ run, leavesAt }) => run && run.at < at && leavesAt > this.office.around.now(),
     );
     return rounds.reduce((sum, { letterCount }) => sum + letterCount, 0) >= MOST_LETTERS;
@@ -264,7 +262,7 @@ export class PlanDesk {
   ): Promise<void> {
     const id = runId(plan.id, at);
     const noteName = note.name || "Note without a name";
-    const known = await this.office.database.runs.get(id);
+    const known = await findRun(this.office.database, id);
     const roundId = known?.roundId;
     await keepRun(this.office.database, {
       ...{ id, planId: plan.id, noteName, at, stopped: [] },

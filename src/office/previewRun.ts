@@ -6,7 +6,7 @@ import type { Plan } from "@/core/model/plan";
 import { schoolYearOf } from "@/core/model/schoolYear";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { gatheredByReader } from "@/store/gatheredLetters";
-import { planMemory } from "@/store/runRepository";
+import { findRun, planMemory } from "@/store/runRepository";
 import type { DryRun } from "@/workers/engine/planRebuild";
 import type { OfficeCore } from "./officeCore";
 import { type AutomaticNote, rebuildRequest } from "./scheduleRun";
@@ -14,7 +14,7 @@ import { type AutomaticNote, rebuildRequest } from "./scheduleRun";
 /** What a run of a plan would be, as things stand; `at` in ms since the epoch. */
 export async function previewRun(office: OfficeCore, automatic: AutomaticNote, at: number): Promise<DryRun> {
   const { plan, note } = automatic;
-  const run = await office.database.runs.get(runId(plan.id, at));
+  const run = await findRun(office.database, runId(plan.id, at));
   const gathered = plan.digest ? await gatheredByReader(office.database, run?.roundId) : undefined;
   return office.engine.dryRun(
     note,

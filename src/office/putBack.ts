@@ -8,7 +8,7 @@ import { carryOver } from "@/store/carryOver";
 import { nothingWaits } from "@/store/nothingWaits";
 import { deleteDatabase } from "@/store/openDatabase";
 import { markRestored } from "@/store/restored";
-import { databaseId } from "@/store/runRepository";
+import { databaseId, removeRuns } from "@/store/runRepository";
 import { forgetScheduled, scheduledRounds } from "@/store/scheduledRounds";
 import { type FormerDatabase, nextDatabaseName } from "@/store/whichDatabase";
 import { roundsThatWait } from "@/store/withdrawPrepared";
@@ -101,7 +101,10 @@ export async function takeBackAll(office: OfficeCore): Promise<void> {
     database,
     scheduled.map(({ id }) => id),
   );
-  await database.runs.bulkDelete(scheduled.flatMap(({ runId }) => runId ?? []));
+  await removeRuns(
+    database,
+    scheduled.flatMap(({ runId }) => runId ?? []),
+  );
   try {
     if (waiting.length > 0) await takeBack(office, ...waiting);
   } catch (cause) {

@@ -1,6 +1,7 @@
 import { digestReaders } from "@/core/delivery/plans/usualRun";
 import type { DigestFrequency } from "@/core/model/guardian";
 import type { Note } from "@/core/model/note";
+import { findNotes } from "@/store/findNote";
 import { allPlans } from "@/store/runRepository";
 import type { VineDatabase } from "@/store/vineDatabase";
 import type { OfficeCore } from "./officeCore";
@@ -18,8 +19,10 @@ export async function readersOfDigests(
 ): Promise<Map<string, DigestFrequency>> {
   const plans = (await allPlans(database)).filter(({ isOn, digest }) => isOn && digest !== undefined);
   if (plans.length === 0) return new Map();
-  const notes = await database.notes.bulkGet(plans.map(({ id }) => id));
-  const byId = new Map(notes.flatMap((note) => (note ? [[note.id, note]] : [])));
-  const readers = digestReaders(plans, byId, world);
+  const notes = await findNotes(
+    database,
+    plans.map(({ id }) => id),
+  );
+  const readers = digestReaders(plans, notes, world);
   return new Map([...readers].filter(([id]) => kind === "information" || world.guardians.get(id)?.urgentToo === true));
 }

@@ -2,7 +2,7 @@ import { isRunOver, type Run } from "@/core/delivery/plans/run";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { findNote } from "@/store/findNote";
 import { findRound } from "@/store/roundRepository";
-import { findPlan, keepRun } from "@/store/runRepository";
+import { findPlan, findRun, keepRun } from "@/store/runRepository";
 import { forgetScheduled } from "@/store/scheduledRounds";
 import { takeBack } from "./handOverPrepared";
 import type { OfficeCore } from "./officeCore";
@@ -25,7 +25,7 @@ export function sendRun(office: OfficeCore, run: Run, allowAlways = false): Prom
       await setPlan(office, plan, next, `“${note.name}” may leave in spite of what was seen.`);
       plan = next;
     }
-    const known = await office.database.runs.get(run.id);
+    const known = await findRun(office.database, run.id);
     if (known && isRunOver(known.state)) return { ok: false, problem: "This run is over already. Nothing goes twice." };
     const { takeBackSeconds } = office.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
     const leavesAt = Math.max(run.at, office.around.now() + takeBackSeconds * 1000);
@@ -37,7 +37,7 @@ export function sendRun(office: OfficeCore, run: Run, allowAlways = false): Prom
     const done = await scheduleRun(office, { plan, note, memory, asOf }, run.at, leavesAt, known, { allowed: fresh });
     await office.hearNow();
     office.line.wake();
-    const after = await office.database.runs.get(run.id);
+    const after = await findRun(office.database, run.id);
     if (done === "held") return { ok: false, problem: after?.why ?? "Something holds it." };
     if (!after?.roundId || !(await findRound(office.database, after.roundId)))
       return { ok: false, problem: "Nobody is written to any more, so nothing was sent." };

@@ -8,11 +8,13 @@ import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { gatheredByReader } from "@/store/gatheredLetters";
-import { findRound } from "@/store/roundRepository";
+import { lastPastScore } from "@/store/loadWorld";
+import { changeRound, findRound } from "@/store/roundRepository";
 import { keepRun } from "@/store/runRepository";
 import {
   beginReplacement,
   changeScheduled,
+  findScheduled,
   isBeingReplaced,
   lettersToRebuild,
   reserveScheduled,
@@ -92,7 +94,7 @@ export async function scheduleRun(
       office.line.wake();
       return made.staged.count > 0 || scheduled.hasLetters ? "changed" : "as before";
     }
-    await database.rounds.update(roundId, {
+    await changeRound(database, roundId, {
       leavesAt,
       notAfter: times.notAfter,
       ...(isByWord && { run: { planId: plan.id, at, isDigest: plan.digest !== undefined, byWord: true } }),
@@ -139,7 +141,7 @@ export async function rebuildAnnounced(
 async function putInPlace(office: OfficeCore, id: string, change: number, made: RoundRebuilt): Promise<void> {
   const { database } = office;
   const { old, added, staged, stagedAs, marks, about, news, digests } = made;
-  const scheduled: ScheduledRound | undefined = await database.laidRounds.get(id);
+  const scheduled = await findScheduled(database, id);
   // The post room has none of its letters, and nothing is new: there is nothing to tell. Where it has some, it may be hearing
   // at this moment that they are outdated.
   if (old.length + added.length === 0 && scheduled && !scheduled.hasLetters) return settle(database, id, change);
@@ -229,6 +231,6 @@ function newRound(
 
 /** Until when what letters say of the gradebook is true enough to leave by themselves; none where that is allowed to be old. */
 async function trueUntil({ database }: OfficeCore, { allowedCautions }: Plan): Promise<number | undefined> {
-  const last = await database.pastScores.orderBy("seq").last();
+  const last = await lastPastScore(database);
   return last && !allowedCautions.includes("gradebook-old") ? last.at + TRUE_FOR_DAYS * MS_PER_DAY : undefined;
 }

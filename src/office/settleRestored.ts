@@ -6,7 +6,16 @@ import { wantsNoLetters } from "@/core/model/guardian";
 import { logPlace } from "@/store/logPlace";
 import { plansAreHere, restoredFrom, restoredIsSettled } from "@/store/restored";
 import { lettersOfRound } from "@/store/roundRepository";
-import { allPlans, databaseId, keepPlanMemory, keepRun, planMemory } from "@/store/runRepository";
+import {
+  allPlans,
+  databaseId,
+  keepPlanMemory,
+  keepRun,
+  planMemory,
+  removeRuns,
+  scheduledRuns,
+} from "@/store/runRepository";
+import { findScheduled } from "@/store/scheduledRounds";
 import { ask } from "./ask";
 import { catchUp } from "./catchUp";
 import type { OfficeCore } from "./officeCore";
@@ -77,12 +86,12 @@ async function putOptOutsOver(office: OfficeCore): Promise<void> {
 
 /** Runs that were ready in the backup: what is ready is never in a backup, so it left, or is looked at again. */
 async function settleRestoredRuns({ database, around }: OfficeCore): Promise<void> {
-  for (const run of await database.runs.where({ state: "laid" }).toArray()) {
-    if (await database.laidRounds.get(run.roundId ?? "")) continue;
+  for (const run of await scheduledRuns(database)) {
+    if (await findScheduled(database, run.roundId ?? "")) continue;
     const letters = run.roundId === undefined ? [] : await lettersOfRound(database, run.roundId);
     const left = letters.some(({ state }) => isFinal(state) && state !== "withdrawn" && state !== "gathered");
     if (left) await keepRun(database, { ...run, state: "left" });
-    else if (run.at > around.now()) await database.runs.delete(run.id);
+    else if (run.at > around.now()) await removeRuns(database, [run.id]);
     else await keepRun(database, { ...run, state: "asking", asks: "late", why: UNKNOWN, roundId: undefined });
   }
 }

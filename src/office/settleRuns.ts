@@ -1,6 +1,6 @@
 import { isFinal } from "@/core/delivery/letterState";
 import { findRound, lettersOfRound } from "@/store/roundRepository";
-import { keepRun } from "@/store/runRepository";
+import { findRun, keepRun, removeRuns } from "@/store/runRepository";
 import { forgetScheduled, scheduledRounds } from "@/store/scheduledRounds";
 import type { VineDatabase } from "@/store/vineDatabase";
 import { takeBack } from "./handOverPrepared";
@@ -23,7 +23,10 @@ export async function takeOutRuns(office: OfficeCore, wanted: ReadonlySet<string
   const ids = gone.map(({ id }) => id);
   const sent = gone.filter(({ hasLetters }) => hasLetters).map(({ id }) => id);
   await forgetScheduled(database, ids);
-  await database.runs.bulkDelete(gone.flatMap(({ runId: id = [] }) => id));
+  await removeRuns(
+    database,
+    gone.flatMap(({ runId: id = [] }) => id),
+  );
   if (sent.length > 0) await takeBack(office, ...sent).catch(() => undefined);
   await office.hearNow();
 }
@@ -37,7 +40,7 @@ export async function settleRuns({ database, around }: OfficeCore): Promise<void
     // What is leaving may still wait again.
     if (letters.some(({ state }) => !isFinal(state))) continue;
     await forgetScheduled(database, [scheduled.id]);
-    const run = scheduled.runId === undefined ? undefined : await database.runs.get(scheduled.runId);
+    const run = scheduled.runId === undefined ? undefined : await findRun(database, scheduled.runId);
     if (!run) continue;
     const isLate = letters.length > 0 && letters.every(({ state }) => state === "withdrawn");
     if (isLate) {
@@ -53,7 +56,7 @@ async function dropOrphans(database: VineDatabase): Promise<void> {
   const orphans: string[] = [];
   for (const { id, runId: ofRun } of await scheduledRounds(database)) {
     if (ofRun === undefined || (await findRound(database, id))) continue;
-    if ((await database.runs.get(ofRun))?.roundId !== id) orphans.push(id);
+    if ((await findRun(database, ofRun))?.roundId !== id) orphans.push(id);
   }
   await forgetScheduled(database, orphans);
 }

@@ -10,3 +10,9 @@ export async function findNote(database: VineDatabase, id: string): Promise<Note
 export function notesNewestFirst(database: VineDatabase): Promise<Note[]> {
   return database.notes.orderBy("changedAt").reverse().toArray();
 }
+
+/** Notes by id; those that are not here are left out. */
+export async function findNotes(database: VineDatabase, ids: readonly string[]): Promise<Map<string, Note>> {
+  const notes = await database.notes.bulkGet([...ids]);
+  return new Map(notes.flatMap((note) => (note ? [[note.id, note]] : [])));
+}

@@ -37,6 +37,11 @@ export function pastScores(database: VineDatabase): Promise<PastScores[]> {
   return database.pastScores.toArray();
 }
 
+/** What became of a score last. */
+export function lastPastScore(database: VineDatabase): Promise<PastScores | undefined> {
+  return database.pastScores.orderBy("seq").last();
+}
+
 /** What became of the scores of one assignment, in the order in which it happened: at each moment, what was replaced by student. */
 export async function pastOfAssignment(
   database: VineDatabase,

@@ -21,6 +21,11 @@ export async function addToOutbox({ outbox }: Pick<VineDatabase, "outbox">, all:
   );
 }
 
+/** The same in a transaction of its own. */
+export function sayToServer(database: VineDatabase, all: readonly Said[]): Promise<void> {
+  return database.transaction("rw", database.outbox, () => addToOutbox(database, all));
+}
+
 /** What waits to be told, of one kind. */
 export async function waitingInOutbox<Kind extends OutboxKind>(
   { outbox }: Pick<VineDatabase, "outbox">,

@@ -170,3 +170,27 @@ export async function lettersAbout(database: VineDatabase, studentId: string): P
 export function lettersUnderWay(database: VineDatabase): Promise<number> {
   return database.letters.where("state").anyOf(["prepared", "handed", "leaving", "deferred"]).count();
 }
+
+/** Rounds by id; those that are not here are left out. */
+export async function findRounds(database: VineDatabase, ids: readonly string[]): Promise<Map<string, Round>> {
+  const rounds = await database.rounds.bulkGet([...ids]);
+  return new Map(rounds.flatMap((round) => (round ? [[round.id, round]] : [])));
+}
+
+export function roundsOfNote(database: VineDatabase, noteId: string): Promise<Round[]> {
+  return database.rounds.where({ noteId }).toArray();
+}
+
+export async function changeRound(database: VineDatabase, id: string, change: Partial<Round>): Promise<void> {
+  await database.rounds.update(id, change);
+}
+
+/** How people were marked where a round was made from; none where that is not kept. */
+export async function marksOfRound(database: VineDatabase, roundId: string) {
+  return (await database.roundPeople.get(roundId))?.marks ?? {};
+}
+
+/** The letters that have not begun to leave. */
+export function waitingLetters(database: VineDatabase): Promise<Letter[]> {
+  return database.letters.where("state").anyOf("prepared", "handed", "held", "deferred").toArray();
+}

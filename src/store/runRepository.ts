@@ -66,3 +66,16 @@ export function databaseId(database: VineDatabase, newId: () => string): Promise
     return id;
   });
 }
+
+export function findRun(database: VineDatabase, id: string): Promise<Run | undefined> {
+  return database.runs.get(id);
+}
+
+/** The runs whose letters are scheduled. */
+export function scheduledRuns(database: VineDatabase): Promise<Run[]> {
+  return database.runs.where({ state: "laid" }).toArray();
+}
+
+export function removeRuns(database: VineDatabase, ids: readonly string[]): Promise<void> {
+  return database.runs.bulkDelete([...ids]);
+}

@@ -20,6 +20,10 @@ export function scheduledRounds(database: VineDatabase): Promise<ScheduledRound[
   return database.laidRounds.toArray();
 }
 
+export function findScheduled(database: VineDatabase, id: string): Promise<ScheduledRound | undefined> {
+  return database.laidRounds.get(id);
+}
+
 /**
  * Marks rounds as outdated by one more change; frozen ones stay as they are. `isOfData`: the data is about to change. Gives
  * the number of the change of the data.
