@@ -15,6 +15,7 @@ import { planNote } from "../selection/planNote";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleClass, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { countedComments, foundComments, wordsOf } from "./commentBank";
+import { feedbackTo } from "./feedbackNote";
 import { drawnOrder } from "./markingOrder";
 import { marksText } from "./marksText";
 import { pastedMarks } from "./pastedMarks";
@@ -324,4 +325,28 @@ test("a pasted block without headings is laid from its cell; what is no level is
   // Levels with points go by these; a place would be another level.
   expect(paste("4").marks).toEqual([{ studentId: "a", reached: { m: "sound" } }]);
   expect(paste("2").refused).toEqual(["“2”"]);
+});
+
+test("marks that are pasted with a name only like a student’s, or with two students’ name, change nobody", () => {
+  const students = [
+    sampleStudent({ id: "a", studentNumber: "1", givenName: "Katarina", familyName: "Novak" }),
+    sampleStudent({ id: "b", studentNumber: "2", givenName: "Ben", familyName: "Okafor" }),
+    sampleStudent({ id: "c", studentNumber: "3", givenName: "Ben", familyName: "Okafor" }),
+  ];
+  const paste = (name: string) =>
+    pastedMarks(`Student\t${lab.rubric?.[0]?.name}\n${name}\tsound`, lab.rubric ?? [], { students, row: 0, column: 0 });
+  expect(paste("Katarina Novak").marks).toEqual([{ studentId: "a", reached: { m: "sound" } }]);
+  for (const name of ["Katarina Novac", "Katarina N", "Ben Okafor", "Somebody Else"])
+    expect([paste(name).marks, paste(name).unknown]).toEqual([[], [name]]);
+});
+
+test.each([true, false])("feedback to some goes to them alone; sent again (%s) it goes to those too who had it", (again) => {
+  const note = { ...startNote("feedback", { id: "n", now: 0, period: "winter" }), onlyNew: true };
+  const audience = { guardians: "first", students: true } as const;
+  const made = feedbackTo(note, ["a", "b"], audience, again);
+  expect(made).toMatchObject({ onlyNew: !again, audience });
+  expect(made.selection).toMatchObject({
+    ...{ match: "all", conditions: [{ kind: "chosen", studentIds: ["a", "b"] }] },
+    ...{ addedStudentIds: [], leftOutStudentIds: [] },
+  });
 });
