@@ -51,13 +51,16 @@ async function announce(): Promise<void> {
 }
 
 test("of a round with trouble every letter is known: a late return, a full box, a greylisting; one is mended and sent again", async () => {
-  // Guardians who get one letter each: of one child, in one class.
+  // Guardians who get one letter each: of one child, in that class alone.
   const school = demoSchool(TODAY);
+  const [first] = school.classes;
   const children = (id: string) =>
     school.students.filter(({ guardians }) => guardians.some((one) => one.guardianId === id));
   const [gone = "", full = "", grey = "", late = ""] = school.guardians.flatMap(({ id, addresses: [address = ""] }) => {
     const letters = children(id).flatMap((child) => school.classes.filter((one) => one.studentIds.includes(child.id)));
-    return letters.length === 1 && /^[^,]+@(harbourmail|tidepost)\.example$/.test(address) ? [id] : [];
+    return letters.length === 1 && letters[0] === first && /^[^,]+@(harbourmail|tidepost)\.example$/.test(address)
+      ? [id]
+      : [];
   });
   await readdress(page, {
     [gone]: "a@gone.example",
@@ -66,25 +69,27 @@ test("of a round with trouble every letter is known: a late return, a full box, 
     [late]: "d@late.example",
   });
   await beginNote(page, "How things stand");
+  await toOneClass(page);
   await choose(page, "Recipients", "students and all their guardians");
-  await waitForWords(page, "in 5 classes.");
   await leaveOutUnreachable(page);
   await send(page);
-  await untilCountdown(/\d+ delivered, 2 to be tried again, 2 refused, 1 came back; the next try/);
+  await untilCountdown(/\d+ delivered, 2 to be tried again, \d+ refused, 1 came back; the next try/);
+  // Beside the one that is gone the demo school may have others.
+  const refused = Number(/(\d+) refused/.exec(await countdown())?.[1]);
   await press(page, "Open it in the record", "link");
   await page.waitForSelector("[aria-label='What became of it']");
 
   await server.restart({ VINE_CLOCK_AHEAD_MS: String(HOUR_MS) });
-  await untilCountdown(/delivered, 1 to be tried again, 2 refused, 1 came back/);
+  await untilCountdown(new RegExp(`delivered, 1 to be tried again, ${refused} refused, 1 came back`));
   await server.restart({ VINE_CLOCK_AHEAD_MS: String(26 * HOUR_MS) });
-  await untilCountdown(/delivered, 3 refused, 1 came back\.$/);
+  await untilCountdown(new RegExp(`delivered, ${refused + 1} refused, 1 came back\\.$`));
   const accepted = Number(/^\d+/.exec(await countdown())?.[0]);
   // What came back had been delivered before; the greylisted letter arrived once.
   const mails = await delivered(server.url);
   expect(mails.filter(({ mail }) => mail.messageId?.includes("letters.vine-note")).length).toBe(accepted + 1);
   expect(mails.filter(({ address }) => address === "c@grey.example")).toHaveLength(1);
 
-  await press(page, "Mend and send again to 4");
+  await press(page, `Mend and send again to ${refused + 2}`);
   await page.waitForSelector("[id^=again-]");
   const addresses = await page.$$eval("[aria-label^='Address of']", (inputs) =>
     inputs.map((input) => [input.getAttribute("aria-label") ?? "", (input as HTMLInputElement).value] as const),
@@ -101,7 +106,7 @@ test("of a round with trouble every letter is known: a late return, a full box, 
   expect(again.filter(({ address }) => address === "mended@harbourmail.example")).toHaveLength(1);
   expect(again).toHaveLength(mails.length + 1);
   await page.click(".stem a[href='/']");
-  await waitForWords(page, "3 letters did not arrive");
+  await waitForWords(page, `${refused + 1} letters did not arrive`);
   const addressOf = (id: string) => school.guardians.find((one) => one.id === id)?.addresses[0] ?? "";
   await readdress(page, Object.fromEntries([gone, full, grey, late].map((id) => [id, addressOf(id)])));
 });

@@ -30,11 +30,18 @@ async function deliveredTo(url: string, address: string): Promise<Delivered[]> {
   const messages = (await (await fetch(box)).json()) as { name: string }[];
   return Promise.all(
     messages.map(async ({ name }) => {
-      const raw = await (await fetch(`${box}/${name}`)).arrayBuffer();
-      return { address, mail: await simpleParser(Buffer.from(raw)) };
+      const place = `${box}/${name}`;
+      const known = parsed.get(place);
+      if (known) return { address, mail: known };
+      const mail = await simpleParser(Buffer.from(await (await fetch(place)).arrayBuffer()));
+      parsed.set(place, mail);
+      return { address, mail };
     }),
   );
 }
+
+/** Messages by their place: one that arrived stays as it is. */
+const parsed = new Map<string, ParsedMail>();
 
 /** How many messages there are. */
 export async function deliveredCount(url: string): Promise<number> {
