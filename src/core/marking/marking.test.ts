@@ -340,13 +340,16 @@ test("marks that are pasted with a name only like a student’s, or with two stu
     expect([paste(name).marks, paste(name).unknown]).toEqual([[], [name]]);
 });
 
-test.each([true, false])("feedback to some goes to them alone; sent again (%s) it goes to those too who had it", (again) => {
-  const note = { ...startNote("feedback", { id: "n", now: 0, period: "winter" }), onlyNew: true };
-  const audience = { guardians: "first", students: true } as const;
-  const made = feedbackTo(note, ["a", "b"], audience, again);
-  expect(made).toMatchObject({ onlyNew: !again, audience });
-  expect(made.selection).toMatchObject({
-    ...{ match: "all", conditions: [{ kind: "chosen", studentIds: ["a", "b"] }] },
-    ...{ addedStudentIds: [], leftOutStudentIds: [] },
-  });
-});
+test.each([true, false])(
+  "feedback to some goes to them alone; sent again (%s) it goes to those too who had it",
+  (again) => {
+    const note = { ...startNote("feedback", { id: "n", now: 0, period: "winter" }), onlyNew: true };
+    const audience = { guardians: "first", students: true } as const;
+    const made = feedbackTo(note, ["a", "b"], audience, again);
+    expect(made).toMatchObject({ onlyNew: !again, audience });
+    expect(made.selection).toMatchObject({
+      ...{ match: "all", conditions: [{ kind: "chosen", studentIds: ["a", "b"] }] },
+      ...{ addedStudentIds: [], leftOutStudentIds: [] },
+    });
+  },
+);
