@@ -9,6 +9,7 @@ import {
   beginNote,
   enclose,
   leaveOutUnreachable,
+  noteToOneClass,
   seeCautions,
   send,
   setTakeBack,
@@ -31,13 +32,6 @@ async function untilCountdown(pattern: RegExp): Promise<void> {
 
 /** How far a clock is ahead that shows noon, so many days from now: what was held over a night has left by then. */
 const noonIn = (days: number) => String(new Date().setHours(days * 24 + 12, 0, 0, 0) - Date.now());
-
-/** Begins a note to one class whose letters can all leave. */
-async function noteToFirstClass(): Promise<void> {
-  await beginNote(page, "How things stand");
-  await toOneClass(page);
-  await leaveOutUnreachable(page);
-}
 
 /** Has a round leave at a time, tomorrow morning. */
 async function announce(): Promise<void> {
@@ -113,7 +107,7 @@ test("of a round with trouble every letter is known: a late return, a full box, 
 
 test("a round at a time is held over a restart, shown on the desk, and leaves when it is due", async () => {
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0" });
-  await noteToFirstClass();
+  await noteToOneClass(page);
   const before = await deliveredCount(server.url);
   await announce();
   await press(page, "Open it in the record", "link");
@@ -132,7 +126,7 @@ test("a round at a time is held over a restart, shown on the desk, and leaves wh
 
 test("a round that is taken back while the server is away is taken back before anything else, and never leaves", async () => {
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0" });
-  await noteToFirstClass();
+  await noteToOneClass(page);
   const before = await deliveredCount(server.url);
   await announce();
   await server.kill();
@@ -149,7 +143,7 @@ test("a round that is taken back while the server is away is taken back before a
 
 test("a round is paused, goes on, and is stopped: what has not left is taken back and never arrives", async () => {
   await server.restart({ VINE_CLOCK_AHEAD_MS: "0", VINE_PER_MINUTE: "10" });
-  await noteToFirstClass();
+  await noteToOneClass(page);
   const before = await deliveredCount(server.url);
   await send(page);
   await untilCountdown(/10 delivered/);
@@ -172,7 +166,7 @@ test("what goes beyond the day's limit is foretold, held, and leaves the next da
   const before = await deliveredCount(server.url);
   await server.restart({ VINE_CLOCK_AHEAD_MS: noonIn(3), VINE_DAILY_LIMIT: "15" });
   await page.reload();
-  await noteToFirstClass();
+  await noteToOneClass(page);
   await page.locator(".foot .btn-primary:not(:disabled)").click();
   await waitForWords(page, "the post takes 15 a day");
   await page.keyboard.press("Escape");
@@ -252,7 +246,7 @@ test("a file is enclosed: named before sending, in every mailbox byte by byte, i
     [..."%PDF-1.7\r\n", 0, 255].map((one) => (typeof one === "string" ? one.charCodeAt(0) : one)),
   );
   await writeFile(file, bytes);
-  await noteToFirstClass();
+  await noteToOneClass(page);
   const before = new Set((await delivered(server.url)).map(({ mail }) => mail.messageId));
   await enclose(page, file);
   await send(page);
@@ -274,7 +268,7 @@ test("a file is enclosed: named before sending, in every mailbox byte by byte, i
 
 test("two tabs send one round once; a page of an older version stops and asks to be loaded again", async () => {
   const before = await deliveredCount(server.url);
-  await noteToFirstClass();
+  await noteToOneClass(page);
   const second = await openPage(page.browserContext(), `${server.url}/record`);
   await page.bringToFront();
   await send(page);

@@ -2,26 +2,11 @@ import { beforeAll, expect, test } from "vitest";
 import { choose, fill, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import {
-  beginNote,
-  leaveOutUnreachable,
-  seeCautions,
-  send,
-  setTakeBack,
-  toOneClass,
-  untilSettled,
-  wordsOf,
-} from "./support/steps";
+import { noteToOneClass, seeCautions, send, setTakeBack, untilSettled, wordsOf } from "./support/steps";
 
 journey();
 beforeAll(() => setTakeBack(page, 0));
 const HOUR_MS = 3_600_000;
-
-async function noteToFirstClass(): Promise<void> {
-  await beginNote(page, "How things stand");
-  await toOneClass(page);
-  await leaveOutUnreachable(page);
-}
 
 /** What became of all letters, by the post room's own journal. */
 async function fates(): Promise<string[]> {
@@ -31,7 +16,7 @@ async function fates(): Promise<string[]> {
 }
 
 test("a no that is said while a round waits and the browser is closed takes the letter back, and the record says why", async () => {
-  await noteToFirstClass();
+  await noteToOneClass(page);
   await send(page);
   await untilSettled(page);
   const [first] = (await delivered(server.url)).filter(({ mail }) => mail.text?.includes("No more letters like this"));
@@ -39,7 +24,7 @@ test("a no that is said while a round waits and the browser is closed takes the 
   expect(first?.mail.html).toContain(stop.split("/").at(-1));
   await press(page, "Open it in the record", "link");
   await page.waitForSelector("[aria-label='What became of it']");
-  await noteToFirstClass();
+  await noteToOneClass(page);
   await page.locator(".foot .btn-primary:not(:disabled)").click();
   await page.waitForSelector("#when-at");
   await page.click("#when-at");

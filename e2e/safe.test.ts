@@ -10,7 +10,7 @@ import { downloaded } from "./support/downloaded";
 import { journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { deliveredCount } from "./support/mailboxes";
 import { TestServer } from "./support/server";
-import { beginNote, leaveOutUnreachable, send, setTakeBack, toOneClass } from "./support/steps";
+import { noteToOneClass, send, setTakeBack } from "./support/steps";
 import { stored } from "./support/stored";
 
 journey();
@@ -69,9 +69,7 @@ async function count(on: Page, table: string): Promise<number> {
 
 test("a backup is made by hand, everything is emptied, and it comes back; a wrong passphrase is told", async () => {
   await setTakeBack(page, 0);
-  await beginNote(page, "How things stand");
-  await toOneClass(page);
-  await leaveOutUnreachable(page);
+  await noteToOneClass(page);
   await send(page);
   await waitForWords(page, "delivered");
   await press(page, "Back to the note");
@@ -182,9 +180,7 @@ test("into a folder backups go by themselves: files once, the last of a day, and
   await page.evaluate(() =>
     navigator.storage.getDirectory().then((root) => root.removeEntry("backups", { recursive: true })),
   );
-  await beginNote(page, "How things stand");
-  await toOneClass(page);
-  await leaveOutUnreachable(page);
+  await noteToOneClass(page);
   await send(page);
   await press(page, "Back to the note");
   await press(page, "Desk", "link");

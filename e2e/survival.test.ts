@@ -2,7 +2,7 @@ import { beforeAll, expect, test } from "vitest";
 import { openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { beginNote, leaveOutUnreachable, send, setTakeBack, toOneClass } from "./support/steps";
+import { noteToOneClass, send, setTakeBack } from "./support/steps";
 
 const SETTLED = /^([\d,]+) delivered(?:, ([\d,]+) refused)?\.$/;
 
@@ -10,9 +10,7 @@ const SETTLED = /^([\d,]+) delivered(?:, ([\d,]+) refused)?\.$/;
 journey({ VINE_DEMO: "1", VINE_PRACTICE_DELAY_MS: "100" });
 beforeAll(async () => {
   await setTakeBack(page, 0);
-  await beginNote(page, "How things stand");
-  await toOneClass(page);
-  await leaveOutUnreachable(page);
+  await noteToOneClass(page);
 });
 
 async function untilDelivered(atLeast: number): Promise<void> {

@@ -5,6 +5,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileS
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { parseArgs } from "node:util";
+import { Random } from "../src/core/random";
 import { ensureInstalled, fail, ROOT } from "./lib/prepare.mjs";
 
 const { values } = parseArgs({
@@ -38,7 +39,7 @@ const BREAKS = [
 const NOT_BY_UNIT_TESTS = /\.test\.tsx?$|\/testing(\.ts$|\/)|^src\/(ui|app)\/|\.worker\.ts$/;
 
 ensureInstalled();
-const random = lot(Number(values.seed));
+const random = new Random(Number(values.seed));
 const copy = mkdtempSync(path.join(tmpdir(), "vine-note-broken-"));
 must(spawnSync("git", ["clone", "--quiet", ROOT, copy]));
 symlinkSync(path.join(ROOT, "node_modules"), path.join(copy, "node_modules"));
@@ -51,7 +52,7 @@ const candidates = readdirSync(path.join(ROOT, values.in), { recursive: true, wi
 const unnoticed = [];
 let broken = 0;
 while (broken < Number(values.lines) && candidates.length > 0) {
-  const [one] = candidates.splice(Math.floor(random() * candidates.length), 1);
+  const [one] = candidates.splice(random.whole(0, candidates.length - 1), 1);
   broken += 1;
   const isNoticed = noticed(one);
   console.info(`${isNoticed ? "noticed  " : "UNNOTICED"} ${one.file}:${one.line + 1}  ${one.after.trim()}`);
@@ -85,17 +86,6 @@ function noticed({ file, line, after }) {
   const isSound = run("tsc", "--noEmit") && run("vitest", "related", "--run", "--project", "unit", "--bail", "1", file);
   writeFileSync(place, sound);
   return !isSound;
-}
-
-/** A small generator (mulberry32), so that a seed names a draw. */
-function lot(seed) {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
 }
 
 function must({ status, stderr }) {

@@ -19,7 +19,7 @@ const server = spawn(process.execPath, [LISTENER], {
 server.stdout.on("data", (chunk) => {
   if (!chunk.toString().includes("Ready in")) return;
   console.info(`\nVine Note is open at ${address}`);
-  console.info("Practice: nothing leaves this computer. PendingSend Ctrl+C to stop.");
+  console.info("Practice: nothing leaves this computer. Press Ctrl+C to stop.");
 });
 server.on("exit", (code, signal) => {
   if (!stopping)

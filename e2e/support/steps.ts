@@ -33,6 +33,13 @@ export async function toOneClass(page: Page): Promise<void> {
   await waitForWords(page, "in 1 class.");
 }
 
+/** Begins a note to one class whose letters can all leave. */
+export async function noteToOneClass(page: Page): Promise<void> {
+  await beginNote(page, "How things stand");
+  await toOneClass(page);
+  await leaveOutUnreachable(page);
+}
+
 /** Leaves out every recipient whose address is not good, one stop after the other. */
 export async function leaveOutUnreachable(page: Page): Promise<void> {
   for (;;) {

@@ -80,7 +80,7 @@ async function putOptOutsOver(office: OfficeCore): Promise<void> {
         }),
       ),
     }),
-    { words: "OptOuts that were said after the backup hold.", screen: "Settings" },
+    { words: "Opt-outs from after the backup still hold.", screen: "Settings" },
   );
 }
 

@@ -23,7 +23,7 @@ export function missingWork(whenNothing: string): PlainBlockNode {
   return { type: "missingWork", attrs: { whenNothing } };
 }
 
-/** A conditional text for those for whom all conditions hold, with what the others read. */
+/** Conditional text for those for whom all conditions hold, with what the others read. */
 export function passage(
   conditions: Condition[],
   on: PlainBlockNode[],

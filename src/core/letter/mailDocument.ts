@@ -25,7 +25,7 @@ export const STYLES = {
   cell: "padding:6px 22px 6px 0;border-bottom:1px solid #ddd3c4;vertical-align:top",
 } as const;
 
-/** Text made safe between tags. Right-to-left values are isolated so that they don't turn their dependencies. */
+/** Text made safe between tags. Right-to-left values are isolated so that they don't turn their surroundings. */
 export function escapeHtml(text: string): string {
   if (!UNSAFE.test(text)) return text;
   const escaped = escapeAttribute(text);

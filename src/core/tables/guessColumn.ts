@@ -66,7 +66,7 @@ export function guessColumn(column: ColumnSeen, known: KnownValues): ColumnGuess
   const comment = commentHeading(title);
   if (comment !== undefined && !mostly(cells, isNumber)) return certain({ role: "comment on scores", of: comment });
   const writeTo = writeToHeading(title);
-  // One cell that slipped into the column must not cost the optOuts in it.
+  // One cell that slipped into the column must not cost the opt-outs in it.
   if (writeTo && (cells.length === 0 || shareOf(cells, (cell) => readYesOrNo(cell) !== undefined) >= 0.5))
     return {
       ...open([writeTo, extraColumn("yes or no"), NOT_USED.meaning]),

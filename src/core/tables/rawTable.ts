@@ -73,7 +73,7 @@ export function tableProblemWords({ code, fileName, row }: TableProblem): string
     case "not a table":
       return `${fileName} is not a table that can be read here. ${safe} Save it as CSV or XLSX and bring it in again.`;
     case "broken quotes":
-      return `${fileName} has a quotation mark that is never closed, near row ${row}. ${safe} Mend that row, or save the file again from a spreadsheet.`;
+      return `${fileName} has a quotation mark that is never closed, near row ${row}. ${safe} Fix that row, or save the file again from a spreadsheet.`;
     case "broken workbook":
       return `${fileName} can’t be opened: the workbook is damaged or locked with a password. ${safe} Save it again without a password.`;
     case "broken cards":

@@ -127,7 +127,7 @@ export function SeatingWorkspace({ plan, schoolClass }: SeatingWorkspaceProps) {
           </div>
           <p className="quiet small mb-2" role="status" data-private={takenStudent ? true : undefined}>
             {isBuilding
-              ? "PendingSend a place to put a desk there, or to take it away."
+              ? "Press a place to put a desk there, or to take it away."
               : takenStudent
                 ? `${fullName(takenStudent)} is taken up: press a desk to put them there.`
                 : "Drag a student to a desk, or press one and then the desk."}

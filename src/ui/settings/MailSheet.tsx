@@ -102,14 +102,14 @@ function MailNow({ view, isReal }: { view: MailView; isReal: boolean }) {
     <ul className="list-unstyled mb-0 d-grid gap-1">
       <li>
         {byEnvironment.includes("sending")
-          ? "Letters leave by the mail server that this computer’s dependencies name (VINE_SMTP_URL)."
+          ? "Letters leave by the mail server that this computer’s environment names (VINE_SMTP_URL)."
           : sending
             ? `Letters leave by ${sending.host}${as}${limits ? `, at most ${limits}` : ""}.`
             : "Letters go to the practice post: nothing leaves this computer."}
       </li>
       <li>
         {byEnvironment.includes("reading")
-          ? "What comes back is read from the folder that this computer’s dependencies name (VINE_INBOX)."
+          ? "What comes back is read from the folder that this computer’s environment names (VINE_INBOX)."
           : reading
             ? `What comes back is read from ${reading.host}${as}; nothing in the mailbox is changed.`
             : isReal

@@ -10,7 +10,7 @@ import { useVine } from "@/ui/shared/VineContext";
 import { AddCondition, ConditionParts } from "../who/ConditionParts";
 import { ShownLetterContext } from "./LiveBlock";
 
-/** A conditional text in the letter: for whom it is, whether this letter has it, and its two sides to be written. */
+/** Conditional text in the letter: for whom it is, whether this letter has it, and its two sides to be written. */
 export function ConditionalTextBlock({ node, updateAttributes, deleteNode }: ReactNodeViewProps) {
   const { world } = useVine();
   const letter = useContext(ShownLetterContext);

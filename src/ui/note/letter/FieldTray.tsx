@@ -127,7 +127,7 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
       })}
       {isWanted(nameKey("passage")) && (
         <>
-          <div className="quiet small mt-2">ConditionalText</div>
+          <div className="quiet small mt-2">Conditional text</div>
           <ul className="tray">
             <li>
               <button type="button" onClick={placeConditionalText}>
