@@ -150,7 +150,7 @@ test("a student is erased after a typed word, and the year is closed and taken b
   expect(words.length).toBeGreaterThan(10);
   expect(JSON.stringify(words)).not.toContain(name);
 
-  await page.click("#backup-open");
+  await page.locator("#backup-open").click();
   await press(page, "Make a backup");
   await downloaded(folder, ".zip");
   await press(page, "Close the year …");
