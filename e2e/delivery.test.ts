@@ -5,6 +5,7 @@ import { demoSchool } from "@/demo/demoSchool";
 import { choose, fill, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server, TODAY, temporaryFolder } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
+import { controlOf } from "./support/namedControl";
 import {
   beginNote,
   enclose,
@@ -91,7 +92,7 @@ test("of a round with trouble every letter is known: a late return, a full box, 
   const [mended = ""] = addresses.find(([, value]) => value === "a@gone.example") ?? [];
   for (const [label, value] of addresses) {
     if (value !== "a@gone.example")
-      await page.locator(`::-p-aria([name="${label.replace("Address of", "Send again to")}"])`).click();
+      await page.locator(controlOf("field", label.replace("Address of", "Send again to"))).click();
   }
   await fill(page, mended, "mended@harbourmail.example");
   await press(page, "Send again to 1 person");

@@ -17,6 +17,7 @@ const LADDER = [
   ["model"],
   ["change", "matching", "formats"],
   ["figures"],
+  ["selection/conditions"],
   ["selection"],
   ["language"],
   foldersIn("languages"),

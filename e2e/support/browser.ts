@@ -5,6 +5,7 @@ import puppeteer, {
   type Page,
   TimeoutError,
 } from "puppeteer-core";
+import { controlOf } from "./namedControl";
 
 const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
 
@@ -81,7 +82,7 @@ export async function untilOpen(page: Page): Promise<void> {
 /** Clicks the first control of a role with a name; waits until it is there and can be used. */
 export async function press(page: Page, name: string, role = "button"): Promise<void> {
   await orSaysWhatShows(page, `“${name}” (${role}) could not be pressed`, () =>
-    page.locator(`::-p-aria([name="${name}"][role="${role}"])`).filter(isInReach).click(),
+    page.locator(controlOf(role, name)).filter(isInReach).click(),
   );
 }
 
@@ -110,12 +111,12 @@ async function orSaysWhatShows<Result>(page: Page, what: string, act: () => Prom
 
 /** Types into the control with a label, in the place of what it held. */
 export async function fill(page: Page, label: string, value: string): Promise<void> {
-  await page.locator(`::-p-aria([name="${label}"])`).fill(value);
+  await page.locator(controlOf("field", label)).fill(value);
 }
 
 /** Chooses an option by its words. */
 export async function choose(page: Page, label: string, words: string): Promise<void> {
-  const control = await page.locator(`::-p-aria([name="${label}"])`).waitHandle();
+  const control = await page.locator(controlOf("field", label)).waitHandle();
   const value = await control.evaluate(
     (select, wanted) => [...(select as HTMLSelectElement).options].find(({ text }) => text.trim() === wanted)?.value,
     words,
@@ -139,7 +140,7 @@ export async function waitForWords(page: Page, words: string, timeout = LONGEST_
 
 /** Sets the control of a date, as its calendar does. */
 export async function fillDate(page: Page, label: string, day: string): Promise<void> {
-  const control = await page.locator(`::-p-aria([name="${label}"])`).waitHandle();
+  const control = await page.locator(controlOf("field", label)).waitHandle();
   await control.evaluate((input, value) => {
     Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(input, value);
     input.dispatchEvent(new Event("input", { bubbles: true }));

@@ -1,6 +1,6 @@
 import { MAX_HEADER_CHARACTERS } from "../delivery/postRequests";
 import { fieldById } from "../letter/fieldsFor";
-import { languageName } from "../selection/reason";
+import { languageName } from "../selection/conditions/languageName";
 import { counted, listed } from "../words";
 import type { Finding } from "./finding";
 

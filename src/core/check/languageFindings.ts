@@ -2,8 +2,8 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { baseLanguage } from "../language/languageTag";
 import { languageOf, wordsFor } from "../letter/noteLetters";
 import type { Note } from "../model/note";
+import { languageName } from "../selection/conditions/languageName";
 import type { NotePlan } from "../selection/planNote";
-import { languageName } from "../selection/reason";
 import { type Finding, findingOf } from "./finding";
 
 /** The letters to guardians who read another language than the words that they get, by that language. */

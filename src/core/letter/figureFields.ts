@@ -12,7 +12,7 @@ import { wordsIn } from "../languages/productLanguages";
 import type { Since } from "../model/condition";
 import { WHOLE_YEAR } from "../model/term";
 import { titleKey } from "../model/titleKey";
-import { earlierAverage } from "../selection/earlierAverage";
+import { earlierAverage } from "../selection/conditions/earlierAverage";
 import { missingTitle } from "./blockModel";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";

@@ -7,7 +7,7 @@ import type { SchoolClass } from "../model/schoolClass";
 import type { Settings } from "../model/settings";
 import type { Student } from "../model/student";
 import type { Period } from "../model/term";
-import type { SelectionRow } from "../selection/selectionRow";
+import type { SelectionRow } from "../selection/conditions/selectionRow";
 
 /** Everything one letter can speak of: one student, in one class and period, to one recipient. */
 export interface LetterContext {

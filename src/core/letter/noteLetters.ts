@@ -6,7 +6,7 @@ import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";
 import { type Match, type PlannedLetter, readersOf } from "../selection/planNote";
 import type { Recipient } from "../selection/recipient";
-import { classRowsOf } from "../selection/selectionRow";
+import { classRowsOf } from "../selection/conditions/selectionRow";
 import { compileLetter, type RenderedLetter } from "./compileLetter";
 import { isDraft } from "./draftVariant";
 import type { LetterContext } from "./letterContext";

@@ -1,8 +1,9 @@
 import type { MatchRule, SelectionPart } from "../model/condition";
 import type { Selection } from "../model/selection";
-import { compileCondition, type Position } from "./compileCondition";
+import { compileCondition } from "./conditionKinds";
+import type { Position } from "./conditions/judged";
+import type { SelectionRow } from "./conditions/selectionRow";
 import type { Reason } from "./reason";
-import type { SelectionRow } from "./selectionRow";
 
 /** What all conditions together say, with the reasons that decided it. */
 export interface Verdict {

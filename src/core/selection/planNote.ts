@@ -5,9 +5,9 @@ import type { Note } from "../model/note";
 import type { Selection } from "../model/selection";
 import { certainlyOutside } from "./certainlyOutside";
 import { compileSelection } from "./compileSelection";
+import { classRowsOf, type SelectionRow } from "./conditions/selectionRow";
 import type { Reason } from "./reason";
 import { type LeftOutRecipient, type Recipient, recipientsOf } from "./recipient";
-import { classRowsOf, type SelectionRow } from "./selectionRow";
 
 /** What of a note decides who gets it. While its words are written, this stays. */
 export type NotePeople = Pick<
@@ -96,7 +96,8 @@ function byNearness(matches: readonly Match[]): Match[] {
 function nearness(match: Match): number {
   const [first] = match.reasons;
   switch (first?.kind) {
-    case "average":
+    case "overall":
+    case "category":
       return awayFrom(fractionToNumber(first.average.exact), first);
     case "assignment":
       return awayFrom(first.unit === "points" ? first.points : (first.points * 100) / first.possible, first);
@@ -108,7 +109,8 @@ function nearness(match: Match): number {
 
 function urgency({ reasons: [first] }: Match): number {
   switch (first?.kind) {
-    case "average": {
+    case "overall":
+    case "category": {
       const value = fractionToNumber(first.average.exact);
       return first.comparison === "at least" || first.comparison === "above" ? -value : value;
     }

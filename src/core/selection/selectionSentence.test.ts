@@ -39,7 +39,7 @@ const SAID: readonly (readonly [Condition, string])[] = [
     { kind: "criterion", assignment: "Talk", criterion: "Method", comparison: "at most", value: "sound" },
     "whose Method in Talk is at most sound",
   ],
-  [{ kind: "marked", assignment: "Talk", state: "marked" }, "who are marked on Talk"],
+  [{ kind: "marked", assignment: "Talk", state: "marked" }, "whose marking of Talk is finished"],
   [{ kind: "marked", assignment: "Talk", state: "half done" }, "whose marking of Talk is half done"],
   [
     { kind: "any assignment", category: "Quizzes", comparison: "at most", percent: 70, withinDays: 7 },
@@ -95,7 +95,7 @@ const SAID: readonly (readonly [Condition, string])[] = [
     { kind: "own column", column: "Form due", comparison: "before", value: "2026-11-12" },
     "whose Form due is before 12 November 2026",
   ],
-  [{ kind: "own column", column: "", comparison: "at least", value: "" }, "whose own column is at least …"],
+  [{ kind: "own column", column: "", comparison: "at least", value: "" }, "whose extra column is at least …"],
   [{ kind: "chosen", studentIds: ["ana", "bo"] }, "who are Ana Wójcik or Bo Li"],
   [{ kind: "chosen", studentIds: [] }, "who are nobody yet chosen"],
   [{ kind: "chosen", studentIds: ["gone"] }, "who are somebody who is not there any more"],

@@ -10,8 +10,8 @@ import type { ConditionalTextNode, FieldNode } from "@/core/model/letterBody";
 import { type Period, WHOLE_YEAR } from "@/core/model/term";
 import { reportContexts } from "@/core/report/reportPaper";
 import { compileSelection } from "@/core/selection/compileSelection";
+import { classRowsOf, type SelectionRow } from "@/core/selection/conditions/selectionRow";
 import { type NotePeople, type PlannedLetter, planNote } from "@/core/selection/planNote";
-import { classRowsOf, type SelectionRow } from "@/core/selection/selectionRow";
 import { EMPTY_LETTER_VIEW, type LetterView } from "./shownLetter";
 
 function signatureLines(context: LetterContext): string[] {

@@ -1,7 +1,7 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { selectedKey } from "@/core/model/keptSelection";
 import type { Selection } from "@/core/model/selection";
-import { comparedAverage, isAverageCondition } from "@/core/selection/comparedAverage";
+import { comparedAverage, isAverageCondition } from "@/core/selection/conditions/comparedAverage";
 import type { NotePlan } from "@/core/selection/planNote";
 
 /** Every student of the selection's classes as a dot along the measure of its first average. */

@@ -16,7 +16,7 @@ import type { SchoolClass } from "@/core/model/schoolClass";
 import { formatScore } from "@/core/model/score";
 import { fullName } from "@/core/model/student";
 import { type Period, periodName } from "@/core/model/term";
-import { earlierAverage } from "@/core/selection/earlierAverage";
+import { earlierAverage } from "@/core/selection/conditions/earlierAverage";
 import { counted } from "@/core/words";
 
 /** Numbers that tell about many, each in words. */

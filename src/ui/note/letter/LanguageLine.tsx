@@ -5,7 +5,7 @@ import { writtenLanguage } from "@/core/language/languageTag";
 import { PRODUCT_TAGS } from "@/core/language/productTags";
 import { wordsFor } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
-import { languageName } from "@/core/selection/reason";
+import { languageName } from "@/core/selection/conditions/languageName";
 import { translatedStarter } from "@/core/starters/translatedStarter";
 import { useVine } from "@/ui/shared/VineContext";
 import type { LetterView } from "@/workers/engine/shownLetter";

@@ -5,7 +5,7 @@ import { writtenLanguage } from "@/core/language/languageTag";
 import { isDraft } from "@/core/letter/draftVariant";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
-import { languageName } from "@/core/selection/reason";
+import { languageName } from "@/core/selection/conditions/languageName";
 import { isOwnTranslation } from "@/core/starters/translatedStarter";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";

@@ -2,7 +2,7 @@
 import { Fragment, useState } from "react";
 import { wordsFor } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
-import { languageName } from "@/core/selection/reason";
+import { languageName } from "@/core/selection/conditions/languageName";
 import { useVine } from "@/ui/shared/VineContext";
 import type { PeopleView } from "@/workers/engine/peopleView";
 import { FinishedLetter } from "../letter/FinishedLetter";

@@ -2,7 +2,8 @@
 import { X } from "lucide-react";
 import { Button } from "react-bootstrap";
 import type { Condition, ConditionGroup, MatchRule, SelectionPart } from "@/core/model/condition";
-import { CONDITION_OFFERS, ConditionPicker } from "./ConditionPicker";
+import { CONDITION_OFFERS } from "@/core/selection/conditionKinds";
+import { ConditionPicker } from "./ConditionPicker";
 
 interface Conditions {
   readonly match: MatchRule;

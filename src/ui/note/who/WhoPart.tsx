@@ -4,7 +4,7 @@ import { memo, type ReactNode, useMemo } from "react";
 import { Button, Form } from "react-bootstrap";
 import { sameData } from "@/core/change/change";
 import type { Note } from "@/core/model/note";
-import { isAverageCondition } from "@/core/selection/comparedAverage";
+import { isAverageCondition } from "@/core/selection/conditions/comparedAverage";
 import type { NotePeople } from "@/core/selection/planNote";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useAnswer } from "@/ui/shared/useAnswer";

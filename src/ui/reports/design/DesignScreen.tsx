@@ -12,7 +12,7 @@ import { type PageDesign, type PageWords, pageBodySchema } from "@/core/model/pa
 import { fullName } from "@/core/model/student";
 import { currentPeriod } from "@/core/model/term";
 import { PAGE_FIELD_WORDS, PAGE_FIELDS } from "@/core/report/pageFields";
-import { languageName } from "@/core/selection/reason";
+import { languageName } from "@/core/selection/conditions/languageName";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { ChosenField } from "@/ui/note/letter/ChosenField";

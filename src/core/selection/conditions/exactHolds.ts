@@ -1,6 +1,6 @@
-import type { Average } from "../figures/average";
-import { compareFractions, decimalFraction } from "../figures/fraction";
-import { type Bounds, compares, endsOf } from "../model/condition";
+import type { Average } from "../../figures/average";
+import { compareFractions, decimalFraction } from "../../figures/fraction";
+import { type Bounds, compares, endsOf } from "../../model/condition";
 
 /** Whether the exact value alone, before rounding, would lie where the bounds say; the thresholds in percent. */
 export function exactHolds(average: Average, bounds: Bounds): boolean {

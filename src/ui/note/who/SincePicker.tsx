@@ -1,44 +1,15 @@
 "use client";
 import { broughtInName } from "@/core/change/broughtIn";
-import type { Condition, Since } from "@/core/model/condition";
+import type { Since } from "@/core/model/condition";
 import { dayOfInstant, formatDay } from "@/core/model/day";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
-import { AmountPicker, Choice, CountPicker, Words } from "./Choice";
-
-type Change = Extract<Condition, { kind: "change" }>;
-
-/** "whose overall average rose by at least 5 percentage points in the last 28 days". */
-export function ChangeCondition({
-  condition,
-  onChange,
-}: {
-  condition: Change;
-  onChange: (condition: Condition) => void;
-}) {
-  return (
-    <>
-      whose overall average{" "}
-      <Words
-        label="Rose or fell"
-        value={condition.direction}
-        options={["rose", "fell"] as const}
-        onChange={(direction) => onChange({ ...condition, direction })}
-      />{" "}
-      by at least{" "}
-      <AmountPicker
-        label="Percentage points"
-        value={condition.atLeast}
-        onChange={(atLeast) => atLeast > 0 && onChange({ ...condition, atLeast })}
-      />{" "}
-      percentage points <SincePicker since={condition.since} onChange={(since) => onChange({ ...condition, since })} />
-    </>
-  );
-}
+import { Choice, NumberPicker } from "./Choice";
 
 const MOST_MOMENTS = 12;
 
-function SincePicker({ since, onChange }: { since: Since; onChange: (since: Since) => void }) {
+/** The moment that figures are compared with. */
+export function SincePicker({ since, onChange }: { since: Since; onChange: (since: Since) => void }) {
   const { today } = useVine();
   const moments = useMoments();
   const choose = (value: string) => {
@@ -66,7 +37,14 @@ function SincePicker({ since, onChange }: { since: Since; onChange: (since: Sinc
       {since.kind === "days" && (
         <>
           {" "}
-          <CountPicker label="Days" value={since.days} onChange={(days) => onChange({ kind: "days", days })} />{" "}
+          <NumberPicker
+            label="Days"
+            value={since.days}
+            least={1}
+            most={1000}
+            isWhole
+            onChange={(days) => onChange({ kind: "days", days })}
+          />{" "}
           {since.days === 1 ? "day" : "days"}
         </>
       )}

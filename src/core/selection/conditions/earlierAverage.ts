@@ -1,8 +1,8 @@
-import type { Average } from "../figures/average";
-import type { FiguresIndex } from "../figures/figuresIndex";
-import type { Since } from "../model/condition";
-import { addDays, type Day, instantOf } from "../model/day";
-import type { Period } from "../model/term";
+import type { Average } from "../../figures/average";
+import type { FiguresIndex } from "../../figures/figuresIndex";
+import type { Since } from "../../model/condition";
+import { addDays, type Day, instantOf } from "../../model/day";
+import type { Period } from "../../model/term";
 
 const LAST_HOUR = 24;
 

@@ -1,8 +1,8 @@
-import type { Average } from "../figures/average";
-import type { StudentFigures } from "../figures/studentFigures";
-import type { Condition, SelectionPart } from "../model/condition";
-import type { SchoolClass } from "../model/schoolClass";
-import { titleKey } from "../model/titleKey";
+import type { Average } from "../../figures/average";
+import type { StudentFigures } from "../../figures/studentFigures";
+import type { Condition, SelectionPart } from "../../model/condition";
+import type { SchoolClass } from "../../model/schoolClass";
+import { titleKey } from "../../model/titleKey";
 
 /** A condition on an average. */
 type AverageCondition = Extract<Condition, { kind: "overall" | "category" }>;

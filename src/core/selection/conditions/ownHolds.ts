@@ -1,6 +1,6 @@
-import type { OwnComparison } from "../model/condition";
-import { type OwnValue, ownValueText, readOwnValue } from "../model/extraColumn";
-import { titleKey } from "../model/titleKey";
+import type { OwnComparison } from "../../model/condition";
+import { type OwnValue, ownValueText, readOwnValue } from "../../model/extraColumn";
+import { titleKey } from "../../model/titleKey";
 
 /**
  * Whether a value of an extra column stands to a typed one as a comparison says. None where the two can't be compared, such
