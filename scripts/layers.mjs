@@ -29,6 +29,8 @@ const LADDER = [
   ["families", "find", "tables", "gradebook", "seating"],
   ["delivery"],
   ["delivery/plans"],
+  ["check/reading"],
+  ["check/findings"],
   ["check"],
   ["backup"],
 ];

@@ -7,9 +7,9 @@ import { planNote } from "../selection/planNote";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { checkNote } from "./checkNote";
-import { draftingWords } from "./draftingWords";
-import { FINDING_CODES, type Finding } from "./finding";
-import { findingWords } from "./findingWords";
+import { type Finding, findingWords } from "./finding";
+import { FINDING_CODES } from "./findingKinds";
+import { draftingWords } from "./reading/draftingWords";
 
 type Sample = Parameters<typeof sampleWorld>[0];
 const work = [

@@ -1,33 +1,18 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import type { Note } from "../model/note";
 import type { NotePlan } from "../selection/planNote";
-import { asMeant, type Finding, type FindingCode } from "./finding";
-import { gradebookFindings } from "./gradebookFindings";
-import { languageFindings } from "./languageFindings";
+import { asMeant, type Finding, findingOf } from "./finding";
+import { FINDING_CODES, type FindingCode, findingKind } from "./findingKinds";
+import type { NoteScene, Severity } from "./findings/findingKind";
 import { letterFindings } from "./letterFindings";
-import { peopleFindings } from "./peopleFindings";
-import { roundFindings } from "./roundFindings";
-import { sourceFindings } from "./sourceFindings";
-import { typedFindings } from "./typedFindings";
-import { wishFindings } from "./wishFindings";
-import { wordsFindings } from "./wordsFindings";
 
 /** What is empty in all letters is not said again of each. */
 const EMPTY: ReadonlySet<FindingCode> = new Set(["empty-subject", "empty-body"]);
 
 /** Reads every letter of a note as it would be sent; stops come first. `now` in ms since the epoch. */
 export function checkNote(index: FiguresIndex, note: Note, plan: NotePlan, now: number): Finding[] {
-  const found = [
-    ...peopleFindings(index, plan),
-    ...wordsFindings(index, note),
-    ...sourceFindings(index, note),
-    ...letterFindings(index, note, plan),
-    ...typedFindings(index, note, plan),
-    ...gradebookFindings(index, note, plan),
-    ...languageFindings(index, note, plan),
-    ...roundFindings(index, note, plan, now),
-    ...wishFindings(index, plan, now),
-  ];
+  const scene: NoteScene = { index, note, plan, now };
+  const found = [...noteFindings(scene), ...letterFindings(scene)];
   const isGone = found.some(({ code, path }) => code === "gone-source" && path.place === undefined);
   const isForAll = new Set(found.flatMap(({ code, path }) => (path.letterKey === undefined ? [code] : [])));
   const findings = found
@@ -35,6 +20,22 @@ export function checkNote(index: FiguresIndex, note: Note, plan: NotePlan, now: 
     .filter(({ code }) => !(isGone && code === "nobody-selected"))
     .filter(({ code, path }) => !EMPTY.has(code) || path.letterKey === undefined || !isForAll.has(code))
     .map((finding) => asMeant(finding, note.meant ?? []));
-  const ofSeverity = (wanted: Finding["severity"]) => findings.filter(({ severity }) => severity === wanted);
+  const place = new Map(FINDING_CODES.map((code, at) => [code, at]));
+  const inOrder = findings.sort((a, b) => (place.get(a.code) ?? 0) - (place.get(b.code) ?? 0));
+  const ofSeverity = (wanted: Severity) => inOrder.filter(({ severity }) => severity === wanted);
   return [...ofSeverity("stop"), ...ofSeverity("caution"), ...ofSeverity("line")];
+}
+
+/** What the note itself shows, in all its languages. */
+function noteFindings(scene: NoteScene): Finding[] {
+  const { note } = scene;
+  return FINDING_CODES.flatMap((code) => {
+    const { inNote, inWords } = findingKind(code);
+    const ofNote = inNote?.(scene) ?? [];
+    const ofWords = inWords?.({ ...scene, words: note }) ?? [];
+    const ofVariants = note.variants.flatMap(({ language, ...words }) =>
+      (inWords?.({ ...scene, words }) ?? []).map((details) => ({ ...details, path: { ...details.path, language } })),
+    );
+    return [...ofNote, ...ofWords, ...ofVariants].map((details) => findingOf(code, details));
+  });
 }

@@ -7,7 +7,7 @@ import { worldOf } from "../model/world";
 import { planNote } from "../selection/planNote";
 import { CHECK_DAY, CHECK_WORLDS, type CheckScene, FOUND_IN_WORLDS } from "../testing/checkWorlds";
 import { checkNote } from "./checkNote";
-import { CAUTION_CODES, type FindingCode, STOP_CODES } from "./finding";
+import { type FindingCode, findingKind } from "./findingKinds";
 
 interface Fault {
   readonly what: string;
@@ -459,7 +459,7 @@ function plain({ note }: CheckScene): void {
   note.variants = [];
 }
 
-const isStop = (code: FindingCode) => (STOP_CODES as readonly string[]).includes(code);
+const isStop = (code: FindingCode) => findingKind(code).severity === "stop";
 const planted = Object.entries(CHECK_WORLDS).flatMap(([world, sceneOf]) =>
   FAULTS.filter(({ notIn = [] }) => !notIn.includes(world)).map((fault) => ({ world, sceneOf, fault })),
 );
@@ -482,9 +482,7 @@ describe.each(Object.keys(CHECK_WORLDS))("in a school of %s", (world) => {
       const codes = [...new Set(found.map(({ code }) => code))];
       expect(codes).toContain(fault.code);
       expect(codes.filter((code) => isStop(code) && code !== fault.code)).toEqual([]);
-      const cautions = codes.filter(
-        (code) => (CAUTION_CODES as readonly string[]).includes(code) && code !== fault.code,
-      );
+      const cautions = codes.filter((code) => findingKind(code).severity === "caution" && code !== fault.code);
       expect(cautions.filter((code) => !MAY_COME_ALONG.has(code))).toEqual([]);
       // There some letters are in other words.
       if (fault.letters && world !== "two languages") {

@@ -1,6 +1,6 @@
 import type { FieldNode, InlineNode, Mark } from "../model/letterBody";
 import { titleKey } from "../model/titleKey";
-import { draftingWords } from "./draftingWords";
+import { draftingWords } from "./reading/draftingWords";
 
 /** A place in words written elsewhere where a value was to be filled in. */
 export interface PlaceToFill {

@@ -12,7 +12,7 @@ import { CHECK_DAY, CHECK_WORLDS, type CheckScene } from "../testing/checkWorlds
 import { RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
 import { sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { checkNote } from "./checkNote";
-import { findingWords } from "./findingWords";
+import { findingWords } from "./finding";
 
 const indexOf = ({ records, past }: CheckScene) => new FiguresIndex(worldOf(records), CHECK_DAY, past);
 const check = (scene: CheckScene) => {

@@ -1,6 +1,6 @@
 import { checkNote } from "@/core/check/checkNote";
-import { type FindingCode, isStop } from "@/core/check/finding";
-import { findingWords } from "@/core/check/findingWords";
+import { findingWords, isStop } from "@/core/check/finding";
+import type { FindingCode } from "@/core/check/findingKinds";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";

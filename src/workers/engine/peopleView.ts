@@ -1,7 +1,6 @@
 import { checkNote } from "@/core/check/checkNote";
-import { type Finding, isCaution, isStop, meaningKey } from "@/core/check/finding";
-import { findingWords } from "@/core/check/findingWords";
-import { lettersInAnotherLanguage } from "@/core/check/languageFindings";
+import { type Finding, findingWords, isCaution, isStop, meaningKey } from "@/core/check/finding";
+import { lettersInAnotherLanguage } from "@/core/check/reading/lettersInAnotherLanguage";
 import { groupsOfAddresses } from "@/core/delivery/togetherDrafts";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import { selectedKey } from "@/core/model/keptSelection";

@@ -1,6 +1,5 @@
 import { checkNote } from "@/core/check/checkNote";
-import { type Finding, isStop } from "@/core/check/finding";
-import { findingWords } from "@/core/check/findingWords";
+import { type Finding, findingWords, isStop } from "@/core/check/finding";
 import { runRule } from "@/core/delivery/plans/runRule";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
-import type { FindingCode } from "@/core/check/finding";
+import type { FindingCode } from "@/core/check/findingKinds";
 import type { Guardian } from "@/core/model/guardian";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";

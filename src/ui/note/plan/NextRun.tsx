@@ -1,8 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { isCaution, isStop } from "@/core/check/finding";
-import { findingWords } from "@/core/check/findingWords";
+import { findingWords, isCaution, isStop } from "@/core/check/finding";
 import { holdsRun } from "@/core/delivery/plans/usualRun";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";

@@ -1,4 +1,4 @@
-import type { World } from "../model/world";
+import type { World } from "../../model/world";
 import { draftingWords } from "./draftingWords";
 import { ForeignNames, type FoundName } from "./foreignNames";
 import { missingClaim } from "./missingClaims";

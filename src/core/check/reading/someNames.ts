@@ -1,7 +1,7 @@
-import type { FiguresIndex } from "../figures/figuresIndex";
-import { fullName } from "../model/student";
-import type { Match } from "../selection/planNote";
-import { fewOf } from "../words";
+import type { FiguresIndex } from "../../figures/figuresIndex";
+import { fullName } from "../../model/student";
+import type { Match } from "../../selection/planNote";
+import { fewOf } from "../../words";
 
 /** The students of some matches by name, each once, the first few of many. */
 export function someNames(index: FiguresIndex, matches: readonly Pick<Match, "studentId">[]): string[] {

@@ -1,9 +1,9 @@
-import { liveBlocks } from "../letter/blockModel";
-import { criterionKey } from "../letter/criterionField";
-import { sourceOf } from "../letter/fieldsFor";
-import type { SelectionPart } from "../model/condition";
-import { conditionalTextsOf, inlineNodes } from "../model/letterBody";
-import type { Note } from "../model/note";
+import { liveBlocks } from "../../letter/blockModel";
+import { criterionKey } from "../../letter/criterionField";
+import { sourceOf } from "../../letter/fieldsFor";
+import type { SelectionPart } from "../../model/condition";
+import { conditionalTextsOf, inlineNodes } from "../../model/letterBody";
+import type { Note } from "../../model/note";
 
 /** Something of the gradebook that a note speaks of by its name, and by what. */
 export interface SourceUse {
@@ -79,4 +79,9 @@ function ofPart(part: SelectionPart, by: "condition" | "passage"): SourceUse[] {
     default:
       return [];
   }
+}
+
+/** Whether it is asked for by a condition, and not written. */
+export function isAsked({ by }: SourceUse): boolean {
+  return by === "condition" || by === "passage";
 }

@@ -1,43 +1,37 @@
-import type { FiguresIndex } from "../figures/figuresIndex";
-import { hasSource, sourceOf } from "../letter/fieldsFor";
-import type { Note } from "../model/note";
-import { classLabel, type SchoolClass } from "../model/schoolClass";
-import { titleKey } from "../model/titleKey";
-import type { World } from "../model/world";
-import { designOf } from "../report/designs";
-import { type Finding, findingOf } from "./finding";
-import { type SourceUse, sourcesOf } from "./namedSources";
+import { hasSource, sourceOf } from "../../letter/fieldsFor";
+import { classLabel, type SchoolClass } from "../../model/schoolClass";
+import { titleKey } from "../../model/titleKey";
+import type { World } from "../../model/world";
+import { type SourceUse, sourcesOf } from "../reading/namedSources";
+import type { FindingDetails, NoteScene } from "./findingKind";
 
-/**
- * What a note names that is in none of its classes: a stop, since nobody would be selected by it, or nothing would stand there.
- * Where only some of the classes have it, a line says so.
- */
-export function sourceFindings({ world }: FiguresIndex, note: Note): Finding[] {
+/** Something that a note names, and that not all of its classes have. */
+export interface LackingSource extends Pick<FindingDetails, "path"> {
+  readonly use: SourceUse;
+  /** The classes without it, by their names. */
+  readonly lacking: readonly string[];
+  readonly isInNone: boolean;
+}
+
+/** What a note names and some of its classes lack, each once for its conditions and once for its words. */
+export function lackingSources({ index: { world }, note }: NoteScene): LackingSource[] {
   const { classIds } = note.selection;
   const classes = [...world.classes.values()].filter(({ id }) => classIds === "all" || classIds.includes(id));
-  const findings = new Map<string, Finding>();
-  if ((note.reports ?? []).some(({ design }) => !designOf(world, design, note.language)))
-    findings.set("design", findingOf("gone-design"));
+  const found = new Map<string, LackingSource>();
   for (const use of sourcesOf(note)) {
-    const having = classes.filter((one) => hasIt(one, use, world));
+    const lacking = classes.filter((one) => !hasIt(one, use, world));
     // Criteria of one assignment share its title.
     const named = use.kind === "criterion" ? use.field : titleKey(use.name);
     const key = `${use.by === "condition" ? "condition" : "words"}/${use.kind}/${named}/${use.place}/${use.language ?? ""}`;
-    if (findings.has(key) || having.length === classes.length || classes.length === 0) continue;
+    if (found.has(key) || lacking.length === 0) continue;
     const path = {
       field: use.field || use.name,
       ...(use.place && { place: use.place }),
       ...(use.language && { language: use.language }),
     };
-    if (having.length === 0) {
-      const code = use.by === "condition" || use.by === "passage" ? "gone-source" : "unknown-field";
-      findings.set(key, findingOf(code, { path, quotes: [use.name] }));
-      continue;
-    }
-    const lacking = classes.filter((one) => !having.includes(one));
-    findings.set(key, findingOf("not-in-all-classes", { path, quotes: [use.name, ...lacking.map(classLabel)] }));
+    found.set(key, { use, path, lacking: lacking.map(classLabel), isInNone: lacking.length === classes.length });
   }
-  return [...findings.values()];
+  return [...found.values()];
 }
 
 function hasIt(schoolClass: SchoolClass, { kind, name, field }: SourceUse, world: World): boolean {
