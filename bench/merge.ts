@@ -1,8 +1,9 @@
 import { Eta } from "eta";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
-import { type BlockModel, blockModel } from "@/core/letter/blockModel";
+import { blockModel } from "@/core/letter/blockKinds";
+import type { BlockModel } from "@/core/letter/blocks/blockKind";
 import { compileLetter } from "@/core/letter/compileLetter";
-import { fieldWriter } from "@/core/letter/fieldWriter";
+import { fieldWriter } from "@/core/letter/fields/fieldWriter";
 import { letterContexts } from "@/core/letter/noteLetters";
 import { PLAIN_SIGNATURE } from "@/core/model/settings";
 import { worldOf } from "@/core/model/world";

@@ -22,6 +22,8 @@ const LADDER = [
   ["language"],
   foldersIn("languages"),
   ["languages"],
+  ["letter/fields"],
+  ["letter/blocks"],
   ["letter"],
   ["starters"],
   ["report"],

@@ -111,12 +111,18 @@ async function orSaysWhatShows<Result>(page: Page, what: string, act: () => Prom
 
 /** Types into the control with a label, in the place of what it held. */
 export async function fill(page: Page, label: string, value: string): Promise<void> {
-  await page.locator(controlOf("field", label)).fill(value);
+  await orSaysWhatShows(page, `“${label}” could not be filled`, () =>
+    page.locator(controlOf("field", label)).fill(value),
+  );
+}
+
+function fieldNamed(page: Page, label: string) {
+  return orSaysWhatShows(page, `“${label}” did not come`, () => page.locator(controlOf("field", label)).waitHandle());
 }
 
 /** Chooses an option by its words. */
 export async function choose(page: Page, label: string, words: string): Promise<void> {
-  const control = await page.locator(controlOf("field", label)).waitHandle();
+  const control = await fieldNamed(page, label);
   const value = await control.evaluate(
     (select, wanted) => [...(select as HTMLSelectElement).options].find(({ text }) => text.trim() === wanted)?.value,
     words,
@@ -140,7 +146,7 @@ export async function waitForWords(page: Page, words: string, timeout = LONGEST_
 
 /** Sets the control of a date, as its calendar does. */
 export async function fillDate(page: Page, label: string, day: string): Promise<void> {
-  const control = await page.locator(controlOf("field", label)).waitHandle();
+  const control = await fieldNamed(page, label);
   await control.evaluate((input, value) => {
     Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set?.call(input, value);
     input.dispatchEvent(new Event("input", { bubbles: true }));

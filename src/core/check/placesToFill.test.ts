@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { FIGURE_FIELDS } from "../letter/figureFields";
+import { FIGURE_FIELDS } from "../letter/fields/figureFields";
 import { paragraph } from "../letter/letterParts";
 import { inlineNodes, type LetterBody, letterBodySchema } from "../model/letterBody";
 import { filled, placesToFill } from "./placesToFill";

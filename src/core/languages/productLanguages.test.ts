@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { baseLanguage, isRightToLeft, wordsClosestTo, writtenLanguage } from "../language/languageTag";
 import { PRODUCT_TAGS } from "../language/productTags";
-import { writingIn } from "../letter/writingIn";
+import { writingIn } from "../letter/fields/writingIn";
 import { wordsIn } from "./productLanguages";
 
 const ENGLISH = wordsIn("en");

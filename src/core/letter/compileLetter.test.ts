@@ -24,11 +24,11 @@ import { countsSentence, planCounts } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { blockModel } from "./blockModel";
+import { blockModel } from "./blockKinds";
 import { compileLetter } from "./compileLetter";
-import { fieldById } from "./fieldsFor";
-import type { FieldValue } from "./fieldValue";
-import type { LetterContext } from "./letterContext";
+import { fieldById } from "./fields/fieldsFor";
+import type { FieldValue } from "./fields/fieldValue";
+import type { LetterContext } from "./fields/letterContext";
 import { letterContexts, noteLetters } from "./noteLetters";
 
 type Work = NonNullable<Parameters<typeof sampleWorld>[0]>["work"];

@@ -8,10 +8,11 @@ import {
   plainBlocks,
   type SignatureDocument,
 } from "../model/letterBody";
-import { type LiveBlockNode, liveBlocks } from "./blockModel";
+import { liveBlocks } from "./blockKinds";
+import type { LiveBlockNode } from "./blocks/blockKind";
 import { compileBlocks, compileInline } from "./compileBlocks";
-import { fieldById } from "./fieldsFor";
-import type { LetterContext } from "./letterContext";
+import { fieldById } from "./fields/fieldsFor";
+import type { LetterContext } from "./fields/letterContext";
 import { AboutStudent, FieldSlots, LetterInMaking, Track } from "./letterInMaking";
 import { letterHeadHtml, mailDocument } from "./mailDocument";
 

@@ -1,6 +1,6 @@
 import { conditionalTextsOf, inlineNodes } from "../model/letterBody";
 import type { Note } from "../model/note";
-import { liveBlocks } from "./blockModel";
+import { liveBlocks } from "./blockKinds";
 
 /** Whether a note says the same to everybody: no field, no block, no conditional text and no report, in one language. Such a letter can go to many at once. */
 export function isAnnouncement({

@@ -1,11 +1,12 @@
 import type { ConditionalTextNode, FieldNode } from "../model/letterBody";
 import { compileSelection } from "../selection/compileSelection";
-import { blockModel, type LiveBlockNode } from "./blockModel";
-import { fieldWriter } from "./fieldWriter";
-import type { LetterContext } from "./letterContext";
+import { blockKind, blockModel } from "./blockKinds";
+import type { LiveBlockNode } from "./blocks/blockKind";
+import { fieldWriter } from "./fields/fieldWriter";
+import type { LetterContext } from "./fields/letterContext";
+import type { Slot } from "./fields/slot";
+import { valueForEach } from "./fields/valueForEach";
 import { blockHtml, blockText, escapeHtml } from "./mailDocument";
-import type { Slot } from "./slot";
-import { valueForEach } from "./valueForEach";
 
 type Part =
   | string
@@ -37,9 +38,8 @@ export class ConditionalText {
   }
 }
 
-/** Fields and blocks of which somebody wrote the words, and not the school’s record. */
+/** Fields of which somebody wrote the words, and not the school’s record. */
 export const WRITTEN_FIELDS = /^(?:assignment\.comment|own|statement)\./;
-const WRITTEN_BLOCKS: ReadonlySet<LiveBlockNode["type"]> = new Set(["classLog", "assignmentScore", "newScores"]);
 
 /** The distinct fields of a letter. */
 export class FieldSlots {
@@ -141,7 +141,7 @@ export class LetterInMaking {
         const drawn = this.about.draw(part.block);
         joined += drawn[as];
         if (drawn.text !== "" && !drawn.isStandIn) this.hasNews = true;
-        if (as === "text" && (WRITTEN_BLOCKS.has(part.block.type) || drawn.isStandIn)) this.written.push(drawn.text);
+        if (as === "text" && (blockKind(part.block.type).isWritten || drawn.isStandIn)) this.written.push(drawn.text);
       } else joined += this.join(this.about.isOn(part.passage) ? part.on : part.off, as);
     }
     return joined;

@@ -1,7 +1,7 @@
 import { isRightToLeft } from "../language/languageTag";
 import { isEmptyHead } from "../model/letterHead";
 import type { Settings } from "../model/settings";
-import type { BlockModel } from "./blockModel";
+import type { BlockModel } from "./blocks/blockKind";
 import { linkedText } from "./linkedText";
 
 /** Styles are inline, since mail programs drop style sheets. Sizes are in px for the same reason. */

@@ -4,13 +4,13 @@ import { wordsClosestTo } from "../language/languageTag";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";
+import { classRowsOf } from "../selection/conditions/selectionRow";
 import { type Match, type PlannedLetter, readersOf } from "../selection/planNote";
 import type { Recipient } from "../selection/recipient";
-import { classRowsOf } from "../selection/conditions/selectionRow";
 import { compileLetter, type RenderedLetter } from "./compileLetter";
 import { isDraft } from "./draftVariant";
-import type { LetterContext } from "./letterContext";
-import { writingIn } from "./writingIn";
+import type { LetterContext } from "./fields/letterContext";
+import { writingIn } from "./fields/writingIn";
 
 /** What one planned letter can speak of, in a language, for each student and class that it is about. They must exist. */
 export function letterContexts(

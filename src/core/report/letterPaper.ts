@@ -1,7 +1,7 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { baseLanguage, isRightToLeft } from "../language/languageTag";
+import { writingIn } from "../letter/fields/writingIn";
 import { languageOf, letterContexts, wordsFor } from "../letter/noteLetters";
-import { writingIn } from "../letter/writingIn";
 import type { Note } from "../model/note";
 import type { PlannedLetter } from "../selection/planNote";
 import { PageContent } from "./pageContent";

@@ -7,11 +7,11 @@ import { shownScore } from "../figures/shownScore";
 import { assignmentsIn } from "../figures/studentFigures";
 import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
 import { wordsIn } from "../languages/productLanguages";
-import { assignmentOf } from "../letter/assignmentField";
-import { scoreWords } from "../letter/blockModel";
-import type { LetterContext } from "../letter/letterContext";
-import { rubricLines, totalStatement } from "../letter/rubricLines";
-import { writingIn } from "../letter/writingIn";
+import { assignmentOf } from "../letter/fields/assignmentField";
+import type { LetterContext } from "../letter/fields/letterContext";
+import { rubricLines, totalStatement } from "../letter/fields/rubricLines";
+import { scoreWords } from "../letter/fields/scoreWords";
+import { writingIn } from "../letter/fields/writingIn";
 import { checklistsOf } from "../model/checklist";
 import type { PaperBlock } from "./paperContent";
 

@@ -1,9 +1,10 @@
-import { type BlockModel, blockModel, liveBlocks } from "../letter/blockModel";
-import { fieldWriter } from "../letter/fieldWriter";
-import type { LetterContext } from "../letter/letterContext";
+import { blockKind, blockModel, liveBlocks } from "../letter/blockKinds";
+import type { BlockModel } from "../letter/blocks/blockKind";
+import { fieldWriter } from "../letter/fields/fieldWriter";
+import type { LetterContext } from "../letter/fields/letterContext";
+import { valueForEach } from "../letter/fields/valueForEach";
 import { WRITTEN_FIELDS } from "../letter/letterInMaking";
 import { blockText } from "../letter/mailDocument";
-import { valueForEach } from "../letter/valueForEach";
 import type { FieldNode, InlineNode, ListNode, PlainBlockNode, TableNode } from "../model/letterBody";
 import { ownValue } from "../model/ownValue";
 import type { PageBlockNode } from "../model/pageDesign";
@@ -162,7 +163,7 @@ export class PageContent {
     const [live] = liveBlocks({ type: "doc", content: [block] });
     if (!live) return [];
     const model = blockModel(live, context);
-    if (["classLog", "assignmentScore", "newScores"].includes(live.type)) this.written.push(blockText(model));
+    if (blockKind(live.type).isWritten) this.written.push(blockText(model));
     return this.drawn(model);
   }
 

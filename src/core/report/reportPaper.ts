@@ -1,9 +1,9 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { baseLanguage, isRightToLeft } from "../language/languageTag";
-import { fieldWriter } from "../letter/fieldWriter";
-import type { LetterContext } from "../letter/letterContext";
+import { fieldWriter } from "../letter/fields/fieldWriter";
+import type { LetterContext } from "../letter/fields/letterContext";
+import { valueForEach } from "../letter/fields/valueForEach";
 import { letterContexts } from "../letter/noteLetters";
-import { valueForEach } from "../letter/valueForEach";
 import type { InlineNode } from "../model/letterBody";
 import type { ReportChoice } from "../model/reportChoice";
 import { fullName } from "../model/student";

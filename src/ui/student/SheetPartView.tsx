@@ -2,7 +2,7 @@
 import dynamic from "next/dynamic";
 import { STATE_WORDS } from "@/core/delivery/letterState";
 import { extraColumnsOfStudent } from "@/core/families/familyDraft";
-import { rubricLines } from "@/core/letter/rubricLines";
+import { rubricLines } from "@/core/letter/fields/rubricLines";
 import { checklistsOf, markOf } from "@/core/model/checklist";
 import { ownValueText } from "@/core/model/extraColumn";
 import { classLabel, type SchoolClass } from "@/core/model/schoolClass";

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { shownScore } from "@/core/figures/shownScore";
-import { blockKey } from "@/core/letter/blockModel";
+import { blockKey } from "@/core/letter/blockKinds";
 import { noteLetters } from "@/core/letter/noteLetters";
 import { instantOf } from "@/core/model/day";
 import { worldOf } from "@/core/model/world";

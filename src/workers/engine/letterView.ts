@@ -1,10 +1,11 @@
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
-import { blockKey, blockModel, type LiveBlockNode } from "@/core/letter/blockModel";
+import { blockKey, blockModel } from "@/core/letter/blockKinds";
+import type { LiveBlockNode } from "@/core/letter/blocks/blockKind";
 import { compileLetter } from "@/core/letter/compileLetter";
-import { conditionalTextKey, fieldKey } from "@/core/letter/fieldKey";
-import { fieldsFor } from "@/core/letter/fieldsFor";
-import { fieldWriter } from "@/core/letter/fieldWriter";
-import type { LetterContext } from "@/core/letter/letterContext";
+import { conditionalTextKey, fieldKey } from "@/core/letter/fields/fieldKey";
+import { fieldsFor } from "@/core/letter/fields/fieldsFor";
+import { fieldWriter } from "@/core/letter/fields/fieldWriter";
+import type { LetterContext } from "@/core/letter/fields/letterContext";
 import { languageOf, letterContexts } from "@/core/letter/noteLetters";
 import type { ConditionalTextNode, FieldNode } from "@/core/model/letterBody";
 import { type Period, WHOLE_YEAR } from "@/core/model/term";

@@ -1,5 +1,5 @@
-import type { BlockModel } from "@/core/letter/blockModel";
-import type { FieldKind } from "@/core/letter/fieldValue";
+import type { BlockModel } from "@/core/letter/blocks/blockKind";
+import type { FieldKind } from "@/core/letter/fields/fieldValue";
 
 export interface FieldView {
   readonly id: string;

@@ -9,7 +9,7 @@ import type { Fraction } from "@/core/figures/fraction";
 import { handingIn } from "@/core/figures/handingIn";
 import { formatPercent, roundFraction } from "@/core/figures/roundFraction";
 import { trend } from "@/core/figures/trend";
-import { missingAssignmentWords } from "@/core/letter/blockModel";
+import { missingAssignmentWords } from "@/core/letter/fields/missingWords";
 import type { Assignment } from "@/core/model/assignment";
 import { type Day, dayOfInstant, formatDay } from "@/core/model/day";
 import type { SchoolClass } from "@/core/model/schoolClass";

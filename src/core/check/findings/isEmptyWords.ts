@@ -1,4 +1,4 @@
-import { liveBlocks } from "../../letter/blockModel";
+import { liveBlocks } from "../../letter/blockKinds";
 import { inlineNodes, type LetterBody, type LetterSubject, plainBlocks, writtenLines } from "../../model/letterBody";
 
 /** Whether nothing stands in a document: no words, no field, no block, no picture. */

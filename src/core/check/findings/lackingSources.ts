@@ -1,4 +1,4 @@
-import { hasSource, sourceOf } from "../../letter/fieldsFor";
+import { hasSource, sourceOf } from "../../letter/fields/fieldsFor";
 import { classLabel, type SchoolClass } from "../../model/schoolClass";
 import { titleKey } from "../../model/titleKey";
 import type { World } from "../../model/world";

@@ -1,4 +1,4 @@
-import { hasSource } from "../../letter/fieldsFor";
+import { hasSource } from "../../letter/fields/fieldsFor";
 import { listed } from "../../words";
 import type { FindingKind } from "./findingKind";
 import { fieldLabel, lettersOf } from "./wording";

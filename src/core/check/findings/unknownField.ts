@@ -1,4 +1,4 @@
-import { hasSource, sourceOf } from "../../letter/fieldsFor";
+import { hasSource, sourceOf } from "../../letter/fields/fieldsFor";
 import { inlineNodes } from "../../model/letterBody";
 import { isAsked } from "../reading/namedSources";
 import type { FindingKind } from "./findingKind";

@@ -1,4 +1,4 @@
-import { fieldById } from "../../letter/fieldsFor";
+import { fieldById } from "../../letter/fields/fieldsFor";
 import { languageName } from "../../selection/conditions/languageName";
 import { counted } from "../../words";
 import type { FindingDetails } from "./findingKind";

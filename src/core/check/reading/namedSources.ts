@@ -1,6 +1,6 @@
-import { liveBlocks } from "../../letter/blockModel";
-import { criterionKey } from "../../letter/criterionField";
-import { sourceOf } from "../../letter/fieldsFor";
+import { liveBlocks } from "../../letter/blockKinds";
+import { criterionKey } from "../../letter/fields/criterionField";
+import { sourceOf } from "../../letter/fields/fieldsFor";
 import type { SelectionPart } from "../../model/condition";
 import { conditionalTextsOf, inlineNodes } from "../../model/letterBody";
 import type { Note } from "../../model/note";

@@ -1,5 +1,5 @@
+import { writingIn } from "../../letter/fields/writingIn";
 import { escapeHtml, STYLES } from "../../letter/mailDocument";
-import { writingIn } from "../../letter/writingIn";
 import { dayOfInstant } from "../../model/day";
 import type { Enclosure } from "../../model/enclosure";
 import { bodyOf } from "../summaryLetter";

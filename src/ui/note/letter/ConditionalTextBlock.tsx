@@ -2,7 +2,7 @@
 import { NodeViewContent, NodeViewWrapper, type ReactNodeViewProps } from "@tiptap/react";
 import { useContext, useState } from "react";
 import { Button } from "react-bootstrap";
-import { conditionalTextKey } from "@/core/letter/fieldKey";
+import { conditionalTextKey } from "@/core/letter/fields/fieldKey";
 import type { ConditionalTextNode } from "@/core/model/letterBody";
 import { fullName } from "@/core/model/student";
 import { conditionsWords } from "@/core/selection/selectionSentence";

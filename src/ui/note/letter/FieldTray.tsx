@@ -1,11 +1,11 @@
 "use client";
 import { memo, useRef, useState } from "react";
 import { Form } from "react-bootstrap";
-import { FIELD_GROUPS } from "@/core/letter/field";
-import { fieldAbout } from "@/core/letter/fieldAbout";
+import { blockKind, LIVE_TYPES } from "@/core/letter/blockKinds";
+import { FIELD_GROUPS } from "@/core/letter/fields/field";
+import { fieldById } from "@/core/letter/fields/fieldsFor";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import type { LetterView } from "@/workers/engine/shownLetter";
-import { BLOCK_WORDS } from "./LiveBlock";
 import { placeContent } from "./placeContent";
 import type { PlacingEditors } from "./useLetterEditors";
 
@@ -64,7 +64,8 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
   };
   const field = (id: string) => ({ type: "field", attrs: { field: id, fallback: "", format: "", upperFirst: false } });
   const blocks = [
-    ...Object.entries(BLOCK_WORDS).map(([type, words]) => ({ words, content: { type } })),
+    ...LIVE_TYPES.map((type) => ({ words: blockKind(type).label, content: { type } })),
+    { words: "Signature", content: { type: "signature" } },
     ...more,
   ].filter(({ words }) => isWanted(nameKey(words)));
   return (
@@ -99,7 +100,7 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
                   <button
                     type="button"
                     draggable
-                    aria-description={fieldAbout(id)}
+                    aria-description={fieldById(id)?.about}
                     onDragStart={(event) =>
                       // The editor takes it in as it takes in anything that is pasted.
                       event.dataTransfer.setData("text/html", `<span data-field="${escaped(id)}"></span>`)
@@ -110,11 +111,9 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
                     <span className="tray-value" data-private>
                       {value || "no value"}
                     </span>
-                    {fieldAbout(id) && (
-                      <span className="tray-about" aria-hidden>
-                        {fieldAbout(id)}
-                      </span>
-                    )}
+                    <span className="tray-about" aria-hidden>
+                      {fieldById(id)?.about}
+                    </span>
                   </button>
                 </li>
               ))}
@@ -125,13 +124,13 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
           </div>
         );
       })}
-      {isWanted(nameKey("passage")) && (
+      {isWanted(nameKey("conditional text")) && (
         <>
           <div className="quiet small mt-2">Conditional text</div>
           <ul className="tray">
             <li>
               <button type="button" onClick={placeConditionalText}>
-                ConditionalText for some students
+                Conditional text for some students
               </button>
             </li>
           </ul>

@@ -1,8 +1,9 @@
 "use client";
 import { NodeViewWrapper, type ReactNodeViewProps } from "@tiptap/react";
 import { createContext, useContext } from "react";
-import { type BlockModel, blockKey, type LiveBlockNode } from "@/core/letter/blockModel";
-import { fieldKey } from "@/core/letter/fieldKey";
+import { blockKey, blockKind } from "@/core/letter/blockKinds";
+import type { BlockModel, LiveType } from "@/core/letter/blocks/blockKind";
+import { fieldKey } from "@/core/letter/fields/fieldKey";
 import type { FieldNode } from "@/core/model/letterBody";
 import { LinkedText } from "@/ui/shared/LinkedText";
 import type { LetterView } from "@/workers/engine/shownLetter";
@@ -29,27 +30,14 @@ export function FieldChip({ node, selected }: ReactNodeViewProps) {
   );
 }
 
-/** What the blocks are called. */
-export const BLOCK_WORDS: Record<LiveBlockNode["type"] | "signature", string> = {
-  averagesTable: "Table of averages",
-  missingWork: "List of missing work",
-  handingIn: "What handing in would do",
-  trend: "Trend as a picture",
-  assignmentScore: "Score and comment on an assignment",
-  upcomingWork: "Upcoming work",
-  classLog: "Class log",
-  newScores: "New scores",
-  signature: "Signature",
-};
-
 /** A block in the letter, as it is for the student now shown. */
 export function LiveBlock({ node, selected }: ReactNodeViewProps) {
   const letter = useContext(ShownLetterContext);
-  const type = node.type.name as LiveBlockNode["type"];
+  const type = node.type.name as LiveType;
   const model = letter?.blocks[blockKey({ type, attrs: node.attrs })];
   return (
-    <NodeViewWrapper className={`block ${selected ? "is-chosen" : ""}`} title={BLOCK_WORDS[type]} data-private>
-      {model ? <BlockContent model={model} /> : <p className="quiet">{BLOCK_WORDS[type]}</p>}
+    <NodeViewWrapper className={`block ${selected ? "is-chosen" : ""}`} title={blockKind(type).label} data-private>
+      {model ? <BlockContent model={model} /> : <p className="quiet">{blockKind(type).label}</p>}
     </NodeViewWrapper>
   );
 }

@@ -1,7 +1,7 @@
 import { mergeAttributes, Node } from "@tiptap/core";
 import { ReactNodeViewRenderer } from "@tiptap/react";
 import { readJson } from "@/core/formats/readJson";
-import { USUAL_DETAILS } from "@/core/letter/blockModel";
+import { blockKind, LIVE_TYPES } from "@/core/letter/blockKinds";
 import { ConditionalTextBlock } from "./ConditionalTextBlock";
 import { FieldChip, LiveBlock, SignatureBlock } from "./LiveBlock";
 
@@ -59,32 +59,12 @@ export const PictureExtension = Node.create({
   renderHTML: ({ HTMLAttributes }) => ["img", HTMLAttributes],
 });
 
-const whenNothing = (words: string) => ({ whenNothing: { default: words } });
-const days = { days: { default: 14 } };
-
 /** What of a student or a class stands in the letter as a block, each one atom. */
 export const BLOCK_EXTENSIONS = [
-  blockExtension("averagesTable", { leftOut: { default: [] }, withOverall: { default: true } }, LiveBlock),
-  blockExtension(
-    "missingWork",
-    {
-      ...whenNothing("Nothing is missing."),
-      as: { default: "list" },
-      details: { default: USUAL_DETAILS },
-      assignments: { default: [] },
-    },
-    LiveBlock,
-  ),
-  blockExtension("trend", whenNothing("There are not enough scores yet."), LiveBlock),
-  blockExtension(
-    "assignmentScore",
-    { assignment: { default: "" }, withViews: { default: undefined }, ...whenNothing("It was not marked yet.") },
-    LiveBlock,
-  ),
-  blockExtension("handingIn", whenNothing("Nothing is missing."), LiveBlock),
-  blockExtension("upcomingWork", { ...days, ...whenNothing("Nothing falls due in the days to come.") }, LiveBlock),
-  blockExtension("newScores", { days: { default: 7 }, ...whenNothing("Nothing new came in.") }, LiveBlock),
-  blockExtension("classLog", { ...days, ...whenNothing("Nothing was noted for these days.") }, LiveBlock),
+  ...LIVE_TYPES.map((type) => {
+    const attributes = Object.entries(blockKind(type).begins).map(([name, value]) => [name, { default: value }]);
+    return blockExtension(type, Object.fromEntries(attributes), LiveBlock);
+  }),
   blockExtension("signature", {}, SignatureBlock),
 ];
 

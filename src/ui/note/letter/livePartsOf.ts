@@ -1,4 +1,4 @@
-import { liveBlocks } from "@/core/letter/blockModel";
+import { liveBlocks } from "@/core/letter/blockKinds";
 import { conditionalTextsOf, type FieldNode, inlineNodes } from "@/core/model/letterBody";
 import type { Note } from "@/core/model/note";
 import type { LiveParts } from "@/workers/engine/letterView";

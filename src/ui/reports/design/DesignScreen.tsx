@@ -7,7 +7,7 @@ import { Button, Form } from "react-bootstrap";
 import { removing } from "@/core/change/change";
 import { isRightToLeft, writtenLanguage } from "@/core/language/languageTag";
 import { PRODUCT_TAGS } from "@/core/language/productTags";
-import { fieldKey } from "@/core/letter/fieldKey";
+import { fieldKey } from "@/core/letter/fields/fieldKey";
 import { type PageDesign, type PageWords, pageBodySchema } from "@/core/model/pageDesign";
 import { fullName } from "@/core/model/student";
 import { currentPeriod } from "@/core/model/term";

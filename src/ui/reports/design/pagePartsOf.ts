@@ -1,4 +1,4 @@
-import { liveBlocks } from "@/core/letter/blockModel";
+import { liveBlocks } from "@/core/letter/blockKinds";
 import type { ConditionalTextNode, FieldNode, PlainBlockNode } from "@/core/model/letterBody";
 import type { PageWords } from "@/core/model/pageDesign";
 import type { LiveParts } from "@/workers/engine/letterView";

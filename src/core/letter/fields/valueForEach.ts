@@ -1,6 +1,6 @@
-import { wordsIn } from "../languages/productLanguages";
-import { classLabel } from "../model/schoolClass";
-import { firstName, fullName } from "../model/student";
+import { wordsIn } from "../../languages/productLanguages";
+import { classLabel } from "../../model/schoolClass";
+import { firstName, fullName } from "../../model/student";
 import { fieldById } from "./fieldsFor";
 import type { LetterContext } from "./letterContext";
 import type { Slot } from "./slot";

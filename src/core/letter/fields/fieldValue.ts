@@ -1,9 +1,9 @@
-import type { Fraction } from "../figures/fraction";
-import { roundFraction } from "../figures/roundFraction";
-import type { Counted, LetterWords } from "../language/letterWords";
-import { wordsIn } from "../languages/productLanguages";
-import type { Day } from "../model/day";
-import { ownValue } from "../model/ownValue";
+import type { Fraction } from "../../figures/fraction";
+import { roundFraction } from "../../figures/roundFraction";
+import type { Counted, LetterWords } from "../../language/letterWords";
+import { wordsIn } from "../../languages/productLanguages";
+import type { Day } from "../../model/day";
+import { ownValue } from "../../model/ownValue";
 import { writingIn } from "./writingIn";
 
 /** What a field holds for one letter, before it is written as a format says. */

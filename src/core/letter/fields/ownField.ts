@@ -1,5 +1,5 @@
-import { extraColumnsOf } from "../model/extraColumn";
-import type { World } from "../model/world";
+import { extraColumnsOf } from "../../model/extraColumn";
+import type { World } from "../../model/world";
 import type { Field } from "./field";
 import type { FieldKind } from "./fieldValue";
 
@@ -14,6 +14,7 @@ export function ownField(id: string, name: string, kind: FieldKind = "text"): Fi
     id,
     group: "Extra columns",
     label: name,
+    about: "Your own column of this name",
     kind,
     value: ({ index, student, schoolClass }) => {
       const own = extraColumnsOf(index.world.ownColumns).valueOf(name, student.id, schoolClass.id);

@@ -1,4 +1,4 @@
-import type { ConditionalTextNode, FieldNode } from "../model/letterBody";
+import type { ConditionalTextNode, FieldNode } from "../../model/letterBody";
 
 /** Names a field as it is set in a letter. */
 export function fieldKey({ field, format, upperFirst }: Omit<FieldNode["attrs"], "fallback">): string {

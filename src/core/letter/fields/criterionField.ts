@@ -1,6 +1,6 @@
-import { viewsOf } from "../figures/comparedViews";
-import { levelOf, pointsOf } from "../model/criterion";
-import { titleKey } from "../model/titleKey";
+import { viewsOf } from "../../figures/comparedViews";
+import { levelOf, pointsOf } from "../../model/criterion";
+import { titleKey } from "../../model/titleKey";
 import { assignmentOf } from "./assignmentField";
 import { type Field, textField } from "./field";
 import { reachedWords } from "./rubricLines";
@@ -27,6 +27,8 @@ export function criterionFrom(key: string): CriterionName | undefined {
   return length && end < rest.length ? { criterion: rest.slice(0, end), assignment: rest.slice(end) } : undefined;
 }
 
+const ABOUT = "How the student stands on this criterion of the rubric";
+
 /** A field of one criterion; who was not judged by it has no value. */
 export function criterionField(id: string, kind: CriterionFieldKind, { assignment, criterion }: CriterionName): Field {
   const found = (context: Parameters<Field["value"]>[0]) => {
@@ -40,6 +42,7 @@ export function criterionField(id: string, kind: CriterionFieldKind, { assignmen
       id,
       group: "Work",
       label: `Points for ${label}`,
+      about: ABOUT,
       kind: "points",
       value: (context) => {
         const one = found(context);
@@ -50,7 +53,7 @@ export function criterionField(id: string, kind: CriterionFieldKind, { assignmen
       },
     };
   if (kind === "own")
-    return textField(id, "Work", `Own view of ${label}`, (context) => {
+    return textField(id, "Work", `Own view of ${label}`, ABOUT, (context) => {
       const of = assignmentOf(context, assignment)?.assignment;
       const own =
         of &&
@@ -60,7 +63,7 @@ export function criterionField(id: string, kind: CriterionFieldKind, { assignmen
       const one = found(context);
       return own && one && reachedWords(one.own, own.reached, context.language);
     });
-  return textField(id, "Work", kind === "level" ? label : `Sentence for ${label}`, (context) => {
+  return textField(id, "Work", kind === "level" ? label : `Sentence for ${label}`, ABOUT, (context) => {
     const one = found(context);
     if (!one) return undefined;
     return kind === "level"

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
-import { isRightToLeft } from "../language/languageTag";
-import { PRODUCT_TAGS } from "../language/productTags";
-import { wordsIn } from "../languages/productLanguages";
+import { isRightToLeft } from "../../language/languageTag";
+import { PRODUCT_TAGS } from "../../language/productTags";
+import { wordsIn } from "../../languages/productLanguages";
 import { writingIn } from "./writingIn";
 
 describe("the language of a letter", () => {

@@ -1,10 +1,10 @@
-import type { Day } from "../model/day";
-import { extraColumnsOf } from "../model/extraColumn";
-import { classLabel } from "../model/schoolClass";
-import { shownCategories } from "../model/shownCategories";
-import { firstName, fullName } from "../model/student";
-import { titleKey } from "../model/titleKey";
-import type { World } from "../model/world";
+import type { Day } from "../../model/day";
+import { extraColumnsOf } from "../../model/extraColumn";
+import { classLabel } from "../../model/schoolClass";
+import { shownCategories } from "../../model/shownCategories";
+import { firstName, fullName } from "../../model/student";
+import { titleKey } from "../../model/titleKey";
+import type { World } from "../../model/world";
 import { ASSIGNMENT_FIELD_KINDS, type AssignmentFieldKind, assignmentField } from "./assignmentField";
 import {
   CRITERION_FIELD_KINDS,
@@ -19,14 +19,35 @@ import { categoryField, FIGURE_FIELDS, statementField } from "./figureFields";
 import { ownField, ownFields } from "./ownField";
 
 const FIELDS: readonly Field[] = [
-  textField("student.firstName", "Student", "First name", ({ student }) => firstName(student)),
-  textField("student.fullName", "Student", "Full name", ({ student }) => fullName(student)),
-  textField("student.familyName", "Student", "Family name", ({ student }) => student.familyName),
-  textField("student.number", "Student", "Student number", ({ student }) => student.studentNumber),
+  textField(
+    "student.firstName",
+    "Student",
+    "First name",
+    "What the student is called; the preferred name where there is one",
+    ({ student }) => firstName(student),
+  ),
+  textField("student.fullName", "Student", "Full name", "Given name and family name", ({ student }) =>
+    fullName(student),
+  ),
+  textField(
+    "student.familyName",
+    "Student",
+    "Family name",
+    "The family name alone",
+    ({ student }) => student.familyName,
+  ),
+  textField(
+    "student.number",
+    "Student",
+    "Student number",
+    "The number the school knows the student by",
+    ({ student }) => student.studentNumber,
+  ),
   {
     id: "student.birthday",
     group: "Student",
     label: "Birthday",
+    about: "The day, with the year",
     kind: "day",
     value: ({ student }) => (student.birthday ? { kind: "day", day: student.birthday } : undefined),
   },
@@ -34,29 +55,76 @@ const FIELDS: readonly Field[] = [
     id: "student.tags",
     group: "Student",
     label: "Group tags",
+    about: "The groups that you gave the student",
     kind: "list",
     value: ({ student }) => (student.tags.length > 0 ? { kind: "list", items: student.tags } : undefined),
   },
-  textField("recipient.name", "Recipient", "Recipient’s name", ({ recipient }) => recipient.name),
-  textField("recipient.givenName", "Recipient", "Recipient’s first name", ({ recipient }) => recipient.givenName),
-  textField("recipient.familyName", "Recipient", "Recipient’s family name", ({ recipient }) => recipient.familyName),
-  textField("recipient.relation", "Recipient", "Relation to the student", ({ recipient }) => recipient.relation),
-  textField("class.name", "Class", "Class", ({ schoolClass }) => schoolClass.name),
-  textField("class.label", "Class", "Class with its block", ({ schoolClass }) => classLabel(schoolClass)),
-  textField("class.block", "Class", "Block", ({ schoolClass }) => schoolClass.block),
-  textField("term.name", "Class", "Term", ({ periodName }) => periodName),
+  textField(
+    "recipient.name",
+    "Recipient",
+    "Recipient’s name",
+    "Whoever gets this letter, by full name; several who share a mailbox are named together",
+    ({ recipient }) => recipient.name,
+  ),
+  textField(
+    "recipient.givenName",
+    "Recipient",
+    "Recipient’s first name",
+    "The first name of whoever gets this letter",
+    ({ recipient }) => recipient.givenName,
+  ),
+  textField(
+    "recipient.familyName",
+    "Recipient",
+    "Recipient’s family name",
+    "The family name of whoever gets this letter",
+    ({ recipient }) => recipient.familyName,
+  ),
+  textField(
+    "recipient.relation",
+    "Recipient",
+    "Relation to the student",
+    "Such as mother, or grandparent",
+    ({ recipient }) => recipient.relation,
+  ),
+  textField(
+    "class.name",
+    "Class",
+    "Class",
+    "The name of the class, without its block",
+    ({ schoolClass }) => schoolClass.name,
+  ),
+  textField("class.label", "Class", "Class with its block", "The name of the class with its block", ({ schoolClass }) =>
+    classLabel(schoolClass),
+  ),
+  textField("class.block", "Class", "Block", "The block alone", ({ schoolClass }) => schoolClass.block),
+  textField("term.name", "Class", "Term", "The term that the note is about", ({ periodName }) => periodName),
   {
     id: "fitting.titles",
     group: "Class",
     label: "Assignments that fit the selection",
+    about: "The assignments for which the student was selected",
     kind: "list",
     value: ({ fitting }) => (fitting.length > 0 ? { kind: "list", items: [...fitting] } : undefined),
   },
   ...FIGURE_FIELDS,
-  textField("teacher.name", "Teacher", "My name", ({ settings }) => settings.teacherName),
-  textField("teacher.address", "Teacher", "My address", ({ settings }) => settings.teacherAddress),
-  textField("school.name", "Teacher", "School", ({ settings }) => settings.schoolName),
-  { id: "today", group: "Teacher", label: "Date", kind: "day", value: ({ today }) => ({ kind: "day", day: today }) },
+  textField("teacher.name", "Teacher", "My name", "Your name, from Settings", ({ settings }) => settings.teacherName),
+  textField(
+    "teacher.address",
+    "Teacher",
+    "My address",
+    "Your address, from Settings",
+    ({ settings }) => settings.teacherAddress,
+  ),
+  textField("school.name", "Teacher", "School", "Your school, from Settings", ({ settings }) => settings.schoolName),
+  {
+    id: "today",
+    group: "Teacher",
+    label: "Date",
+    about: "The day on which the letter is made",
+    kind: "day",
+    value: ({ today }) => ({ kind: "day", day: today }),
+  },
 ];
 
 const byId = new Map(FIELDS.map((field) => [field.id, field]));

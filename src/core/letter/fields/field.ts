@@ -18,6 +18,8 @@ export interface Field {
   readonly id: string;
   readonly group: (typeof FIELD_GROUPS)[number];
   readonly label: string;
+  /** In a few words, for whoever looks at it before placing it. */
+  readonly about: string;
   /** What it usually holds; it decides the formats on offer. */
   readonly kind: FieldKind;
   /** None where there is nothing: then what stands in is written. */
@@ -29,12 +31,14 @@ export function textField(
   id: string,
   group: Field["group"],
   label: string,
+  about: string,
   text: (context: LetterContext) => string | undefined,
 ): Field {
   return {
     id,
     group,
     label,
+    about,
     kind: "text",
     value: (context) => {
       const words = text(context);

@@ -1,9 +1,9 @@
-import { assignmentByTitle } from "../figures/assignmentByTitle";
-import { isMissing } from "../figures/countingScore";
-import { shownScore } from "../figures/shownScore";
-import { NOT_IN_CLASS, whileInClass } from "../figures/whileInClass";
-import type { Assignment } from "../model/assignment";
-import type { Score } from "../model/score";
+import { assignmentByTitle } from "../../figures/assignmentByTitle";
+import { isMissing } from "../../figures/countingScore";
+import { shownScore } from "../../figures/shownScore";
+import { NOT_IN_CLASS, whileInClass } from "../../figures/whileInClass";
+import type { Assignment } from "../../model/assignment";
+import type { Score } from "../../model/score";
 import { type Field, textField } from "./field";
 import type { FieldValue } from "./fieldValue";
 import type { LetterContext } from "./letterContext";
@@ -21,6 +21,7 @@ export function assignmentField(id: string, kind: AssignmentFieldKind, title: st
         id,
         group: "Work",
         label: `Score on ${title}`,
+        about: "The score of this assignment, or how it stands",
         kind: "points",
         value: (context) => {
           const found = assignmentOf(context, title);
@@ -41,6 +42,7 @@ export function assignmentField(id: string, kind: AssignmentFieldKind, title: st
         id,
         group: "Work",
         label: `How ${title} stands`,
+        about: "How this assignment stands: missing, late, excused, handed in",
         kind: "status",
         value: (context) => {
           const found = assignmentOf(context, title);
@@ -49,19 +51,32 @@ export function assignmentField(id: string, kind: AssignmentFieldKind, title: st
         },
       };
     case "comment":
-      return textField(id, "Work", `Comment on ${title}`, (context) => assignmentOf(context, title)?.score?.comment);
+      return textField(
+        id,
+        "Work",
+        `Comment on ${title}`,
+        "Your comment on this assignment",
+        (context) => assignmentOf(context, title)?.score?.comment,
+      );
     case "statement":
-      return textField(id, "Work", `Statement on ${title}`, (context) => {
-        const found = assignmentOf(context, title);
-        return (
-          found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals)
-        );
-      });
+      return textField(
+        id,
+        "Work",
+        `Statement on ${title}`,
+        "The statement for the range of this assignment’s total",
+        (context) => {
+          const found = assignmentOf(context, title);
+          return (
+            found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals)
+          );
+        },
+      );
     case "due":
       return {
         id,
         group: "Work",
         label: `Due date of ${title}`,
+        about: "The day on which this assignment falls due",
         kind: "day",
         value: (context) => {
           const day = assignmentOf(context, title)?.assignment.dueDate;

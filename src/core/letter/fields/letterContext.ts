@@ -1,13 +1,13 @@
-import type { ClassDays } from "../figures/classDays";
-import type { FiguresIndex } from "../figures/figuresIndex";
-import type { ClassGradebook, StudentFigures } from "../figures/studentFigures";
-import type { Day } from "../model/day";
-import type { GradeScale } from "../model/gradeScale";
-import type { SchoolClass } from "../model/schoolClass";
-import type { Settings } from "../model/settings";
-import type { Student } from "../model/student";
-import type { Period } from "../model/term";
-import type { SelectionRow } from "../selection/conditions/selectionRow";
+import type { ClassDays } from "../../figures/classDays";
+import type { FiguresIndex } from "../../figures/figuresIndex";
+import type { ClassGradebook, StudentFigures } from "../../figures/studentFigures";
+import type { Day } from "../../model/day";
+import type { GradeScale } from "../../model/gradeScale";
+import type { SchoolClass } from "../../model/schoolClass";
+import type { Settings } from "../../model/settings";
+import type { Student } from "../../model/student";
+import type { Period } from "../../model/term";
+import type { SelectionRow } from "../../selection/conditions/selectionRow";
 
 /** Everything one letter can speak of: one student, in one class and period, to one recipient. */
 export interface LetterContext {

@@ -1,4 +1,4 @@
-import type { FieldNode } from "../model/letterBody";
+import type { FieldNode } from "../../model/letterBody";
 import type { LetterContext } from "./letterContext";
 
 /** One field of a letter, ready to be written. */

@@ -1,4 +1,4 @@
-import type { FieldNode } from "../model/letterBody";
+import type { FieldNode } from "../../model/letterBody";
 import { fieldById } from "./fieldsFor";
 import { formatValue, withUpperFirst } from "./fieldValue";
 import type { LetterContext } from "./letterContext";

@@ -1,8 +1,8 @@
-import { baseLanguage } from "../language/languageTag";
-import type { Counted } from "../language/letterWords";
-import { wordsIn } from "../languages/productLanguages";
-import { type Day, formatDay } from "../model/day";
-import { counted as countedInEnglish, listed } from "../words";
+import { baseLanguage } from "../../language/languageTag";
+import type { Counted } from "../../language/letterWords";
+import { wordsIn } from "../../languages/productLanguages";
+import { type Day, formatDay } from "../../model/day";
+import { counted as countedInEnglish, listed } from "../../words";
 
 /** How numbers, days and lists are written in the language of a letter. */
 export interface Writing {

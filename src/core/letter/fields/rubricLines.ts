@@ -1,12 +1,12 @@
-import { fraction } from "../figures/fraction";
-import { statementText } from "../figures/gradeLabel";
-import { pointsToUnits } from "../figures/pointsToUnits";
-import { roundFraction } from "../figures/roundFraction";
-import { wordsIn } from "../languages/productLanguages";
-import type { Assignment } from "../model/assignment";
-import { type Criterion, levelOf, pointsOf, type Reached } from "../model/criterion";
-import type { Score } from "../model/score";
-import type { World } from "../model/world";
+import { fraction } from "../../figures/fraction";
+import { statementText } from "../../figures/gradeLabel";
+import { pointsToUnits } from "../../figures/pointsToUnits";
+import { roundFraction } from "../../figures/roundFraction";
+import { wordsIn } from "../../languages/productLanguages";
+import type { Assignment } from "../../model/assignment";
+import { type Criterion, levelOf, pointsOf, type Reached } from "../../model/criterion";
+import type { Score } from "../../model/score";
+import type { World } from "../../model/world";
 import { writingIn } from "./writingIn";
 
 /** One criterion that was judged, as a family reads it. */

@@ -1,8 +1,7 @@
 import { expect, test } from "vitest";
-import { worldOf } from "../model/world";
-import { sampleAssignment, sampleWorld } from "../testing/sampleClass";
-import { fieldAbout } from "./fieldAbout";
-import { fieldsFor } from "./fieldsFor";
+import { worldOf } from "../../model/world";
+import { sampleAssignment, sampleWorld } from "../../testing/sampleClass";
+import { fieldById, fieldsFor } from "./fieldsFor";
 
 test("every field on offer says what it is; a name with dots in it misleads nobody", () => {
   const world = worldOf(
@@ -10,9 +9,9 @@ test("every field on offer says what it is; a name with dots in it misleads nobo
   );
   const fields = fieldsFor(world, () => true, "2026-11-24");
   expect(fields.length).toBeGreaterThan(30);
-  expect(fields.map(({ id }) => id).filter((id) => fieldAbout(id) === "")).toEqual([]);
-  expect(fieldAbout("assignment.score.Lab 1.5: due")).toBe(fieldAbout("assignment.score.x"));
-  expect(fieldAbout("no such field")).toBe("");
+  expect(fields.filter(({ id }) => !fieldById(id)?.about)).toEqual([]);
+  expect(fieldById("assignment.score.Lab 1.5: due")?.about).toBe(fieldById("assignment.score.x")?.about);
+  expect(fieldById("no such field")).toBeUndefined();
 });
 
 test("fields of work come in the order that letters speak of it: past due with the latest first, then what is to come", () => {

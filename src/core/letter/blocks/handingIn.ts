@@ -1,0 +1,25 @@
+import { handingIn as figuresOfHandingIn } from "../../figures/handingIn";
+import { wordsIn } from "../../languages/productLanguages";
+import type { LetterContext } from "../fields/letterContext";
+import { writingIn } from "../fields/writingIn";
+import type { BlockKind } from "./blockKind";
+
+/** What handing in the missing work would do, in a sentence. */
+export const handingIn: BlockKind<"handingIn"> = {
+  label: "What handing in would do",
+  begins: { whenNothing: "Nothing is missing." },
+  model: ({ whenNothing }, context) => ({
+    kind: "sentence",
+    // Where no work is known, nobody may say that nothing is missing.
+    text: context.gradebook.assignments.length === 0 ? "" : sentence(context) || whenNothing,
+  }),
+};
+
+/** "64 % now; about 78 % with what is missing handed in."; nothing where nothing is missing, or it would do nothing. */
+function sentence({ gradebook, student, period, today, figures, schoolClass, language }: LetterContext): string {
+  if (figures.missing.length === 0) return "";
+  const { now, after } = figuresOfHandingIn(gradebook, student.id, period, today);
+  if (!now || !after || now.shown === after.shown) return "";
+  const percent = (shown: number) => writingIn(language).percent(shown, schoolClass.decimals);
+  return wordsIn(language).handingIn(percent(now.shown), percent(after.shown));
+}
