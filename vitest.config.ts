@@ -8,10 +8,23 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
+        test: {
+          name: "core",
+          include: ["src/core/**/*.test.ts"],
+          environment: "node",
+          maxWorkers: 2,
+          // The core keeps nothing that one file could leave behind for the next: it is loaded once.
+          isolate: false,
+          testTimeout: 60_000,
+        },
+      },
+      {
+        resolve: { alias },
         // Properties try hundreds of cases: on a busy machine they take longer than one case would.
         test: {
           name: "unit",
           include: ["src/**/*.test.ts"],
+          exclude: ["src/core/**"],
           environment: "node",
           maxWorkers: 2,
           testTimeout: 60_000,

@@ -83,7 +83,9 @@ function noticed({ file, line, after }) {
   writeFileSync(place, sound.split("\n").with(line, after).join("\n"));
   const options = { cwd: copy, stdio: "ignore" };
   const run = (...command) => spawnSync("npx", command, options).status === 0;
-  const isSound = run("tsc", "--noEmit") && run("vitest", "related", "--run", "--project", "unit", "--bail", "1", file);
+  const isSound =
+    run("tsc", "--noEmit") &&
+    run("vitest", "related", "--run", "--project", "core", "--project", "unit", "--bail", "1", file);
   writeFileSync(place, sound);
   return !isSound;
 }

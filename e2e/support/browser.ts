@@ -1,3 +1,4 @@
+import { existsSync } from "node:fs";
 import puppeteer, {
   type Browser,
   type BrowserContext,
@@ -7,7 +8,10 @@ import puppeteer, {
 } from "puppeteer-core";
 import { controlOf } from "./namedControl";
 
-const CHROMIUM = process.env.CHROMIUM ?? "/usr/bin/chromium";
+const CHROMIUM =
+  process.env.CHROMIUM ??
+  ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"].find((file) => existsSync(file)) ??
+  "chromium";
 
 /** A wait ends after so long, however busy the machine is beside it: what has not come by then does not come. */
 const LONGEST_WAIT_MS = 60_000;

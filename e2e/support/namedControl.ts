@@ -31,6 +31,8 @@ Puppeteer.registerCustomQueryHandler("control", {
     function wordsOf(node: Node): string {
       if (node.nodeType === Node.TEXT_NODE) return node.textContent ?? "";
       if (!(node instanceof Element) || node.getAttribute("aria-hidden") === "true") return "";
+      // A label that stands around its control is not named by what is chosen there.
+      if (node.matches("input, select, textarea")) return "";
       const { display, visibility } = getComputedStyle(node);
       if (display === "none" || visibility === "hidden") return "";
       const own = node.getAttribute("aria-label") ?? node.getAttribute("alt");

@@ -2,8 +2,8 @@ import type { Day } from "@/core/model/day";
 import { startBringIn } from "@/workers/bringIn/startBringIn";
 import { startEngine } from "@/workers/engine/startEngine";
 import { PaperPool, papersAtOnce } from "@/workers/paper/paperPool";
-import type { Dependencies, LockMode } from "./dependencies";
-import { startBackup } from "./startBackup";
+import { startBackup } from "./backup/files/startBackup";
+import type { Dependencies, LockMode } from "./open/dependencies";
 
 /** How far the practice post's clock was ahead when it was asked last, so that a page opens on the right day. */
 const CLOCK_AHEAD = "vine-note-clock-ahead";

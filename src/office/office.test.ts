@@ -14,12 +14,12 @@ import { eventsOf } from "@/post/testing";
 import { logPlace } from "@/store/logPlace";
 import { openDatabase } from "@/store/openDatabase";
 import { savePendingSend } from "@/store/pendingSends";
-import { takeBack } from "./handOverPrepared";
+import { publishCard } from "./families/publishCard";
+import { publishViews, viewLinks } from "./marking/publishViews";
 import type { Office } from "./office";
-import { printLetters } from "./printLetters";
-import { publishCard } from "./publishCard";
-import { publishViews, viewLinks } from "./publishViews";
-import { goOnSending, sendNote } from "./sendNote";
+import { printLetters } from "./paper/printLetters";
+import { takeBack } from "./rounds/handOverPrepared";
+import { goOnSending, sendNote } from "./rounds/sendNote";
 import { serverInProcess, TestBrowser } from "./testing";
 
 const TODAY = "2026-11-24";

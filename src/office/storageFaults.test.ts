@@ -5,10 +5,10 @@ import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
 import { deleteDatabase, openDatabase } from "@/store/openDatabase";
 import { currentDatabaseName, formerDatabase, useDatabase } from "@/store/whichDatabase";
-import { closeYear } from "./closeYear";
+import { closeYear } from "./backup/closeYear";
+import { readyBackup, takePutBack } from "./backup/putBack";
 import type { Office } from "./office";
-import { readyBackup, takePutBack } from "./putBack";
-import { swapDatabase } from "./swapDatabase";
+import { swapDatabase } from "./open/swapDatabase";
 import { TestBrowser } from "./testing";
 
 // What the disk does is never the end of anything: what was kept stays whole, and it is said what is safe.

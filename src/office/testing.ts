@@ -8,9 +8,9 @@ import { createEngine } from "@/workers/engine/createEngine";
 import type { Engine } from "@/workers/engine/startEngine";
 import { WorkerEnded } from "@/workers/life/mortal";
 import type { MadePaper } from "@/workers/paper/paperApi";
-import { createBackup } from "./createBackup";
-import type { Dependencies, LockMode } from "./dependencies";
+import { createBackup } from "./backup/files/createBackup";
 import { Office } from "./office";
+import type { Dependencies, LockMode } from "./open/dependencies";
 
 /** What tests of the office work with: a browser without a page, and the real server in the same process. */
 

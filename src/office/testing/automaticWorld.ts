@@ -9,7 +9,7 @@ import type { WorldRecords } from "@/core/model/world";
 import { noteFrom } from "@/core/starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "@/core/testing/sampleClass";
 import { databaseId } from "@/store/runRepository";
-import { newPlan } from "../beginAutomaticNote";
+import { newPlan } from "../automatic/beginAutomaticNote";
 import type { Office } from "../office";
 import { serverInProcess, TestBrowser } from "../testing";
 

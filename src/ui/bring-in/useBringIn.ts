@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
-import { BringInSession, type BringInState } from "@/office/bringInSession";
+import { BringInSession, type BringInState } from "@/office/changes/bringInSession";
 import { useVine } from "@/ui/shared/VineContext";
 
 export type BringIn = BringInState &

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { Button } from "react-bootstrap";
 import { backupDue } from "@/core/backup/backupDue";
-import { takePlansOver } from "@/office/settleRestored";
+import { takePlansOver } from "@/office/automatic/settleRestored";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { usePostLine } from "@/ui/shared/usePostLine";

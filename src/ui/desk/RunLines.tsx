@@ -4,7 +4,7 @@ import { Button } from "react-bootstrap";
 import type { Round } from "@/core/delivery/round";
 import { newsWords, type ScheduledRound } from "@/core/delivery/scheduledRound";
 import { counted, fewOf } from "@/core/words";
-import { pauseRound } from "@/office/handOverPrepared";
+import { pauseRound } from "@/office/rounds/handOverPrepared";
 import { RunWord } from "@/ui/note/plan/RunWord";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useKept } from "@/ui/shared/useKept";

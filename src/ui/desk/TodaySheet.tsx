@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { dayOfInstant } from "@/core/model/day";
 import { counted } from "@/core/words";
-import { nextRunAt } from "@/office/previewRun";
+import { nextRunAt } from "@/office/automatic/previewRun";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { useKept } from "@/ui/shared/useKept";
 import { usePostLine } from "@/ui/shared/usePostLine";

@@ -4,7 +4,7 @@ import { Button, Form, Modal } from "react-bootstrap";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
-import { askingSample, requestPermission, toBeAsked } from "@/office/requestPermission";
+import { askingSample, requestPermission, toBeAsked } from "@/office/families/requestPermission";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { SenderMissing } from "@/ui/delivery/SenderMissing";
 import { LetterFrame } from "@/ui/shared/LetterFrame";

@@ -4,7 +4,7 @@ import { QRCodeSVG } from "qrcode.react";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { byFamilyName, fullName } from "@/core/model/student";
-import { cardLink } from "@/office/publishCard";
+import { cardLink } from "@/office/families/publishCard";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { ClassOptions } from "@/ui/shared/ClassOptions";

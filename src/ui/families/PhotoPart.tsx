@@ -2,7 +2,7 @@
 import { useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import type { Student } from "@/core/model/student";
-import { keepPhoto } from "@/office/keepPhotos";
+import { keepPhoto } from "@/office/changes/keepPhotos";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { Photo } from "@/ui/shared/Photo";
 import { useVine } from "@/ui/shared/VineContext";

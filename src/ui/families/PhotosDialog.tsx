@@ -5,7 +5,7 @@ import { numberedName } from "@/core/families/addressList";
 import { planPhotos } from "@/core/families/planPhotos";
 import { byFamilyName } from "@/core/model/student";
 import { counted } from "@/core/words";
-import { keepPhotos } from "@/office/keepPhotos";
+import { keepPhotos } from "@/office/changes/keepPhotos";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { squarePhoto } from "@/ui/shared/squarePhoto";
 import { useChange } from "@/ui/shared/useChange";

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
-import { setNothingLeaves } from "@/office/nothingLeaves";
+import { setNothingLeaves } from "@/office/rounds/nothingLeaves";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { usePostLine } from "@/ui/shared/usePostLine";
 import { useVine } from "@/ui/shared/VineContext";

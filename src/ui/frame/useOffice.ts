@@ -2,10 +2,10 @@
 import { useEffect, useState } from "react";
 import { wholeDemo } from "@/demo/demoAutomaticNotes";
 import { demoSchoolWithPast } from "@/demo/demoPast";
+import { sendDemoDigest } from "@/office/automatic/sendDemoDigest";
 import { browserDependencies } from "@/office/browserDependencies";
 import { Office } from "@/office/office";
-import { sendDemoDigest } from "@/office/sendDemoDigest";
-import { goOnSending } from "@/office/sendNote";
+import { goOnSending } from "@/office/rounds/sendNote";
 
 /** Opens the application for as long as the page is there. */
 export function useOffice(

@@ -6,8 +6,8 @@ import type { ReadyMadeAutomaticNote } from "@/core/delivery/plans/readyMadeAuto
 import { feedbackNoteId } from "@/core/marking/feedbackNote";
 import type { Assignment } from "@/core/model/assignment";
 import type { Plan } from "@/core/model/plan";
-import { newPlan } from "@/office/beginAutomaticNote";
-import { setPlan } from "@/office/setPlan";
+import { newPlan } from "@/office/automatic/beginAutomaticNote";
+import { setPlan } from "@/office/automatic/setPlan";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";

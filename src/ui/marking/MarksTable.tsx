@@ -13,7 +13,7 @@ import { formatScore } from "@/core/model/score";
 import { fullName, type Student } from "@/core/model/student";
 import type { View } from "@/core/model/view";
 import { counted, listed } from "@/core/words";
-import type { MarkDesk } from "@/office/markDesk";
+import type { MarkDesk } from "@/office/marking/markDesk";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 

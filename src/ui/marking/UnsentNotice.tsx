@@ -1,6 +1,6 @@
 "use client";
 import { Button } from "react-bootstrap";
-import type { Unsent } from "@/office/feedbackDesk";
+import type { Unsent } from "@/office/marking/feedbackDesk";
 import type { MarkRow } from "./MarkList";
 
 interface UnsentNoticeProps {

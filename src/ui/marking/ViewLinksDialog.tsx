@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import { toast } from "sonner";
 import { byFamilyName, fullName } from "@/core/model/student";
-import { viewLinks } from "@/office/publishViews";
+import { viewLinks } from "@/office/marking/publishViews";
 import { failureWords } from "@/ui/shared/failureWords";
 import { useVine } from "@/ui/shared/VineContext";
 

@@ -10,7 +10,7 @@ import type { Criterion, Reached } from "@/core/model/criterion";
 import type { Marking } from "@/core/model/marking";
 import type { Student } from "@/core/model/student";
 import type { View } from "@/core/model/view";
-import { publishViews, viewLink, viewLinks } from "@/office/publishViews";
+import { publishViews, viewLink, viewLinks } from "@/office/marking/publishViews";
 import { failureWords } from "@/ui/shared/failureWords";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";

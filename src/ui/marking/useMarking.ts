@@ -6,7 +6,7 @@ import { markingOrder } from "@/core/marking/markingOrder";
 import type { Assignment } from "@/core/model/assignment";
 import type { Marking } from "@/core/model/marking";
 import type { SchoolClass } from "@/core/model/schoolClass";
-import { MarkDesk } from "@/office/markDesk";
+import { MarkDesk } from "@/office/marking/markDesk";
 import { useChange } from "@/ui/shared/useChange";
 import { useVine } from "@/ui/shared/VineContext";
 

@@ -5,7 +5,7 @@ import { NEVER_ARRIVED } from "@/core/delivery/letterState";
 import type { Letter } from "@/core/delivery/round";
 import { feedbackNoteId } from "@/core/marking/feedbackNote";
 import type { Score } from "@/core/model/score";
-import type { Queries } from "@/office/queries";
+import type { Queries } from "@/office/open/queries";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 

@@ -5,7 +5,7 @@ import { Button, Form } from "react-bootstrap";
 import { instantOf } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import { noteKindSchema } from "@/core/model/noteKind";
-import type { NoteEditingState } from "@/office/noteEditing";
+import type { NoteEditingState } from "@/office/changes/noteEditing";
 import { Head } from "@/ui/frame/Head";
 import { failureWords } from "@/ui/shared/failureWords";
 import { Skeleton } from "@/ui/shared/Skeleton";

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import type { Note } from "@/core/model/note";
-import { NoteEditing, type NoteEditingState } from "@/office/noteEditing";
+import { NoteEditing, type NoteEditingState } from "@/office/changes/noteEditing";
 import { useUnkept } from "@/ui/shared/LeavingProvider";
 import { useVine } from "@/ui/shared/VineContext";
 

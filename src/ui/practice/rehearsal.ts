@@ -1,7 +1,7 @@
 import PostalMime from "postal-mime";
 import * as z from "zod";
 import { sizeWords } from "@/core/model/enclosure";
-import { ask as askServer } from "@/office/ask";
+import { ask as askServer } from "@/office/open/ask";
 
 const ask = (url: string, request: RequestInit) => askServer({ fetch }, url, request);
 

@@ -1,7 +1,7 @@
 "use client";
 import { Button } from "react-bootstrap";
 import { newsWords } from "@/core/delivery/scheduledRound";
-import { letAnnouncedGo, setFrozen } from "@/office/announcedWord";
+import { letAnnouncedGo, setFrozen } from "@/office/rounds/announcedWord";
 import { useKept } from "@/ui/shared/useKept";
 import { useVine } from "@/ui/shared/VineContext";
 

@@ -9,7 +9,7 @@ import type { Letter } from "@/core/delivery/round";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { SETTINGS_ID } from "@/core/model/settings";
 import { currentPeriod } from "@/core/model/term";
-import { sendNote } from "@/office/sendNote";
+import { sendNote } from "@/office/rounds/sendNote";
 import { SenderMissing } from "@/ui/delivery/SenderMissing";
 import { failureWords } from "@/ui/shared/failureWords";
 import { useUnkept } from "@/ui/shared/LeavingProvider";

@@ -2,7 +2,7 @@
 import { useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { toast } from "sonner";
-import { takeMessage } from "@/office/mailOfServer";
+import { takeMessage } from "@/office/rounds/mailOfServer";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";

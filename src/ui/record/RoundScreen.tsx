@@ -12,7 +12,7 @@ import { tallyStates } from "@/core/delivery/tally";
 import { csvFile } from "@/core/formats/csvFile";
 import { nameKey, nameSearch } from "@/core/matching/nameKey";
 import { counted } from "@/core/words";
-import { printPage } from "@/office/printPage";
+import { printPage } from "@/office/paper/printPage";
 import { RoundProgress } from "@/ui/delivery/RoundProgress";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";

@@ -5,7 +5,7 @@ import { STATE_WORDS } from "@/core/delivery/letterState";
 import type { Letter, Round } from "@/core/delivery/round";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { counted } from "@/core/words";
-import { currentAddress, sendRoundAgain } from "@/office/sendRoundAgain";
+import { currentAddress, sendRoundAgain } from "@/office/rounds/sendRoundAgain";
 import { useVine } from "@/ui/shared/VineContext";
 
 interface SendAgainDialogProps {

@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import type { ReportDraft } from "@/core/report/reportPaper";
 import { counted } from "@/core/words";
-import { drawPapers } from "@/office/drawPapers";
+import { drawPapers } from "@/office/paper/drawPapers";
 import { useVine } from "@/ui/shared/VineContext";
 import type { MadePaper } from "@/workers/paper/paperApi";
 

@@ -5,7 +5,7 @@ import { ownNameOf, PRODUCT_TAGS } from "@/core/language/productTags";
 import type { ReportChoice } from "@/core/model/reportChoice";
 import { currentPeriod } from "@/core/model/term";
 import { counted } from "@/core/words";
-import { type PrintedAs, printReports } from "@/office/printReports";
+import { type PrintedAs, printReports } from "@/office/paper/printReports";
 import { Head } from "@/ui/frame/Head";
 import { BeginChoices } from "@/ui/shared/BeginChoices";
 import { ClassOptions } from "@/ui/shared/ClassOptions";

@@ -13,7 +13,7 @@ import { leftOver, seatAt, toggleDesk, unseat } from "@/core/seating/moveSeat";
 import { proposeSeats } from "@/core/seating/proposeSeats";
 import { placeSeen, type SeenFrom, seatNames } from "@/core/seating/seatNames";
 import { counted } from "@/core/words";
-import { printPage } from "@/office/printPage";
+import { printPage } from "@/office/paper/printPage";
 import { Photo } from "@/ui/shared/Photo";
 import { takePrinted } from "@/ui/shared/takePrinted";
 import { useChange } from "@/ui/shared/useChange";

@@ -12,7 +12,7 @@ import {
   SECURITIES,
   USUAL_PORTS,
 } from "@/core/delivery/mailSettings";
-import { keepMailSettings, tryMailSettings } from "@/office/mailOfServer";
+import { keepMailSettings, tryMailSettings } from "@/office/rounds/mailOfServer";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 

@@ -1,8 +1,8 @@
 "use client";
 import { createContext, useContext, useMemo, useSyncExternalStore } from "react";
 import type { Office } from "@/office/office";
-import type { OfficeState } from "@/office/officeState";
-import type { Queries } from "@/office/queries";
+import type { OfficeState } from "@/office/open/officeState";
+import type { Queries } from "@/office/open/queries";
 import type { Engine } from "@/workers/engine/startEngine";
 
 /** What every screen works with. */

@@ -1,4 +1,4 @@
-import { storageTrouble } from "@/office/storageTrouble";
+import { storageTrouble } from "@/office/open/storageTrouble";
 
 /** Why something could not be kept, what is safe and what to do. */
 export function failureWords(cause: unknown): string {

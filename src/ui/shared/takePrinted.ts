@@ -1,6 +1,6 @@
 import { toast } from "sonner";
 import { fewOf, listed } from "@/core/words";
-import type { PrintedReports } from "@/office/printReports";
+import type { PrintedReports } from "@/office/paper/printReports";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { download } from "./download";
 

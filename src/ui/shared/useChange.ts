@@ -3,7 +3,7 @@ import { usePathname } from "next/navigation";
 import { useCallback } from "react";
 import { toast } from "sonner";
 import type { ChangeAbout } from "@/core/change/changeEntry";
-import type { Wanted } from "@/office/officeState";
+import type { Wanted } from "@/office/open/officeState";
 import { sayTrouble, troubleIsOver } from "@/ui/shared/trouble";
 import { failureWords } from "./failureWords";
 import { screenOf } from "./screenOf";

@@ -1,7 +1,7 @@
 "use client";
 import { useLiveQuery } from "dexie-react-hooks";
 import { type DependencyList, useContext } from "react";
-import type { Queries } from "@/office/queries";
+import type { Queries } from "@/office/open/queries";
 import { VineContext } from "./VineContext";
 
 /** What is kept of something, asked again whenever it or the question changes, in any tab; none before the first answer. */

@@ -1,5 +1,5 @@
 "use client";
-import type { LineState } from "@/office/lineState";
+import type { LineState } from "@/office/open/lineState";
 import { useObservable } from "./useObservable";
 import { useVine } from "./VineContext";
 

@@ -6,7 +6,7 @@ import { classesOf } from "@/core/families/editFamily";
 import { classLabel } from "@/core/model/schoolClass";
 import { fullName } from "@/core/model/student";
 import { currentPeriod } from "@/core/model/term";
-import { printReports } from "@/office/printReports";
+import { printReports } from "@/office/paper/printReports";
 import { Head } from "@/ui/frame/Head";
 import { NotHere } from "@/ui/frame/NotHere";
 import { WriteToFamily } from "@/ui/note/library/WriteToFamily";

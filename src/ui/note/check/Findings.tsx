@@ -7,7 +7,7 @@ import type { FindingCode } from "@/core/check/findingKinds";
 import type { Guardian } from "@/core/model/guardian";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";
-import { printLetters } from "@/office/printLetters";
+import { printLetters } from "@/office/paper/printLetters";
 import { AddressDialog } from "@/ui/families/AddressDialog";
 import { takePrinted } from "@/ui/shared/takePrinted";
 import { useVine } from "@/ui/shared/VineContext";

@@ -2,8 +2,8 @@
 import { toast } from "sonner";
 import type { Note } from "@/core/model/note";
 import { counted } from "@/core/words";
-import { letterFileName, letterFiles } from "@/office/letterFiles";
-import { sendTrial } from "@/office/sendTrial";
+import { letterFileName, letterFiles } from "@/office/rounds/letterFiles";
+import { sendTrial } from "@/office/rounds/sendTrial";
 import { download } from "@/ui/shared/download";
 import { printHtml } from "@/ui/shared/printHtml";
 import { useVine } from "@/ui/shared/VineContext";

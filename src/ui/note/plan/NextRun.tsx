@@ -6,7 +6,7 @@ import { holdsRun } from "@/core/delivery/plans/usualRun";
 import type { Note } from "@/core/model/note";
 import type { Plan } from "@/core/model/plan";
 import { fullName } from "@/core/model/student";
-import { nextRunAt, previewLettersFor, previewNextRun, type ShownRunLetter } from "@/office/previewRun";
+import { nextRunAt, previewLettersFor, previewNextRun, type ShownRunLetter } from "@/office/automatic/previewRun";
 
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { LetterFrame } from "@/ui/shared/LetterFrame";

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import type { Run } from "@/core/delivery/plans/run";
-import { sendRun, skipRun } from "@/office/runWord";
+import { sendRun, skipRun } from "@/office/automatic/runWord";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { Note } from "@/core/model/note";
 import { counted, fewOf, listed } from "@/core/words";
-import { type LaidOutReports, layOutReports } from "@/office/layOutReports";
+import { type LaidOutReports, layOutReports } from "@/office/rounds/layOutReports";
 import { useVine } from "@/ui/shared/VineContext";
 
 export const STILL_LOOKING = "The reports are still being looked at.";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
-import { printLetters } from "@/office/printLetters";
+import { printLetters } from "@/office/paper/printLetters";
 import { takePrinted } from "@/ui/shared/takePrinted";
 import { useVine } from "@/ui/shared/VineContext";
 

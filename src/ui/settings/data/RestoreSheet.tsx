@@ -4,7 +4,7 @@ import { Button, Form } from "react-bootstrap";
 import { toast } from "sonner";
 import type { BackupProgress } from "@/core/backup/backupParts";
 import { differenceWords } from "@/core/backup/difference";
-import { dropReady, putBack, type ReadyBackup, readyBackup, takePutBack } from "@/office/putBack";
+import { dropReady, putBack, type ReadyBackup, readyBackup, takePutBack } from "@/office/backup/putBack";
 import { formatMoment } from "@/ui/shared/formatMoment";
 import { HiddenFileInput } from "@/ui/shared/HiddenFileInput";
 import { useKept } from "@/ui/shared/useKept";

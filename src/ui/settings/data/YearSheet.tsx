@@ -6,7 +6,7 @@ import { dayOfInstant } from "@/core/model/day";
 import { classLabel } from "@/core/model/schoolClass";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { counted } from "@/core/words";
-import { closeYear } from "@/office/closeYear";
+import { closeYear } from "@/office/backup/closeYear";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useChange } from "@/ui/shared/useChange";
 import { useKept } from "@/ui/shared/useKept";

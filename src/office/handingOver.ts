@@ -1,8 +1,0 @@
-import type { VineDatabase } from "@/store/vineDatabase";
-import type { Dependencies } from "./dependencies";
-
-/** What handing over works with. */
-export interface HandingOver {
-  readonly around: Dependencies;
-  readonly database: VineDatabase;
-}
