@@ -1,19 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { applyChange, type Change, setRows } from "../change/change";
 import { averageColumnId, OVERALL } from "../model/averageColumn";
-import { EXAMPLE_SCALES } from "../model/exampleScales";
-import { gradeScaleSchema } from "../model/gradeScale";
 import type { Score, ScoreColumn } from "../model/score";
-import { worldOf } from "../model/world";
 import { plainOverall, RANDOM_DAY, randomGradebook } from "../testing/randomGradebook";
-import { sampleAssignment, sampleClass, sampleWorld } from "../testing/sampleClass";
+import { sampleAssignment, sampleClass } from "../testing/sampleClass";
 import type { Average } from "./average";
 import { classStatistics, countAtLeast, medianOf } from "./classStatistics";
 import { isMissing } from "./countingScore";
 import { barWords, distribution } from "./distribution";
 import { type Explanation, explain } from "./explain";
-import { FiguresIndex } from "./figuresIndex";
 import {
   addFractions,
   compareFractions,
@@ -23,9 +18,7 @@ import {
   fractionToNumber,
   sumOfFractions,
 } from "./fraction";
-import { gradeLabelChanges } from "./gradeLabelChanges";
 import { handingIn } from "./handingIn";
-import { lostExtraCredit } from "./lostExtraCredit";
 import { unitsToPoints } from "./pointsToUnits";
 import { type ClassGradebook, countingIn, scoreIn, studentFigures } from "./studentFigures";
 import { trend } from "./trend";
@@ -347,66 +340,6 @@ describe("class statistics", () => {
   test("shares go by the shown averages, and the median of nothing is none", () => {
     expect(countAtLeast([averageOf(69.5), averageOf(69.4), undefined], 70)).toBe(1);
     expect(medianOf([])).toBeUndefined();
-  });
-});
-
-describe("what a change of settings would do", () => {
-  const world = worldOf(
-    sampleWorld({
-      schoolClass: { gradeScaleId: "scale", method: "points" },
-      work: [{ assignment: sampleAssignment(), scores: { student: { status: "scored", points: 15.9 } } }],
-    }),
-  );
-  const index = new FiguresIndex(world, RANDOM_DAY);
-  const indexWith = (change: Change) => new FiguresIndex(applyChange(world, change), RANDOM_DAY);
-  const scaleWith = (from: number): Change => ({
-    gradeScales: setRows<"gradeScales">(world.gradeScales, [
-      [
-        "scale",
-        {
-          id: "scale",
-          name: "A to C",
-          bands: [
-            { from, label: "A" },
-            { from: 0, label: "B" },
-          ],
-        },
-      ],
-    ]),
-  });
-
-  test("names whose letter would be another, and nobody where none would", () => {
-    // 79.5 is shown as 80: letters are looked up on the shown value.
-    expect(gradeLabelChanges(index, indexWith(scaleWith(80)), "winter", ["class"])).toEqual([]);
-    expect(gradeLabelChanges(index, indexWith(scaleWith(81)), "winter", ["class"])).toMatchObject([
-      { studentId: "student", before: { shown: 80, label: "A" }, after: { shown: 80, label: "B" } },
-    ]);
-    const decimals: Change = {
-      classes: setRows<"classes">(
-        world.classes,
-        [...world.classes].map(([id, one]) => [id, { ...one, decimals: 1 as const }]),
-      ),
-    };
-    expect(gradeLabelChanges(index, indexWith(decimals), "winter", ["class"])).toMatchObject([
-      { before: { shown: 80, label: "A" }, after: { shown: 79.5, label: "B" } },
-    ]);
-  });
-
-  test("warns of extra credit that is lost by weight", () => {
-    const weighted = sampleClass({ method: "weighted" });
-    const alone = [sampleAssignment({ extraCredit: true, pointsPossible: 5 })];
-    expect(lostExtraCredit(weighted, alone)).toEqual(["Labs"]);
-    expect(lostExtraCredit(weighted, [...alone, sampleAssignment({ id: "other" })])).toEqual([]);
-    expect(lostExtraCredit(sampleClass(), alone)).toEqual([]);
-  });
-
-  test("the example scales are whole, from the top down to 0", () => {
-    for (const scale of EXAMPLE_SCALES) {
-      gradeScaleSchema.parse(scale);
-      const from = scale.bands.map((band) => band.from);
-      expect([...from].sort((a, b) => b - a)).toEqual(from);
-      expect(from.at(-1)).toBe(0);
-    }
   });
 });
 

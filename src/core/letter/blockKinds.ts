@@ -12,7 +12,7 @@ import { upcomingWork } from "./blocks/upcomingWork";
 import type { LetterContext } from "./fields/letterContext";
 
 /** Every block that is made from figures, in the order in which they are offered. */
-export const BLOCK_KINDS: Readonly<{ [Type in LiveType]: BlockKind<Type> }> = {
+const BLOCK_KINDS: Readonly<{ [Type in LiveType]: BlockKind<Type> }> = {
   averagesTable,
   missingWork,
   handingIn,

@@ -1,28 +1,24 @@
 import { isCaution, isStop } from "@/core/check/finding";
-import { type KeyedDraft, keyedDraft } from "@/core/delivery/keyedLetter";
 import { type PendingSend, type SendingChoices, whyNotGoOn } from "@/core/delivery/pendingSend";
-import { type LetterDraft, preparedLetter, preparedRound, senderOf } from "@/core/delivery/preparedRound";
-import type { Round, WholeLetter } from "@/core/delivery/round";
+import { preparedRound, senderOf } from "@/core/delivery/preparedRound";
+import type { Round } from "@/core/delivery/round";
 import type { ScheduledRound } from "@/core/delivery/scheduledRound";
 import { summaryLetter } from "@/core/delivery/summaryLetter";
-import { togetherDrafts } from "@/core/delivery/togetherDrafts";
 import { isAnnouncement } from "@/core/letter/isAnnouncement";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
-import { enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { missingFiles } from "@/store/keepFile";
 import { forgetPendingSend, pendingSends, savePendingSend } from "@/store/pendingSends";
 import { markRealConfirmed } from "@/store/roundRepository";
-import { dropStaged, NOTHING_STAGED, type StagedLetters, stageLetters } from "@/store/stageLetters";
-import type { LetterBatch, RoundBegun } from "@/workers/engine/roundInMaking";
+import type { RoundBegun } from "@/workers/engine/roundInMaking";
 import { MAKING_LOCK } from "../open/makingLock";
 import type { OfficeCore } from "../open/officeCore";
 import { aboutRound, copyToTeacher } from "./aboutRound";
-import { draftOf } from "./draftOf";
-import { NoReport, reportFiles } from "./drawReports";
+import { NoReport } from "./drawReports";
 import { lettersInBatches } from "./lettersInBatches";
 import { digestsThatAreOn, readersOfDigests } from "./readersOfDigests";
+import { RoundMaker } from "./roundMaker";
 import { seenByRound } from "./seenByRound";
 
 /** A round was kept and is on its way, or nothing was sent and why. */
@@ -103,28 +99,28 @@ async function sendInTurn(
   const sender = senderOf(settings, note.sender);
   const leavesAt = choices.at ?? now + settings.takeBackSeconds * 1000;
   let begun: RoundBegun | undefined;
-  const gathers = new Set(
-    [...(await readersOfDigests(office, note)).keys()].filter((id) => !choices.atOnceTo?.includes(id)),
-  );
-  const beginMaking = () =>
-    new RoundMaking(office, note, roundId, choices.together && isAnnouncement(note), onFinished, gathers);
-  let making = beginMaking();
+  const gathers = [...(await readersOfDigests(office, note)).keys()].filter((id) => !choices.atOnceTo?.includes(id));
+  const maker = new RoundMaker(office, {
+    note,
+    stagedAs: roundId,
+    together: choices.together && isAnnouncement(note),
+    waitsForDigest: new Set(gathers),
+    onFinished,
+  });
   // What leaves later is made as of then, and again until then.
   const fresh = choices.at === undefined ? undefined : { at: choices.at, roundId, keepsStops: true };
   for await (const step of lettersInBatches(office.engine, note, choices.at ?? office.now(), fresh)) {
     if (step.kind === "begun") {
-      // Begun again: what was made on data of before is let go.
-      await making.drop();
-      making = beginMaking();
+      await maker.begin();
       begun = step.begun;
       const found = newFindings(begun, choices.seenCautions);
       if (found) return { ok: false, ...found };
     } else {
       try {
-        await making.add(step.batch);
+        await maker.add(step.batch);
       } catch (cause) {
         if (!(cause instanceof NoReport)) throw cause;
-        await making.drop();
+        await maker.drop();
         return { ok: false, problem: `${cause.message} So nothing was sent, and the note is as it was.` };
       }
     }
@@ -137,7 +133,7 @@ async function sendInTurn(
     ...(note.answers && { answers: note.answers }),
     ...aboutRound(begun),
   };
-  await making.finish(
+  await maker.finish(
     choices.copy
       ? (lines, sample) =>
           copyToTeacher(settings.teacherName, sender, summaryLetter(about.noteName, about.sentence, lines, sample))
@@ -147,14 +143,14 @@ async function sendInTurn(
   const gatheredFor = note.kind === "information" ? await digestsThatAreOn(office.database) : [];
   const whole = {
     ...round,
-    letterCount: making.staged.count,
+    letterCount: maker.staged.count,
     ...(gatheredFor.length > 0 && { gatheredFor }),
   };
   const change = await seenByRound(office, note, begun.selectedKeys, now);
-  const announced = fresh && announcedRound(whole, note, choices, making.keys);
-  const done = await office.keepRound(whole, making.staged, change, screen, announced);
+  const announced = fresh && announcedRound(whole, note, choices, maker.made.keys);
+  const done = await office.keepRound(whole, maker.staged, change, screen, announced);
   if (!done.ok) {
-    await making.drop();
+    await maker.drop();
     return done;
   }
   if (office.line.state.get().status?.post === "relay") await markRealConfirmed(office.database, now);
@@ -206,79 +202,4 @@ function announcedRound(
     ...{ id, at: leavesAt, state: "fresh", change: 0, hasLetters: true, note, choices },
     ...(!choices.alsoNew && { onlyTo: [...keys] }),
   };
-}
-
-type Line = Pick<LetterDraft, "recipient" | "studentName" | "reason">;
-
-/** The letters of one round while they are made: kept some at a time, none of them leaving before all are there. */
-class RoundMaking {
-  staged: StagedLetters = NOTHING_STAGED;
-  private finished = 0;
-  private readonly lines: Line[] = [];
-  private sample: LetterDraft | undefined;
-  private readonly toMany: LetterDraft[] = [];
-  /** The letters by their keys, whatever they are joined to. */
-  readonly keys: string[] = [];
-
-  constructor(
-    private readonly office: OfficeCore,
-    private readonly note: Note,
-    readonly roundId: string,
-    private readonly together: boolean,
-    private readonly onFinished: (letters: number) => void,
-    /** Whose letters wait for a digest. */
-    private readonly gathers: ReadonlySet<string>,
-  ) {}
-
-  async add({ letters }: LetterBatch): Promise<void> {
-    const enclosed = await Promise.all(
-      letters.map(async ({ reports }) => {
-        const files = await reportFiles(this.office, reports);
-        this.finished += 1;
-        this.onFinished(this.finished);
-        return files;
-      }),
-    );
-    const drafts = letters.map(({ entry, rendered, made }, place): KeyedDraft => {
-      const draft = { ...draftOf(entry, rendered), ...enclosedWith(this.note, enclosed[place]) };
-      return { draft, key: entry.key, made };
-    });
-    for (const { key } of drafts) this.keys.push(key);
-    this.sample ??= drafts[0]?.draft;
-    for (const { draft } of drafts) {
-      const { recipient, studentName, reason } = draft;
-      this.lines.push({ recipient, studentName, reason });
-    }
-    if (!this.together) return this.stage(drafts);
-    // The words are the same for all: one copy of them is enough.
-    const { html = "", text = "" } = this.sample ?? {};
-    for (const { draft } of drafts) this.toMany.push({ ...draft, html, text });
-  }
-
-  /** All letters are there; the copy to the teacher comes last. */
-  async finish(copyOf: ((lines: readonly Line[], sample: LetterDraft | undefined) => LetterDraft) | undefined) {
-    await this.stage(togetherDrafts(this.toMany).map((draft) => keyedDraft(draft.recipient.id, draft)));
-    if (copyOf) await this.stage([keyedDraft("copy", copyOf(this.lines, this.sample))]);
-  }
-
-  /** A letter that only informs waits for the digest where its reader wishes one. */
-  private gathered(letter: WholeLetter): WholeLetter {
-    return this.gathers.has(letter.recipient.id) ? { ...letter, state: "gathered" } : letter;
-  }
-
-  /** Lets go of what was kept so far. */
-  async drop(): Promise<void> {
-    await dropStaged(this.office.database, this.staged);
-    this.staged = NOTHING_STAGED;
-  }
-
-  private async stage(drafts: readonly KeyedDraft[]): Promise<void> {
-    const { database, around } = this.office;
-    const place = { roundId: this.roundId, noteId: this.note.id };
-    const made = { now: around.now(), newId: around.newId };
-    const letters = drafts.map(({ draft, key, made: content }) =>
-      this.gathered(preparedLetter({ ...draft, key, ...(content && { made: content }) }, place, made)),
-    );
-    if (letters.length > 0) this.staged = await stageLetters(database, letters, this.staged);
-  }
 }

@@ -1,7 +1,7 @@
 /** How far outside a threshold a student still counts as a near miss: points of percent, or assignments. */
 export const NEAR_MISS_PERCENT = 2;
 /** The same for counts of assignments. */
-export const NEAR_MISS_ASSIGNMENTS = 1;
+const NEAR_MISS_ASSIGNMENTS = 1;
 
 /** Where a student stands by a condition. "no average": there is nothing to compare, so it never passes. */
 export type Position = "selected" | "near miss" | "no average" | "outside";

@@ -111,7 +111,7 @@ export function count<Of>(
 }
 
 /** So many percent a threshold may be, and so many points. */
-export const MOST_PERCENT = 1000;
+const MOST_PERCENT = 1000;
 export const MOST_POINTS = 100_000;
 
 /** A number that may have decimals, none below 0. */

@@ -11,7 +11,7 @@ export interface BackupWorker {
 
 export function startBackup(): BackupWorker {
   const name = `vine-note-backup-${crypto.randomUUID()}`;
-  const worker = new Worker(new URL("...worker.ts", import.meta.url), { type: "module", name });
+  const worker = new Worker(new URL("./backup.worker.ts", import.meta.url), { type: "module", name });
   const { api, end } = mortal<BackupApi>(worker, name, () => undefined);
   const heard = (onProgress: OnProgress) => Comlink.proxy(onProgress);
   return {

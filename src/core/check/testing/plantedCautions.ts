@@ -1,0 +1,156 @@
+import { addDays, instantOf } from "../../model/day";
+import { sampleStudent } from "../../testing/sampleClass";
+
+import {
+  enclosed,
+  type Fault,
+  field,
+  guardian,
+  inPlaces,
+  only,
+  PLACES,
+  paragraph,
+  sent,
+  student,
+  TODAY,
+  text,
+} from "./plantedScene";
+
+export const CAUTIONS: readonly Fault[] = [
+  [
+    "a picture without words",
+    "picture-without-alt",
+    ({ note }) => {
+      note.body.content.push({ type: "picture", attrs: { src: "data:image/png;base64,AAAA", alt: " ", width: 100 } });
+    },
+  ],
+  [
+    "a guardian who reads what the note does not speak",
+    "language-missing",
+    (scene) => {
+      guardian(scene, "ode").language = "vi";
+      scene.note.variants = [{ language: "es", subject: scene.note.subject, body: scene.note.body }];
+    },
+  ],
+  [
+    "a student without a guardian",
+    "student-not-reached",
+    (scene) => {
+      student(scene, "Rose").guardians = [];
+    },
+  ],
+  [
+    "another term",
+    "term-not-current",
+    ({ note }) => {
+      note.selection = { ...note.selection, period: "autumn" };
+      note.body = { type: "doc", content: [paragraph(text("Well done."))] };
+    },
+  ],
+  ["the same note yesterday", "repeat-note", ({ written }) => written.push(sent("Ana", 1, "praise", "note"))],
+  [
+    "another note of information six days ago",
+    "repeat-kind",
+    ({ written }) => written.push(sent("Ana", 6, "information", "x")),
+  ],
+  [
+    "a guardian who wishes one letter a week and had one six days ago",
+    "wishes-fewer",
+    (scene) => {
+      guardian(scene, "wojcik").frequency = "weekly";
+      scene.written.push(sent("Ana", 6, "praise", "x"));
+    },
+  ],
+  [
+    "the last score twelve days old",
+    "gradebook-old",
+    (scene) => {
+      scene.past = [{ at: instantOf(addDays(TODAY, -12), 9), columns: {}, averages: {} }];
+    },
+  ],
+  [
+    "many more than last time",
+    "many-more",
+    (scene) => {
+      const more = Array.from({ length: 14 }, (_, place) =>
+        sampleStudent({
+          id: `m${place}`,
+          givenName: `M${place}`,
+          guardians: [{ guardianId: "ode", relation: "father" }],
+        }),
+      );
+      scene.records.students.push(...more);
+      const [schoolClass] = scene.records.classes;
+      schoolClass?.studentIds.push(...more.map(({ id }) => id));
+      scene.written.push(sent("Ana", 30, "information", "note"));
+    },
+  ],
+  [
+    "a threshold that everybody meets",
+    "whole-class",
+    (scene) => only(scene, { kind: "overall", comparison: "at most", percent: 100 }),
+  ],
+  [
+    "ten at night",
+    "late-evening",
+    (scene) => {
+      scene.now = instantOf(TODAY, 22);
+    },
+  ],
+  [
+    "five in the morning",
+    "late-evening",
+    (scene) => {
+      scene.now = instantOf(TODAY, 5);
+    },
+  ],
+  ...inPlaces("raw-decimal", "a figure that was not rounded", [text("The average is 0.8649999.")]),
+  [
+    "an average whose letter is another one",
+    "letter-disagrees",
+    (scene) => {
+      // 59.5 % is shown as 60 %, which is a B; written with a decimal it would be a C.
+      const scores = scene.records.scoreColumns.map((column) => column.scores);
+      for (const column of scores) column.Ana = { status: "scored", points: 11.9 };
+      PLACES.letter?.(scene, text("It is "), field("overall", "1 decimal"), text(", "), field("gradeLabel"));
+    },
+  ],
+  [
+    "missing work counted where none is missing",
+    "nothing-missing",
+    (scene) => PLACES.letter?.(scene, field("missing.count")),
+  ],
+  [
+    "a list of missing work that says nothing where none is",
+    "nothing-missing",
+    ({ note }) => {
+      note.body.content.push({ type: "missingWork", attrs: { whenNothing: "" } });
+    },
+  ],
+  [
+    "a family name in capitals",
+    "odd-name",
+    (scene) => {
+      student(scene, "Célestin").familyName = "ODE";
+    },
+  ],
+  [
+    "a family name with two spaces",
+    "odd-name",
+    (scene) => {
+      student(scene, "Rose").familyName = "Hallam  Lee";
+    },
+  ],
+  ["a subject of 70 characters", "long-subject", (scene) => PLACES.subject?.(scene, text("Harbour ".repeat(9).trim()))],
+  ["a report in which nothing stands", "empty-report", (scene) => enclosed(scene)],
+  [
+    "a report with a photo that nobody has",
+    "no-photo",
+    (scene) => enclosed(scene, paragraph(text("Well done.")), { type: "photo", attrs: { width: 30 } }),
+  ],
+  ["a report with a face", "no-glyph", (scene) => enclosed(scene, paragraph(text("Well done 🐚")))],
+  ["a letter of 120 kB", "heavy-letter", (scene) => PLACES.letter?.(scene, text("Tides come and go. ".repeat(3500)))],
+  ...inPlaces("broken-sentence", "two spaces", [text("It went  well.")], ["letter", "list", "passage"]),
+  ...inPlaces("broken-sentence", "a space before a comma", [text("It went well , mostly.")]),
+  ...inPlaces("broken-sentence", "empty brackets", [text("It went well ( ).")]),
+];
