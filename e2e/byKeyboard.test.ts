@@ -104,7 +104,7 @@ test("the progress letter is written from an empty page by keyboard alone", asyn
   await page.keyboard.press("Enter");
   await place("table of averages");
   await toEnd();
-  await place("passage");
+  await place("conditional text");
   await page.waitForSelector(".letter-body .passage");
   await page.keyboard.type("This is still missing:");
   await place("list of missing work");

@@ -1,4 +1,5 @@
 import type { FiguresIndex } from "../figures/figuresIndex";
+import { dayOfInstant } from "../model/day";
 import type { Note } from "../model/note";
 import type { NotePlan } from "../selection/planNote";
 import { asMeant, type Finding, findingOf } from "./finding";
@@ -29,12 +30,16 @@ export function checkNote(index: FiguresIndex, note: Note, plan: NotePlan, now: 
 /** What the note itself shows, in all its languages. */
 function noteFindings(scene: NoteScene): Finding[] {
   const { note } = scene;
+  const days = { ...scene, writtenOn: dayOfInstant(note.changedAt), leavesOn: dayOfInstant(scene.now) };
   return FINDING_CODES.flatMap((code) => {
     const { inNote, inWords } = findingKind(code);
     const ofNote = inNote?.(scene) ?? [];
-    const ofWords = inWords?.({ ...scene, words: note }) ?? [];
+    const ofWords = inWords?.({ ...days, words: note, language: note.language }) ?? [];
     const ofVariants = note.variants.flatMap(({ language, ...words }) =>
-      (inWords?.({ ...scene, words }) ?? []).map((details) => ({ ...details, path: { ...details.path, language } })),
+      (inWords?.({ ...days, words, language }) ?? []).map((details) => ({
+        ...details,
+        path: { ...details.path, language },
+      })),
     );
     return [...ofNote, ...ofWords, ...ofVariants].map((details) => findingOf(code, details));
   });

@@ -1,5 +1,6 @@
 import { badLink } from "./findings/badLink";
 import { brokenSentence } from "./findings/brokenSentence";
+import { conditionUnknown } from "./findings/conditionUnknown";
 import { draftingWordsLeft } from "./findings/draftingWordsLeft";
 import { emptyBody } from "./findings/emptyBody";
 import { emptyReport } from "./findings/emptyReport";
@@ -19,6 +20,7 @@ import { lateEvening } from "./findings/lateEvening";
 import { letterDisagrees } from "./findings/letterDisagrees";
 import { longSubject } from "./findings/longSubject";
 import { manyMore } from "./findings/manyMore";
+import { markupInText } from "./findings/markupInText";
 import { maybeForeignName } from "./findings/maybeForeignName";
 import { missingNotKnown } from "./findings/missingNotKnown";
 import { nobodySelected } from "./findings/nobodySelected";
@@ -27,19 +29,25 @@ import { noGoodAddress } from "./findings/noGoodAddress";
 import { noPhoto } from "./findings/noPhoto";
 import { noRecipients } from "./findings/noRecipients";
 import { notAGuardian } from "./findings/notAGuardian";
+import { nothingEnclosed } from "./findings/nothingEnclosed";
 import { nothingMissing } from "./findings/nothingMissing";
 import { notInAllClasses } from "./findings/notInAllClasses";
 import { oddName } from "./findings/oddName";
 import { oneMailbox } from "./findings/oneMailbox";
+import { otherClass } from "./findings/otherClass";
+import { otherLanguage } from "./findings/otherLanguage";
 import { otherTerm } from "./findings/otherTerm";
+import { pastDay } from "./findings/pastDay";
 import { pictureWithoutAlt } from "./findings/pictureWithoutAlt";
 import { rawDecimal } from "./findings/rawDecimal";
 import { repeatKind } from "./findings/repeatKind";
 import { repeatNote } from "./findings/repeatNote";
+import { saidTwice } from "./findings/saidTwice";
 import { sameTitle } from "./findings/sameTitle";
 import { saysNothingMissing } from "./findings/saysNothingMissing";
 import { scoreTooHigh } from "./findings/scoreTooHigh";
 import { sharedMailbox } from "./findings/sharedMailbox";
+import { statementDisagrees } from "./findings/statementDisagrees";
 import { studentNotReached } from "./findings/studentNotReached";
 import { termNotCurrent } from "./findings/termNotCurrent";
 import { tooLargeLetter } from "./findings/tooLargeLetter";
@@ -48,6 +56,7 @@ import { twiceInClass } from "./findings/twiceInClass";
 import { unfilledField } from "./findings/unfilledField";
 import { unknownField } from "./findings/unknownField";
 import { wantsNoLetters } from "./findings/wantsNoLetters";
+import { weekdayDisagrees } from "./findings/weekdayDisagrees";
 import { wholeClass } from "./findings/wholeClass";
 import { wishesFewer } from "./findings/wishesFewer";
 
@@ -93,6 +102,14 @@ export const FINDING_KINDS = {
   "greeting-typed": greetingTyped,
   "figure-typed": figureTyped,
   "other-term": otherTerm,
+  "weekday-disagrees": weekdayDisagrees,
+  "past-day": pastDay,
+  "nothing-enclosed": nothingEnclosed,
+  "other-class": otherClass,
+  "markup-in-text": markupInText,
+  "said-twice": saidTwice,
+  "other-language": otherLanguage,
+  "statement-disagrees": statementDisagrees,
   "says-nothing-missing": saysNothingMissing,
   "shared-mailbox": sharedMailbox,
   "score-too-high": scoreTooHigh,
@@ -103,6 +120,7 @@ export const FINDING_KINDS = {
   "no-photo": noPhoto,
   "no-glyph": noGlyph,
   "not-in-all-classes": notInAllClasses,
+  "condition-unknown": conditionUnknown,
   "one-mailbox": oneMailbox,
 } as const satisfies Readonly<Record<string, FindingKind>>;
 

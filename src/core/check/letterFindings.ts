@@ -23,8 +23,9 @@ const IN_LETTERS = FINDING_CODES.flatMap((code) => {
 export function letterFindings({ index, note, plan }: NoteScene): Finding[] {
   const found = new Map<string, Gathered>();
   const all = new LettersOfNote(index, note);
-  for (const { planned, rendered } of noteLetters(index, note, plan.letters)) {
-    const scene = new LetterScene(all, planned, rendered);
+  for (const letter of noteLetters(index, note, plan.letters)) {
+    const { planned } = letter;
+    const scene = new LetterScene(all, letter);
     for (const { code, inLetter } of IN_LETTERS) {
       for (const hit of inLetter(scene)) {
         const key = keyOf(code, hit.where);

@@ -19,6 +19,8 @@ export interface LetterWords {
   readonly noScoresYet: string;
   /** Beside the name of a child who has no such value while a brother or sister has. */
   readonly nothingYet: string;
+  /** In the place of what is missing, for a student of whom that is not known. */
+  readonly nothingMarkedYet: string;
   /** The quiet line at the end of a letter: the words of the link that stops the letters, and what to do where there is none. */
   readonly stopLetters: string;
   readonly stopByWritingBack: string;

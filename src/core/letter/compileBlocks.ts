@@ -31,10 +31,11 @@ function compileBlock(block: BlockNode, slots: FieldSlots, html: Track, text: Tr
       return;
     case "passage": {
       const passage = new ConditionalText(block);
-      const [on, off] = block.content.map(({ content }) => compileBlocks(isBlank(content) ? [] : content, slots));
-      if (!on || !off) return;
-      html.add({ passage, on: on.html, off: off.html });
-      text.add({ passage, on: on.text, off: off.text });
+      const [on, off, unknown] = block.content;
+      const side = (content: readonly PlainBlockNode[] = []) => compileBlocks(isBlank(content) ? [] : content, slots);
+      const sides = { on: side(on.content), off: side(off.content), unknown: side(unknown?.content) };
+      html.add({ passage, on: sides.on.html, off: sides.off.html, unknown: sides.unknown.html });
+      text.add({ passage, on: sides.on.text, off: sides.off.text, unknown: sides.unknown.text });
       return;
     }
     case "picture": {

@@ -138,13 +138,14 @@ function signed(blocks: readonly BlockNode[], { content }: SignatureDocument): B
     plain.flatMap((block) => (block.type === "signature" ? own : [block]));
   return blocks.flatMap((block): BlockNode[] => {
     if (block.type !== "passage") return put([block]);
-    const [on, off] = block.content;
+    const [on, off, unknown] = block.content;
     return [
       {
         ...block,
         content: [
           { ...on, content: put(on.content) },
           { ...off, content: put(off.content) },
+          ...(unknown ? ([{ ...unknown, content: put(unknown.content) }] as const) : []),
         ],
       },
     ];

@@ -12,7 +12,10 @@ type Part =
   | string
   | number
   | { readonly block: LiveBlockNode }
-  | { readonly passage: ConditionalText; readonly on: Track; readonly off: Track };
+  | ({ readonly passage: ConditionalText } & Readonly<Record<Side, Track>>);
+
+/** What a conditional text shows: to those for whom its conditions hold, to the others, and to those of whom that is not known. */
+export type Side = "on" | "off" | "unknown";
 
 /** A run of parts: fixed text, places of fields, blocks, conditional texts. Fixed text that meets is joined at once. */
 export class Track {
@@ -33,8 +36,9 @@ export class ConditionalText {
     this.judge = compileSelection(attrs);
   }
 
-  isOn({ row }: LetterContext): boolean {
-    return this.judge(row).position === "selected";
+  sideFor({ row }: LetterContext): Side {
+    const { holds } = this.judge(row);
+    return holds === undefined ? "unknown" : holds ? "on" : "off";
   }
 }
 
@@ -63,7 +67,7 @@ interface DrawnBlock {
 /** What is the same in all letters about one student in one class: the blocks, and which conditional texts are on. */
 export class AboutStudent {
   private readonly drawn = new Map<LiveBlockNode, DrawnBlock>();
-  private readonly passages = new Map<ConditionalText, boolean>();
+  private readonly passages = new Map<ConditionalText, Side>();
 
   constructor(private readonly context: LetterContext) {}
 
@@ -88,10 +92,10 @@ export class AboutStudent {
     return made;
   }
 
-  isOn(passage: ConditionalText): boolean {
+  sideOf(passage: ConditionalText): Side {
     const known = this.passages.get(passage);
     if (known !== undefined) return known;
-    const made = passage.isOn(this.context);
+    const made = passage.sideFor(this.context);
     this.passages.set(passage, made);
     return made;
   }
@@ -123,7 +127,7 @@ export class LetterInMaking {
         if (typeof part === "string") return part;
         if (typeof part === "number") return this.value(part).text;
         if ("block" in part) return this.about.draw(part.block).text;
-        return this.plain(this.about.isOn(part.passage) ? part.on : part.off);
+        return this.plain(part[this.about.sideOf(part.passage)]);
       })
       .join("");
   }
@@ -142,7 +146,7 @@ export class LetterInMaking {
         joined += drawn[as];
         if (drawn.text !== "" && !drawn.isStandIn) this.hasNews = true;
         if (as === "text" && (blockKind(part.block.type).isWritten || drawn.isStandIn)) this.written.push(drawn.text);
-      } else joined += this.join(this.about.isOn(part.passage) ? part.on : part.off, as);
+      } else joined += this.join(part[this.about.sideOf(part.passage)], as);
     }
     return joined;
   }

@@ -90,18 +90,27 @@ export function languageOf(index: FiguresIndex, { recipient }: Pick<PlannedLette
   return recipient.kind === "guardian" ? index.world.guardians.get(recipient.id)?.language : undefined;
 }
 
+/** A finished letter, and what it was made from. */
+export interface NoteLetter {
+  readonly planned: PlannedLetter;
+  readonly rendered: RenderedLetter;
+  readonly words: WordsInLanguage;
+  readonly contexts: readonly LetterContext[];
+}
+
 /** All letters of a note, one at a time, in the order of the plan, each in the language that its recipient reads. */
 export function* noteLetters(
   index: FiguresIndex,
   note: Note,
   planned: readonly PlannedLetter[],
-): Generator<{ planned: PlannedLetter; rendered: RenderedLetter }> {
+): Generator<NoteLetter> {
   const { signature } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const renders = new Map<WordsInLanguage, ReturnType<typeof compileLetter>>();
   for (const one of planned) {
     const words = wordsFor(note, languageOf(index, one));
     const render = renders.get(words) ?? compileLetter(words, signature);
     renders.set(words, render);
-    yield { planned: one, rendered: render(letterContexts(index, note, one, words.language)) };
+    const contexts = letterContexts(index, note, one, words.language);
+    yield { planned: one, rendered: render(contexts), words, contexts };
   }
 }

@@ -171,10 +171,13 @@ export type ListNode = Extract<PlainBlockNode, { type: "bulletList" | "orderedLi
 const conditionalTextSchema = z.object({
   type: z.literal("passage"),
   attrs: z.object({ match: matchSchema, conditions: z.array(selectionPartSchema) }),
-  content: z.tuple([
-    z.object({ type: z.literal("passageThen"), content: z.array(plainBlockSchema) }),
-    z.object({ type: z.literal("passageOtherwise"), content: z.array(plainBlockSchema) }),
-  ]),
+  content: z
+    .tuple([
+      z.object({ type: z.literal("passageThen"), content: z.array(plainBlockSchema) }),
+      z.object({ type: z.literal("passageOtherwise"), content: z.array(plainBlockSchema) }),
+    ])
+    // Without it nothing stands there for those of whom it is not known.
+    .rest(z.object({ type: z.literal("passageUnknown"), content: z.array(plainBlockSchema) })),
 });
 export type ConditionalTextNode = z.infer<typeof conditionalTextSchema>;
 

@@ -115,9 +115,10 @@ export class PageContent {
           context,
         );
       case "passage": {
-        const [on, off] = block.content;
-        const isOn = compileSelection(block.attrs)(context.row).position === "selected";
-        return this.blocks((isOn ? on : off).content, context);
+        const [on, off, unknown] = block.content;
+        const { holds } = compileSelection(block.attrs)(context.row);
+        const side = holds === undefined ? unknown : holds ? on : off;
+        return this.blocks(side?.content ?? [], context);
       }
       case "scores":
         this.written.push(...commentsOf(context));

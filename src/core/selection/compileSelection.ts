@@ -8,12 +8,12 @@ import type { Reason } from "./reason";
 /** What all conditions together say, with the reasons that decided it. */
 export interface Verdict {
   readonly position: Position;
+  /** Whether it is so; none where that can't be said because there is nothing to compare. */
+  readonly holds: boolean | undefined;
   readonly reasons: readonly Reason[];
 }
 
-/** A verdict with whether it holds: none where that can't be said because there is nothing to compare. */
-type Judgement = Verdict & { readonly holds: boolean | undefined };
-type Judge = (row: SelectionRow) => Judgement;
+type Judge = (row: SelectionRow) => Verdict;
 
 /**
  * The conditions of a selection as one function of a row.
@@ -29,7 +29,7 @@ type Judge = (row: SelectionRow) => Judgement;
  */
 export function compileSelection(selection: Pick<Selection, "conditions" | "match">): (row: SelectionRow) => Verdict {
   const parts = selection.conditions.filter((part) => part.kind !== "group" || part.conditions.length > 0);
-  if (parts.length === 0) return () => ({ position: "selected", reasons: [{ kind: "in class" }] });
+  if (parts.length === 0) return () => ({ position: "selected", holds: true, reasons: [{ kind: "in class" }] });
   return compileMatch(selection.match, parts.map(compilePart));
 }
 
@@ -49,7 +49,7 @@ function compileMatch(match: MatchRule, judges: readonly Judge[]): Judge {
     const judged = judges.map((judge) => judge(row));
     const having = (position: Position) => judged.filter((one) => one.position === position);
     const holds = joined(match, judged);
-    const verdict = (position: Position, parts: readonly Judgement[]): Judgement => ({
+    const verdict = (position: Position, parts: readonly Verdict[]): Verdict => ({
       position,
       holds,
       reasons: parts.flatMap(({ reasons }) => reasons),
@@ -70,7 +70,7 @@ function compileMatch(match: MatchRule, judges: readonly Judge[]): Judge {
 }
 
 /** Whether all, one or none hold; not to be said where that hangs on one that can't be said. */
-function joined(match: MatchRule, judged: readonly Judgement[]): boolean | undefined {
+function joined(match: MatchRule, judged: readonly Verdict[]): boolean | undefined {
   const has = (holds: boolean | undefined) => judged.some((one) => one.holds === holds);
   if (match === "all") return has(false) ? false : has(undefined) ? undefined : true;
   const any = has(true) || (has(undefined) ? undefined : false);

@@ -109,7 +109,7 @@ function sceneOf(
   part: Partial<Note> = {},
 ): CheckScene {
   const note: Note = {
-    ...startNote("empty", { id: "note", now: 0, period: "winter" }),
+    ...startNote("empty", { id: "note", now: instantOf(CHECK_DAY, 12), period: "winter" }),
     subject: { type: "doc", content: [paragraph("How things stand") as never] },
     body: {
       type: "doc",

@@ -29,7 +29,7 @@ function conditionalTextView(
   row: SelectionRow,
 ) {
   const judge = compileSelection(attrs);
-  const isOn = (one: SelectionRow) => judge(one).position === "selected";
+  const isOn = (one: SelectionRow) => judge(one).holds === true;
   const on = letters.filter(({ matches }) =>
     matches.some(({ classId, studentId }) => {
       const gradebook = index.gradebook(classId);
@@ -37,7 +37,11 @@ function conditionalTextView(
       return gradebook && student && isOn(classRowsOf(index, gradebook, period).row(student));
     }),
   );
-  return { isOn: isOn(row), letters: on.length };
+  const { holds } = judge(row);
+  return {
+    side: holds === undefined ? ("unknown" as const) : holds ? ("on" as const) : ("off" as const),
+    letters: on.length,
+  };
 }
 
 /** What stands in a letter and depends on the student. */

@@ -1,5 +1,6 @@
 import type { BlockModel } from "@/core/letter/blocks/blockKind";
 import type { FieldKind } from "@/core/letter/fields/fieldValue";
+import type { Side } from "@/core/letter/letterInMaking";
 
 export interface FieldView {
   readonly id: string;
@@ -26,7 +27,7 @@ export interface LetterView {
   /** The lines of the signature. */
   readonly signature: readonly string[];
   /** For each conditional text, by `conditionalTextKey`: whether this letter has it, and how many letters do. */
-  readonly passages: Readonly<Record<string, { readonly isOn: boolean; readonly letters: number }>>;
+  readonly passages: Readonly<Record<string, { readonly side: Side; readonly letters: number }>>;
 }
 
 /** What is known while there is no letter. */

@@ -9,7 +9,8 @@ export const brokenSentence: FindingKind = {
     mend: "A value may be empty there, or a space too many. Say what stands in.",
   }),
   inLetter: ({ written, rendered }) => {
-    let broken = written.find((words) => words.broken)?.broken ?? "";
+    // A line to be filled in has its spaces on purpose.
+    let broken = written.find((words) => words.broken && !/_{3,}/.test(words.broken))?.broken ?? "";
     // Only where a value is empty do the words around it meet.
     if (rendered.empty > 0) broken ||= brokenLine(rendered.subject) || brokenLine(rendered.text);
     return broken ? [{ quote: broken }] : [];

@@ -6,21 +6,42 @@ import type { NotePlan } from "../../selection/planNote";
 import { isCapital, NAME_WORD } from "../reading/nameWords";
 import type { FindingKind } from "./findingKind";
 import { NAME_FIELD, typedLines } from "./typedLines";
+import { sentencesOf } from "./wordsLines";
 
 const NUMBER = "(\\d{1,4}(?:[.,]\\d{1,2})?)";
-const UNIT =
-  "(?:[ \\u00a0]?(%)|[ \\u00a0](percent|per cent|por ciento|procent|phần trăm|points?|pts?|puntos?|punkt(?:y|ów)?|điểm)\\b|[ \\u00a0]?(?:\\/|out of|of|de|na|z|von|sur)[ \\u00a0]?(\\d{1,4})\\b)";
-const FIGURE = new RegExp(`(?<![\\d.,/-])${NUMBER}${UNIT}`, "giu");
+const PERCENT =
+  "(?:[ \\u00a0]?%|[ \\u00a0](?:percent|per cent|por ciento|por cento|pour cent|procent|відсотк\\p{L}*|phần trăm|بالمئة|في المئة))";
+const POINTS =
+  "[ \\u00a0](?:points?|pts?|marks?|puntos?|pontos?|punkt(?:y|ów)?|бал(?:и|ів)?|điểm|نقطة|نقاط|درجة)(?!\\p{L})";
+const OUT_OF =
+  "[ \\u00a0]?(?:\\/|out of|of the|of|sobre|de los|de|na|z|von|sur|з|trên|من|\\u5206\\u4e4b)[ \\u00a0]?(\\d{1,4})(?![\\d/])";
+/** A figure with its unit: percent, points, or points of what is possible. */
+const FIGURE = new RegExp(`(?<![\\d.,/:-])${NUMBER}(?:(${PERCENT})|(${POINTS})|${OUT_OF})`, "giu");
+/** What is counted of one student alone, in English: what they owe, missed, lost; a place; a letter grade. */
+const COUNTED = [
+  /\b(?:owes?(?: me| us)?|missing|missed|lost|absent|late|behind(?: by)?|handed in|answered|collected|earned|gained|dropped|came|came in|finished|ranked|placed)\b[^.!?;]{0,25}?\b(\d{1,3}(?:st|nd|rd|th)?)(?= ?(?:times?|days?|lessons?|classes|pieces?|tasks?|assignments?|points?|places?|th|st|nd|rd|questions?|in|\W|$))/iu,
+  /\b(\d{1,3}) (?:missing|late|unexcused|absences|days? late|pieces? (?:of work )?(?:missing|to go|to hand in))\b/iu,
+  /\b(?:grade|mark|earned|got|received|has|have|given) (?:at the moment |so far |now |currently |for \p{L}+ )*(?:is |was |of )?(?:an? )?([A-F][+-]?)(?=[\s.,;!]|$)(?! (?:\p{Ll}+ ){0,2}(?:idea|look|word|chance|good|great|fine|lot|few|new|day|time|question|plan|note|book|boat|copy))/u,
+];
 /** Whose figure it is: a child of the reader, or the reader. */
 const OF_SOMEBODY =
-  /\b(?:your|his|her) (?:child|son|daughter|student|average|grade|score|mark)\b|\byou (?:have|had|got|scored|earned|are at|stand at|now have)\b|(?<!\p{L})(?:su|tu) (?:hij[oa]|nota|promedio)|(?:Państwa|Pani|Pana) (?:dzieck|syn|córk)|con (?:anh|chị|quý vị|em)/iu;
+  /\b(?:your|his|her|their) (?:\p{L}+ )?(?:child|son|daughter|student|average|grade|score|mark|result|standing|total)\b|\b(?:you|he|she) (?:still |now |also |only |just |currently )?(?:have|has|had|got|scored?|earned|are|is|stands?|stand|owe|owes|lost|missed|came|reached|answered|handed|gained|dropped|finished|ended|received|made)\b|^(?:current|final|overall|latest)? ?(?:grade|average|score|mark|result)s?\s?[:=]|^with\b|(?<!\p{L})(?:su|tu|sua|votre|ton) (?:hij[oa]|nota|promedio|filh[oa]|média|moyenne|note|enfant|fils|fille)|\b(?:vous avez|tienes?|usted tiene|tens|tem)\b|(?:Państwa|Pani|Pana|Twoja|Wasz\p{L}*) (?:\p{L}+ )?(?:dzieck|syn|córk|ocen|średni)|(?:Ваш\p{L}*|Твоя|Твій) \p{L}+|con (?:anh|chị|quý vị|em)|điểm trung bình|معدل\p{L}*|您的|你的/iu;
+/** What is possible, allowed, asked for or supposed is nobody's own figure. */
+const OF_ALL =
+  /\b(?:can|could|may|might|will|would|shall|must|should|need to|have to|if|when|whoever|worth|possible|each|every|everybody|everyone|all of you|the class|our class|class average|group|at least|at most|up to|more than|less than|above|below|over|under|between|or more|or above|or below|or less|maximum|minimum|threshold|counts? for|weigh(?:s|ed)?|makes? up|bonus|extra credit|rises? to|reach(?:es)? the|pass mark|per|due|page|pages|chapters?|room|grade \d|minutes?|hours?|weeks?|pm|am|of your grade|of the grade|of the mark|example)\b|(?<!\p{L})(?:puede|podrá|si|cada|todos|máximo|peut|chaque|jusqu|pode|może|każdy|jeśli|може|кожен|якщо|có thể|mỗi|nếu|يمكن|كل|إذا|可以|每|如果)(?!\p{L})/iu;
 
-/** A figure that was typed beside “your child” and is exactly one student’s. */
+/** What a figure is held against is no figure of anybody. */
+const THRESHOLD =
+  /\b(?:at least|at most|or more|or above|or below|or less|or higher|above|below|over|under|between|about|around|roughly|rounded|if your|rises? to)\b/iu;
+
+/** A figure that was typed where it can only be one student’s own, in a letter to several. */
 export const figureTyped: FindingKind = {
   severity: "caution",
-  words: ({ quotes }) => ({
-    title: `“${quotes[0]}” was typed, and is the figure of ${quotes[1]} alone`,
-    mend: "All would read it. Place the field instead.",
+  words: ({ quotes: [figure, whose] }) => ({
+    title: whose
+      ? `“${figure}” was typed, and is the figure of ${whose} alone`
+      : `“${figure}” was typed, and everybody would read it as theirs`,
+    mend: "Place the field instead.",
   }),
   inWords: ({ index, note, plan, words }) => {
     const students = new Set(plan.selected.map(({ studentId }) => studentId));
@@ -31,25 +52,50 @@ export const figureTyped: FindingKind = {
         return student ? [nameKey(firstName(student))] : [];
       }),
     );
-    for (const line of [...typedLines(words.subject), ...typedLines(words.body)]) {
-      for (const sentence of line.split(/(?<=[.!?…])\s+/u)) {
+    for (const place of ["subject", "body"] as const) {
+      for (const sentence of typedLines(words[place]).flatMap(sentencesOf)) {
         const isOfSomebody =
-          OF_SOMEBODY.test(sentence) ||
+          OF_SOMEBODY.test(sentence.trim()) ||
           sentence.includes(NAME_FIELD) ||
           (sentence.match(NAME_WORD) ?? []).some((word) => isCapital(word) && names.has(nameKey(word)));
         if (!isOfSomebody) continue;
-        for (const [text, digits = "", percent, unit = "", possible] of sentence.matchAll(FIGURE)) {
+        for (const [text, digits = "", percent, , possible] of sentence.matchAll(FIGURE)) {
           const value = Number(digits.replace(",", "."));
-          const isPercent = percent !== undefined || /^(?:per|por|proc|phần)/i.test(unit);
-          const whose = isPercent ? ofPercent(index, note, plan, value) : ofPoints(index, plan, value, possible);
-          if (whose === undefined || isOfTheNote(index, note, value)) continue;
-          return [{ path: { place: "body" }, quotes: [text.trim(), whose] }];
+          const whose =
+            percent === undefined ? ofPoints(index, plan, value, possible) : ofPercent(index, note, plan, value);
+          if (isOfTheNote(index, note, value) || THRESHOLD.test(sentence)) continue;
+          if (
+            whose === undefined &&
+            (OF_ALL.test(sentence) || isTrueOfAll(index, note, plan, value, percent !== undefined))
+          )
+            continue;
+          return [{ path: { place, word: text.trim() }, quotes: [text.trim(), whose ?? ""] }];
         }
+        if (OF_ALL.test(sentence)) continue;
+        const [counted] = COUNTED.flatMap((pattern) => pattern.exec(sentence)?.[1] ?? []);
+        if (counted !== undefined) return [{ path: { place, word: counted }, quotes: [counted, ""] }];
       }
     }
     return [];
   },
 };
+
+/** Whether everybody who is written about has just this figure: then it may be typed. */
+function isTrueOfAll(
+  index: FiguresIndex,
+  { selection }: Note,
+  { selected }: NotePlan,
+  value: number,
+  isPercent: boolean,
+): boolean {
+  return selected.every(({ classId, studentId }) => {
+    if (isPercent) return index.figures(classId, studentId, selection.period).overall?.shown === value;
+    const gradebook = index.gradebook(classId);
+    return (gradebook?.assignments ?? []).some(
+      ({ id }) => gradebook?.columns.get(id)?.scores[studentId]?.points === value,
+    );
+  });
+}
 
 /** Thresholds of the note and points possible of its classes are nobody’s own. */
 function isOfTheNote({ world }: FiguresIndex, { selection, body }: Note, value: number): boolean {

@@ -1,4 +1,5 @@
 import type { FiguresIndex } from "../../figures/figuresIndex";
+import type { Day } from "../../model/day";
 import type { LetterBody, LetterSubject } from "../../model/letterBody";
 import type { Note } from "../../model/note";
 import type { Match, NotePlan } from "../../selection/planNote";
@@ -45,8 +46,12 @@ export interface NoteScene {
   readonly now: number;
 }
 
-/** The words of a note in one of its languages. */
+/** The words of a note in one of its languages (BCP 47). */
 export interface WordsScene extends NoteScene {
+  readonly language: string;
+  /** The days on which the words were last written, and on which the letters leave. */
+  readonly writtenOn: Day;
+  readonly leavesOn: Day;
   readonly words: { readonly subject: LetterSubject; readonly body: LetterBody };
 }
 

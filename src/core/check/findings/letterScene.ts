@@ -1,18 +1,16 @@
 import type { FiguresIndex } from "../../figures/figuresIndex";
-import type { RenderedLetter } from "../../letter/compileLetter";
-import { languageOf, wordsFor } from "../../letter/noteLetters";
+import { isWorkKnown } from "../../figures/isWorkKnown";
+import type { NoteLetter } from "../../letter/noteLetters";
 import { writtenLines } from "../../model/letterBody";
 import type { Note } from "../../model/note";
 import { letterReports } from "../../report/letterReports";
-import type { PlannedLetter } from "../../selection/planNote";
+import type { Match } from "../../selection/planNote";
 import { draftingWords } from "../reading/draftingWords";
 import { type ReadWords, WrittenReader } from "../reading/readWritten";
-import { KnownWork } from "./knownWork";
 
 /** What all letters of a note share. */
 export class LettersOfNote {
   readonly reader: WrittenReader;
-  readonly work: KnownWork;
   /** A file named after a student goes to everybody. */
   readonly fileNames: readonly string[];
   /** The drafting words of the note itself are named by themselves; others stand in comments and file names. */
@@ -23,7 +21,6 @@ export class LettersOfNote {
     readonly note: Note,
   ) {
     this.reader = WrittenReader.of(index.world);
-    this.work = new KnownWork(index, note.selection.period);
     this.fileNames = (note.enclosures ?? []).map(({ name }) =>
       name.replace(/\.[a-z0-9]+$/i, "").replace(/[_.-]+/g, " "),
     );
@@ -38,6 +35,10 @@ export class LettersOfNote {
 export class LetterScene {
   readonly index: FiguresIndex;
   readonly note: Note;
+  readonly planned: NoteLetter["planned"];
+  readonly rendered: NoteLetter["rendered"];
+  readonly words: NoteLetter["words"];
+  readonly contexts: NoteLetter["contexts"];
   readonly reports: ReturnType<typeof letterReports>;
   /** What somebody wrote in the letter. */
   readonly written: readonly ReadWords[];
@@ -47,14 +48,17 @@ export class LetterScene {
 
   constructor(
     readonly all: LettersOfNote,
-    readonly planned: PlannedLetter,
-    readonly rendered: RenderedLetter,
+    letter: NoteLetter,
   ) {
+    const { planned, rendered, words, contexts } = letter;
+    this.planned = planned;
+    this.rendered = rendered;
+    this.words = words;
+    this.contexts = contexts;
     this.index = all.index;
     this.note = all.note;
     this.reports = letterReports(this.index, this.note, planned);
-    const { language } = wordsFor(this.note, languageOf(this.index, planned));
-    const read = (words: string) => all.reader.read(words, language);
+    const read = (written: string) => all.reader.read(written, words.language);
     this.written = rendered.written.map(read);
     this.beside = [...all.fileNames, ...this.reports.flatMap((report) => report.written)].map(read);
   }
@@ -75,6 +79,16 @@ export class LetterScene {
     }
     this.names = { sure, maybe };
     return this.names;
+  }
+
+  /** Whether it is known of a student whom it is about what is missing. */
+  isWorkKnown({ classId, studentId }: Pick<Match, "classId" | "studentId">): boolean {
+    const { period } = this.note.selection;
+    const gradebook = this.index.gradebook(classId);
+    return (
+      gradebook !== undefined &&
+      isWorkKnown(gradebook, period, studentId, this.index.figures(classId, studentId, period))
+    );
   }
 
   /** Where it says that nothing is missing; empty where it does not. */

@@ -10,9 +10,10 @@ export const missingNotKnown: FindingKind = {
     title: `${lettersDo(details, "says", "say")} “${details.quotes[0]}”, and that is not known`,
     mend: `Nothing was marked in this term for ${studentsOf(details)}: ${listed(details.quotes.slice(1))}. Take it out, or leave these classes out.`,
   }),
-  inLetter: ({ all, claim, planned }) => {
+  inLetter: (scene) => {
+    const { claim, planned } = scene;
     if (!claim) return [];
-    const unknown = planned.matches.filter(({ classId }) => !all.work.isKnownIn(classId));
+    const unknown = planned.matches.filter((match) => !scene.isWorkKnown(match));
     return unknown.length > 0 ? [{ where: { word: claim }, quote: claim, about: unknown }] : [];
   },
 };

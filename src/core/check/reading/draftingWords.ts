@@ -23,7 +23,31 @@ const DRAFTING: readonly {
   { pattern: /<<([^<>]{1,60})>>/g },
   // Some languages quote with these.
   { pattern: /[«‹]([^«»‹›]{1,60})[»›]/g, isMeant: (inside) => /\s/.test(inside.trim()) || !isPlace(inside) },
-  { pattern: /<([\p{L} _]{2,40})>/gu, isMeant: (inside) => !isPlace(inside) },
+  { pattern: /<([\p{L} _.-]{2,40})>/gu, isMeant: (inside) => !isPlace(inside) },
+  { pattern: /\*\|([\w :.-]{1,40})\|\*/g },
+  { pattern: /@@([\w ]{1,40})@@/g },
+  { pattern: /#([A-Z][A-Z_ ]{2,30})#/g },
+  { pattern: /\$\{([^{}]{1,60})\}/g },
+  // "(name of student)", "(time)": nothing but words of places to fill.
+  { pattern: /\(([^()]{2,40})\)/g, isMeant: (inside) => !isNothingButPlace(inside) },
+  // A day, a time or a sum of which only the shape was written.
+  { pattern: /\b(?:dd|mm|DD|MM)[./-](?:mm|dd|MM|DD)(?:[./-](?:yyyy|yy|YYYY|YY))?\b|\b(?:hh|HH):(?:mm|MM)\b/g },
+  { pattern: /(?<![\w?])(?:\?\?[:.]\?\?|[xX]{2}[.:][xX]{2})(?![\w?])/g },
+  { pattern: /\[(?:\.{2,}|…|\s|_+)\]/g },
+  // What a program writes where it has no value.
+  { pattern: /\bNaN\b|\[object Object\]|#(?:N\/A|REF!|VALUE!|NAME\?|DIV\/0!)/g },
+  {
+    pattern:
+      /(?<=\b(?:dear|hello|hi|is|of|has|have|with|at|for|was|your|are) )(?:undefined|null)\b(?! (?:hypothes|value|set|result|term|behaviou?r|slope|at\b))/gi,
+    isMeant: isMathematics,
+  },
+  { pattern: /\b[A-Z]{2,}(?:_[A-Z]{2,})+\b/g },
+  // A word for a place in capitals, in a line that is not all in capitals.
+  {
+    pattern:
+      /\b((?:STUDENT|PARENT|GUARDIAN|CHILD|FIRST|LAST|FULL|CLASS|TEACHER) ?(?:NAME)?|NAME|GRADE|SCORE|DATE|AMOUNT)\b/g,
+    isMeant: (_inside, before, after) => isInCapitals(before, after),
+  },
   { pattern: /%([A-Za-z][A-Za-z_]*)%/g },
   { pattern: /\$([A-Za-z_]{2,})\b/g, isMeant: (inside) => /^(?:US|USD|CAD|AUD|NZD)$/.test(inside) },
   // Twenty, in the numbers that chapters, acts and centuries have.
@@ -42,14 +66,69 @@ const DRAFTING: readonly {
       /\b(?:insert|enter|add|put|type) (?:your |the |student(?:'s|’s)? |child(?:'s|’s)? )?(?:name|grade|date|text|subject)s?(?: here)?\b/gi,
   },
   { pattern: /\byour name(?: here)?\b/gi },
-  { pattern: /_{3,}/g },
+  { pattern: /_{3,}/g, isMeant: (_inside, before, after) => isFormLine(before, after) },
   { pattern: /\?{3,}/g },
 ];
 
-function isPlace(inside: string): boolean {
-  const text = inside.trim();
+/** A line that a reader is to fill in: a label before it, or words that ask for it nearby. */
+function isFormLine(before: string, after: string): boolean {
+  const line = `${before.slice(before.lastIndexOf("\n") + 1)}_${after.split("\n")[0] ?? ""}`;
+  const around = `${before.slice(-160)} ${after.slice(0, 160)}`;
   return (
-    PLACES.test(text.replace(/[_-]+/g, " ")) ||
+    /^[\s_]*$/.test(line) ||
+    /[:：]\s*_+/.test(line.replace(/_+/g, "_")) ||
+    /\b(?:fill in|gap|blanks?|sign(?:ed|ature)?|return(?: slip)?|tear|cut (?:off|here)|complete the)\b|(?<!\p{L})(?:firma|signature|podpis|підпис|chữ ký|التوقيع|签名)(?!\p{L})/iu.test(
+      around,
+    )
+  );
+}
+
+function isMathematics(_inside: string, before: string, after: string): boolean {
+  return /\b(?:zero|divi|slope|function|root|logarithm|tangent|expression|limit|equation)\b/i.test(
+    `${before.slice(-60)} ${after.slice(0, 40)}`,
+  );
+}
+
+function isInCapitals(before: string, after: string): boolean {
+  const line = before.slice(before.lastIndexOf("\n") + 1) + (after.split("\n")[0] ?? "");
+  const letters = line.replace(/[^\p{L}]/gu, "");
+  return (
+    letters.length === 0 ||
+    letters === letters.toUpperCase() ||
+    /^\s?:/.test(after) ||
+    /(?:DUE|THE|OF|YOUR|AND) $/.test(before)
+  );
+}
+
+/** Whether words in brackets say nothing but what is to stand there. */
+function isNothingButPlace(inside: string): boolean {
+  const words = inside
+    .trim()
+    .toLowerCase()
+    .split(/[\s_-]+/);
+  const isFill = (word: string) =>
+    /^(?:names?|student|child|parent|guardian|teacher|time|date|day|place|room|title|amount|number|subject|topic|grade|score|insert|fill|enter|add|todo|tbd|tbc|here|first|last|full)$/.test(
+      word,
+    );
+  const isSmall = (word: string) => /^(?:of|the|a|an|your|my|in|to|be|or|and|\/)$/.test(word);
+  return (
+    words.length <= 5 &&
+    words.some(isFill) &&
+    words.every((word) => isFill(word) || isSmall(word)) &&
+    !/^(?:first|last|time|day|place|here|number|student|parent|teacher|child|grade)s?$/.test(
+      inside
+        .trim()
+        .toLowerCase()
+        .replace(/^(?:time|date|room)$/, "-"),
+    )
+  );
+}
+
+function isPlace(inside: string): boolean {
+  // "StudentName" is two words.
+  const text = inside.trim().replace(/(\p{Ll})(\p{Lu})/gu, "$1 $2");
+  return (
+    PLACES.test(text.replace(/[_.-]+/g, " ")) ||
     /^[A-Z][A-Z _]{2,}$/.test(text) ||
     /^[xX…. ]+$/.test(text) ||
     /_/.test(text)

@@ -22,6 +22,12 @@ const DECLINING = new Set(["pl", "uk", "ru", "cs", "sk", "hr", "sr", "sl", "bg",
 const ENDINGS =
   /(?:owi|owie|ami|iem|ego|emu|ach|ów|om|em|ie|ią|ę|ą|a|y|i|u|e|o|ем|ом|ою|ові|еві|ами|ах|ів|ой|у|ю|а|я|и|і|е|ь)$/u;
 const SHORTEST_DECLINED = 4;
+/** After a name they are no family name of it: subjects and languages. */
+const SUBJECT_WORDS =
+  /^(?:English|French|Spanish|German|Latin|Greek|Polish|Italian|Chinese|Arabic|Maths?|Mathematics|Science|History|Geography|Art|Music|Biology|Chemistry|Physics|PE|Religion|Drama|I)$/;
+/** What is said of a family by its name: "the Voss girl", "the Voss family". */
+const OF_FAMILY =
+  /^(?:['’]s?)?[ \u00a0](?:girls?|boys?|family|twins?|brothers?|sisters?|children|child|household|parents|kids?|siblings?)\b/iu;
 
 /** The name of a student as it stands in a text. */
 export interface FoundName {
@@ -134,21 +140,30 @@ export class ForeignNames {
     const token = tokens[place] as Token;
     if (!isCapital(token.text)) return undefined;
     const [before, next] = [tokens[place - 1], tokens[place + 1]];
-    const follows = next !== undefined && /^[ \u00a0]$/.test(text.slice(token.end, next.at)) && isCapital(next.text);
+    const isShouted = inCapitals(text, token.at);
+    const follows =
+      next !== undefined && !isShouted && /^[ \u00a0]$/.test(text.slice(token.end, next.at)) && isCapital(next.text);
     const preceded = before !== undefined && /^\.?[ \u00a0]$/.test(text.slice(before.end, token.at));
-    if (preceded && TITLES.test(before.text)) return undefined;
+    if (preceded && TITLES.test(before.text)) return this.addressed(text, tokens, place);
     const first = this.byFirstName.get(token.key) ?? [];
     const family = this.byFamilyName.get(token.key) ?? [];
     const full = this.fullName(text, tokens, place, first, family);
     if (full) return full;
     // A name between others is theirs: "Rosa Parks", "Victor Hugo".
     const isOthers =
-      follows && !SMALL.test(next.text) && !CALENDAR_WORDS.has(next.text) && !this.byFirstName.has(next.key);
+      follows &&
+      !SMALL.test(next.text) &&
+      !CALENDAR_WORDS.has(next.text) &&
+      !SUBJECT_WORDS.test(next.text) &&
+      !this.byFirstName.has(next.key);
     if (first.length > 0 && !isOthers) {
-      const isUsual = USUAL_WORDS.has(token.bare);
-      if (!isUsual && this.everywhere.has(token.key)) return undefined;
+      const double = this.doubleName(tokens, place, first);
+      if (double) return double;
+      const word = isShouted ? token.bare.charAt(0) + token.bare.slice(1).toLocaleLowerCase() : token.bare;
+      // A name of the teacher's, or of the school's, is a student's only where that is said.
+      const isUsual = USUAL_WORDS.has(word) || this.everywhere.has(token.key);
       const isMeant =
-        !isUsual || speaksOfPerson(text.slice(0, token.at), token.bare, text.slice(token.at + token.bare.length));
+        !isUsual || speaksOfPerson(text.slice(0, token.at), word, text.slice(token.at + token.bare.length));
       const certainty = isUsual ? "maybe" : "first name";
       return isMeant
         ? { found: { text: token.bare, words: [token.key], students: first, certainty }, takes: 1 }
@@ -156,7 +171,8 @@ export class ForeignNames {
     }
     if (first.length > 0) return undefined;
     if (family.length > 0) return this.familyAlone(text, tokens, place, family, isOthers);
-    return this.declined(token, language);
+    const plural = before !== undefined && /^(?:the|dear)$/i.test(before.text) ? this.familyPlural(token) : undefined;
+    return plural ?? this.declined(token, language);
   }
 
   /** "Ana Wójcik", "Wójcik, Ana": both together are that student, whatever else the words mean. */
@@ -188,7 +204,10 @@ export class ForeignNames {
           wordsOf(familyName).some((word) => nameKey(word) === one.key),
         );
         if (students.length > 0 && isCapital(one.text)) return made(students, at - place + 1, one);
-        if (!PARTICLES.test(one.text.toLowerCase())) break;
+        const isOfGivenName = first.some(({ givenName }) =>
+          wordsOf(givenName).some((word) => nameKey(word) === one.key),
+        );
+        if (!isOfGivenName && !PARTICLES.test(one.text.toLowerCase())) break;
       }
     }
     if (family.length > 0 && /^,? $/.test(between)) {
@@ -198,6 +217,38 @@ export class ForeignNames {
       if (students.length > 0 && isCapital(next.text)) return made(students, 2, next);
     }
     return undefined;
+  }
+
+  /** "Mary Kate": a given name of several words. */
+  private doubleName(
+    tokens: readonly Token[],
+    place: number,
+    first: readonly Student[],
+  ): { found: FoundName; takes: number } | undefined {
+    const students = first.filter(({ givenName }) => {
+      const words = wordsOf(givenName).map(nameKey);
+      return words.length > 1 && words.every((word, at) => tokens[place + at]?.key === word);
+    });
+    const [one] = students;
+    if (!one) return undefined;
+    const words = wordsOf(one.givenName);
+    const text = tokens.slice(place, place + words.length).map(({ bare }) => bare);
+    const certainty = "first name" as const;
+    return { found: { text: text.join(" "), words: words.map(nameKey), students, certainty }, takes: words.length };
+  }
+
+  /** "Mr. and Mrs. Voss, we thank you": a family that is spoken to. Grown-ups who are only named may be anybody. */
+  private addressed(
+    text: string,
+    tokens: readonly Token[],
+    place: number,
+  ): { found: FoundName; takes: number } | undefined {
+    const token = tokens[place] as Token;
+    const students = this.byFamilyName.get(token.key) ?? [];
+    const isSpokenTo = /^,[ \u00a0](?:we|I|you|your|please|thank|could|would)\b/iu.test(text.slice(token.end));
+    return isSpokenTo && students.length > 0 && !this.everywhere.has(token.key)
+      ? { found: { text: token.bare, words: [token.key], students, certainty: "maybe" }, takes: 1 }
+      : undefined;
   }
 
   /** A family name alone may be anybody's of that name. */
@@ -217,16 +268,32 @@ export class ForeignNames {
       !SMALL.test(before.text) &&
       !isSentenceStart(text, before.at);
     // "The Voss bottle" is a thing.
-    const isThing =
-      before !== undefined &&
-      /^(?:the|a|an|this|that)$/i.test(before.text) &&
-      /^[ \u00a0]\p{Ll}/u.test(text.slice(token.end));
+    const isArticle = before !== undefined && /^(?:the|a|an|this|that)$/i.test(before.text);
+    if (isArticle && OF_FAMILY.test(text.slice(token.at + token.bare.length)))
+      return { found: { text: token.bare, words: [token.key], students: family, certainty: "maybe" }, takes: 1 };
+    const isThing = isArticle && /^[ \u00a0]\p{Ll}/u.test(text.slice(token.end));
     if (isOthers || isAfterName || isThing || this.everywhere.has(token.key)) return undefined;
     if (USUAL_FAMILY_WORDS.has(token.bare) || USUAL_WORDS.has(token.bare) || token.bare.length < 3) {
       const isMeant = speaksOfPerson(text.slice(0, token.at), token.bare, text.slice(token.at + token.bare.length));
       if (!isMeant || isSentenceStart(text, token.at)) return undefined;
     }
     return { found: { text: token.bare, words: [token.key], students: family, certainty: "maybe" }, takes: 1 };
+  }
+
+  /** "the Mendelsohns". */
+  private familyPlural({ bare }: Token): { found: FoundName; takes: number } | undefined {
+    const family = [bare.replace(/e?s$/, ""), bare.replace(/s$/, "")].find(
+      (stem) =>
+        stem !== bare &&
+        stem.length >= 3 &&
+        this.byFamilyName.has(nameKey(stem)) &&
+        !USUAL_FAMILY_WORDS.has(stem) &&
+        !USUAL_WORDS.has(stem),
+    );
+    if (family === undefined) return undefined;
+    const key = nameKey(family);
+    const students = this.byFamilyName.get(key) ?? [];
+    return { found: { text: bare, words: [key], students, certainty: "maybe" }, takes: 1 };
   }
 
   /** "Dmitrija", "Anny", "the Dmitris": a name in another case, or in the plural. */
@@ -292,6 +359,14 @@ export class ForeignNames {
     const longestFirst = named.sort((a, b) => b.length - a.length).map(escapePattern);
     return new RegExp(`(?<![\\p{L}\\p{N}])(?:${longestFirst.join("|")})(?![\\p{L}\\p{N}])`, "giu");
   }
+}
+
+/** Whether the line around a place is written in capitals. */
+function inCapitals(text: string, at: number): boolean {
+  const from = Math.max(text.lastIndexOf("\n", at), text.lastIndexOf(". ", at)) + 1;
+  const [line = ""] = text.slice(from).split(/\n|(?<=[.!?]) /u);
+  const letters = line.replace(/[^\p{L}]/gu, "");
+  return letters.length > 8 && letters === letters.toLocaleUpperCase() && letters !== letters.toLocaleLowerCase();
 }
 
 function isSentenceStart(text: string, at: number): boolean {

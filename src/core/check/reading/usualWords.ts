@@ -13,6 +13,8 @@ const KNOWN =
 
 /** First and family names that are something else as well: alone they say nothing about a student. */
 export const USUAL_WORDS: ReadonlySet<string> = new Set([CALENDAR, WORDS, PLACES, KNOWN].join(" ").split(" "));
+/** Those of them that sentences write small. */
+export const COMMON_WORDS: ReadonlySet<string> = new Set(WORDS.split(" "));
 /** Those of them that stand in dates. */
 export const CALENDAR_WORDS: ReadonlySet<string> = new Set(
   `${CALENDAR} January February March September October November December Monday Tuesday Wednesday Thursday Saturday`.split(

@@ -100,20 +100,6 @@ export const MORE_FAULTS: readonly Fault[] = [
     notIn: ["five classes", "families with half-brothers", "two languages"],
   },
   {
-    what: "“Nothing is missing” of a term in which nothing was marked",
-    code: "missing-not-known",
-    plant: (scene) => {
-      for (const column of scene.records.scoreColumns) column.scores = {};
-      for (const one of scene.records.assignments) one.dueDate = "2026-12-20";
-      scene.note.body = {
-        type: "doc",
-        content: [paragraph("Hello."), { type: "missingWork", attrs: { whenNothing: "Nothing is missing." } }],
-      };
-      scene.note.variants = [];
-    },
-    notIn: WITHOUT_SCORES,
-  },
-  {
     what: "“All the work is in” to who misses something",
     code: "says-nothing-missing",
     plant: (scene) => {

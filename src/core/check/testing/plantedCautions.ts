@@ -17,6 +17,51 @@ import {
 } from "./plantedScene";
 
 export const CAUTIONS: readonly Fault[] = [
+  ...inPlaces("weekday-disagrees", "a weekday that is not that of the date", [
+    text("We meet on Friday, 18 January 2027."),
+  ]),
+  ...inPlaces("past-day", "a day to come that is past", [text("The form is due on 12 November 2026.")]),
+  [
+    "“tomorrow” in a letter of another day",
+    "past-day",
+    (scene) => {
+      scene.note.changedAt = scene.now - 3 * 86_400_000;
+      PLACES.letter?.(scene, text("Please bring it tomorrow."));
+    },
+  ],
+  ...inPlaces("nothing-enclosed", "a form that is not enclosed", [text("Please find the form attached.")]),
+  [
+    "a class that nobody of them is in",
+    "other-class",
+    (scene) => {
+      const [known] = scene.records.classes;
+      if (known) scene.records.classes.push({ ...known, id: "elsewhere", name: "Tidal Charts 10", studentIds: [] });
+      PLACES.letter?.(scene, text("Your child has worked well in Tidal Charts 10."));
+    },
+  ],
+  ...inPlaces("markup-in-text", "code of a web page", [text("Please <b>read</b> this.")]),
+  [
+    "a paragraph that was pasted twice",
+    "said-twice",
+    (scene) => {
+      for (let time = 0; time < 2; time += 1)
+        PLACES.letter?.(scene, text("The harbour walk begins at the old lighthouse at nine."));
+    },
+  ],
+  [
+    "a letter in another language than it is said to be",
+    "other-language",
+    (scene) =>
+      PLACES.letter?.(
+        scene,
+        text("Hemos trabajado mucho en el puerto y los alumnos están muy contentos con lo que han aprendido este año."),
+      ),
+  ],
+  [
+    "a statement that the figure beside it is not true of",
+    "statement-disagrees",
+    (scene) => PLACES.letter?.(scene, text("With "), field("overall"), text(" that is above 99 %.")),
+  ],
   [
     "a picture without words",
     "picture-without-alt",
@@ -29,7 +74,13 @@ export const CAUTIONS: readonly Fault[] = [
     "language-missing",
     (scene) => {
       guardian(scene, "ode").language = "vi";
-      scene.note.variants = [{ language: "es", subject: scene.note.subject, body: scene.note.body }];
+      scene.note.variants = [
+        {
+          language: "es",
+          subject: scene.note.subject,
+          body: { type: "doc", content: [paragraph(text("Buenos días."))] },
+        },
+      ];
     },
   ],
   [

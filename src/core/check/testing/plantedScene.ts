@@ -61,7 +61,7 @@ export function cleanScene(): Scene {
     assignment: sampleAssignment({ id: title, title, order: place, dueDate: addDays(TODAY, -9 + place) }),
     scores: scores(place === 0 ? [] : ["Bo", "Dmitri"]),
   }));
-  const note = startNote("progress", { id: "note", now: 0, period: "winter" });
+  const note = startNote("progress", { id: "note", now: instantOf(TODAY, 12), period: "winter" });
   return {
     records: sampleWorld({ students, guardians, work }),
     note,

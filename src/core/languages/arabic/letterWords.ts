@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "المجموع",
   noScoresYet: "لا درجات بعد",
   nothingYet: "لا شيء بعد",
+  nothingMarkedYet: "لم يُصحَّح أي عمل بعد.",
   stopLetters: "لا أريد مزيدًا من هذه الرسائل",
   stopByWritingBack: "إذا كنتم لا ترغبون في تلقي مزيد من هذه الرسائل، فأجيبوا على هذه الرسالة وأخبرونا بذلك.",
   assignment: "العمل",

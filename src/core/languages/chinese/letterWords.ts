@@ -8,6 +8,7 @@ export const letterWords: LetterWords = {
   overall: "总评",
   noScoresYet: "还没有成绩",
   nothingYet: "还没有",
+  nothingMarkedYet: "目前还没有已批改的作业。",
   stopLetters: "不再接收这类信件",
   stopByWritingBack: "如果您不想再收到这类信件，请回信告诉我们。",
   assignment: "作业",

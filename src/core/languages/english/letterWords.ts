@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "Overall",
   noScoresYet: "no scores yet",
   nothingYet: "nothing yet",
+  nothingMarkedYet: "Nothing has been marked yet.",
   stopLetters: "No more letters like this",
   stopByWritingBack: "If you want no more letters like this, write back and say so.",
   assignment: "Assignment",

@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "Ensemble",
   noScoresYet: "pas encore de notes",
   nothingYet: "rien encore",
+  nothingMarkedYet: "Rien n’a encore été noté.",
   stopLetters: "Ne plus recevoir de lettres comme celle-ci",
   stopByWritingBack:
     "Si vous ne souhaitez plus recevoir de lettres comme celle-ci, répondez à ce message pour nous le dire.",

@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "Ogółem",
   noScoresYet: "brak ocen",
   nothingYet: "jeszcze nic",
+  nothingMarkedYet: "Nic jeszcze nie zostało ocenione.",
   stopLetters: "Nie chcę więcej takich listów",
   stopByWritingBack: "Jeśli nie chcą Państwo otrzymywać takich listów, prosimy o odpowiedź na tę wiadomość.",
   assignment: "Praca",

@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "Geral",
   noScoresYet: "ainda sem notas",
   nothingYet: "ainda nada",
+  nothingMarkedYet: "Ainda não foi avaliado nada.",
   stopLetters: "Não receber mais cartas como esta",
   stopByWritingBack: "Se não quiser receber mais cartas como esta, responda a esta mensagem e diga-nos.",
   assignment: "Trabalho",

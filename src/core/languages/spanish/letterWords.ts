@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "General",
   noScoresYet: "sin notas todavía",
   nothingYet: "todavía nada",
+  nothingMarkedYet: "Todavía no se ha calificado nada.",
   stopLetters: "No recibir más cartas como esta",
   stopByWritingBack: "Si no desea recibir más cartas como esta, responda a este mensaje y díganoslo.",
   assignment: "Trabajo",

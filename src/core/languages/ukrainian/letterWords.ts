@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "Загалом",
   noScoresYet: "оцінок ще немає",
   nothingYet: "ще нічого",
+  nothingMarkedYet: "Ще нічого не оцінено.",
   stopLetters: "Не отримувати більше таких листів",
   stopByWritingBack: "Якщо ви не хочете більше отримувати таких листів, напишіть про це у відповідь.",
   assignment: "Робота",

@@ -7,6 +7,7 @@ export const letterWords: LetterWords = {
   overall: "Tổng kết",
   noScoresYet: "chưa có điểm",
   nothingYet: "chưa có gì",
+  nothingMarkedYet: "Chưa có bài nào được chấm.",
   stopLetters: "Không nhận thêm những thư như thế này",
   stopByWritingBack: "Nếu không muốn nhận thêm những thư như thế này, xin trả lời thư và cho biết.",
   assignment: "Bài",

@@ -1,6 +1,7 @@
 import { handingIn as figuresOfHandingIn } from "../../figures/handingIn";
 import { wordsIn } from "../../languages/productLanguages";
 import type { LetterContext } from "../fields/letterContext";
+import { notKnown } from "../fields/notKnown";
 import { writingIn } from "../fields/writingIn";
 import type { BlockKind } from "./blockKind";
 
@@ -10,8 +11,7 @@ export const handingIn: BlockKind<"handingIn"> = {
   begins: { whenNothing: "Nothing is missing." },
   model: ({ whenNothing }, context) => ({
     kind: "sentence",
-    // Where no work is known, nobody may say that nothing is missing.
-    text: context.gradebook.assignments.length === 0 ? "" : sentence(context) || whenNothing,
+    text: sentence(context) || (notKnown(context) ?? whenNothing),
   }),
 };
 

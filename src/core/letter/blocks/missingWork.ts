@@ -4,20 +4,24 @@ import { MISSING_DETAILS, type MissingDetail } from "../../model/letterBody";
 import { titleKey } from "../../model/titleKey";
 import { assignmentOptions } from "../../selection/conditions/gradebookOptions";
 import { missingAssignmentWords, missingTitle, USUAL_DETAILS } from "../fields/missingWords";
+import { notKnown } from "../fields/notKnown";
 import { writingIn } from "../fields/writingIn";
 import { type BlockKind, listOr } from "./blockKind";
 
 export const missingWork: BlockKind<"missingWork"> = {
   label: "List of missing work",
   begins: { whenNothing: "Nothing is missing.", as: "list", details: [...USUAL_DETAILS], assignments: [] },
-  model: ({ whenNothing, as, details = USUAL_DETAILS, assignments = [] }, { figures, gradebook, language }) => {
+  model: ({ whenNothing, as, details = USUAL_DETAILS, assignments = [] }, context) => {
+    const { figures, language } = context;
     const only = new Set(assignments.map(titleKey));
     const missing =
       only.size === 0
         ? figures.missing
         : figures.missing.filter(({ assignment }) => only.has(titleKey(assignment.title)));
-    // Where no work is known, nobody may say that nothing is missing.
-    if (gradebook.assignments.length === 0) return listOr("", []);
+    if (missing.length === 0) {
+      const unknown = notKnown(context, ({ title }) => only.size === 0 || only.has(titleKey(title)));
+      if (unknown !== undefined) return { kind: "sentence", text: unknown };
+    }
     if (as !== "table" || missing.length === 0)
       return listOr(
         whenNothing,

@@ -4,6 +4,7 @@ import { type ClassStatistics, classStatistics } from "../../figures/classStatis
 import type { Fraction } from "../../figures/fraction";
 import { gradeLabel, statementText } from "../../figures/gradeLabel";
 import { handingIn } from "../../figures/handingIn";
+import { isWorkKnown } from "../../figures/isWorkKnown";
 import { unitsToPoints } from "../../figures/pointsToUnits";
 import { roundFraction } from "../../figures/roundFraction";
 import { type ClassGradebook, positionIn } from "../../figures/studentFigures";
@@ -59,7 +60,8 @@ export const FIGURE_FIELDS: readonly Field[] = [
     "Missing assignments",
     "How many assignments are missing by today",
     "missing",
-    ({ figures, gradebook }) => (gradebook.assignments.length > 0 ? figures.missing.length : undefined),
+    ({ figures, gradebook, period, student }) =>
+      isWorkKnown(gradebook, period, student.id, figures) ? figures.missing.length : undefined,
   ),
   {
     id: "missing.list",

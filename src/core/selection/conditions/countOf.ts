@@ -1,5 +1,5 @@
 import type { ConditionKind } from "./conditionKind";
-import { countOutside, judgeCount } from "./judged";
+import { countOutside, judgeCount, NO_WORK } from "./judged";
 import { count, oneOf } from "./phrase";
 
 interface CountReason {
@@ -22,6 +22,7 @@ export const countOf: ConditionKind<"count", CountReason> = {
   judge:
     ({ of, atLeast }) =>
     (row) => {
+      if (!row.knowsWork() && row.figures.counts[of] === 0) return NO_WORK;
       const many = row.figures.counts[of];
       return judgeCount(many, atLeast, (holds) => ({ kind: "count", of, count: many, holds }));
     },

@@ -3,8 +3,10 @@ import type { Average } from "../../figures/average";
 import { isMissing, isUnmarked } from "../../figures/countingScore";
 import type { FiguresIndex } from "../../figures/figuresIndex";
 import { gradeLabel } from "../../figures/gradeLabel";
+import { isWorkKnown } from "../../figures/isWorkKnown";
 import { type NewEntry, newEntries } from "../../figures/newEntries";
 import { type ClassGradebook, type StudentFigures, scoreIn } from "../../figures/studentFigures";
+import { NOT_IN_CLASS } from "../../figures/whileInClass";
 import { reachabilityOf } from "../../matching/reachability";
 import type { Assignment } from "../../model/assignment";
 import { type ChecklistMark, checklistsOf, markOf } from "../../model/checklist";
@@ -17,6 +19,7 @@ import type { SchoolClass } from "../../model/schoolClass";
 import type { Score } from "../../model/score";
 import type { Student } from "../../model/student";
 import type { Period } from "../../model/term";
+import { titleKey } from "../../model/titleKey";
 import { earlierAverage } from "./earlierAverage";
 
 /** How one assignment stands for a student. */
@@ -52,6 +55,8 @@ export class SelectionRow {
     const assignment = assignmentByTitle(gradebook, period, title);
     if (!assignment) return undefined;
     const score = scoreIn(gradebook, this.student.id)(assignment);
+    // What was due while the student was elsewhere can't be asked of them.
+    if (score === NOT_IN_CLASS) return undefined;
     const isGone = isMissing(score, assignment, this.schoolClass, index.today);
     return {
       assignment,
@@ -106,14 +111,19 @@ export class SelectionRow {
     return extraColumnsOf(this.rows.index.world.ownColumns).valueOf(name, this.student.id, this.schoolClass.id);
   }
 
-  /** Whether there is an extra column of a name. */
+  /** Whether the class has an extra column of a name: only then its being empty says anything. */
   hasExtraColumn(name: string): boolean {
-    return extraColumnsOf(this.rows.index.world.ownColumns).has(name);
+    return [...this.rows.index.world.ownColumns.values()].some(
+      (column) =>
+        titleKey(column.name) === titleKey(name) &&
+        (column.classId === "all" || column.classId === this.schoolClass.id),
+    );
   }
 
-  /** Whether the class has any work: without, nothing can be said to be missing. */
+  /** Whether it is known of the student what is missing. */
   knowsWork(): boolean {
-    return this.rows.gradebook.assignments.length > 0;
+    const { gradebook, period } = this.rows;
+    return isWorkKnown(gradebook, period, this.student.id, this.figures);
   }
 
   get today(): Day {

@@ -232,6 +232,8 @@ export function plainTruth(
   const inPeriod = [...world.assignments.values()].filter(({ termId }) => period === "year" || termId === period);
   const scoreOf = (id: string) => world.scoreColumns.get(id)?.scores[studentId];
   const missingIds = new Set(index.figures("class", studentId, "year").missing.map(({ assignment }) => assignment.id));
+  const isKnown =
+    figures.missing.length > 0 || inPeriod.some(({ id }) => ["scored", "late"].includes(scoreOf(id)?.status ?? ""));
   const guardians = student.guardians.flatMap(({ guardianId }) => world.guardians.get(guardianId) ?? []);
   const letters = (keptLetters.get(index) ?? []).filter((sent) => sent.studentId === studentId);
   letters.sort((a, b) => a.at - b.at);
@@ -269,18 +271,18 @@ export function plainTruth(
         : compare((100 * score.points) / found.pointsPossible, one.comparison, one.value, one.upTo);
     }
     case "missing":
-      return figures.missing.length >= one.atLeast;
+      return isKnown ? figures.missing.length >= one.atLeast : undefined;
     case "nothing missing":
-      return figures.missing.length === 0;
-    case "count":
-      return (
-        inPeriod.filter(({ id, dueDate }) => {
-          const score = scoreOf(id);
-          return one.of === "unmarked"
-            ? !missingIds.has(id) && score === undefined && dueDate !== undefined && dueDate < today
-            : score?.status === one.of;
-        }).length >= one.atLeast
-      );
+      return isKnown ? figures.missing.length === 0 : undefined;
+    case "count": {
+      const many = inPeriod.filter(({ id, dueDate }) => {
+        const score = scoreOf(id);
+        return one.of === "unmarked"
+          ? !missingIds.has(id) && score === undefined && dueDate !== undefined && dueDate < today
+          : score?.status === one.of;
+      }).length;
+      return isKnown || many > 0 ? many >= one.atLeast : undefined;
+    }
     case "grade label": {
       const label = figures.overall && gradeLabel(world.gradeScales.get("scale"), figures.overall.shown);
       return label === undefined ? undefined : one.labels.includes(label);

@@ -10,8 +10,16 @@ import { useVine } from "@/ui/shared/VineContext";
 import { AddCondition, ConditionParts } from "../who/ConditionParts";
 import { ShownLetterContext } from "./LiveBlock";
 
+/** Then, otherwise, and where it is not known. */
+const ALL_SIDES = 3;
+const SIDE_WORDS = {
+  on: "in this letter",
+  off: "not in this letter",
+  unknown: "not known of this student, so neither is in this letter",
+} as const;
+
 /** Conditional text in the letter: for whom it is, whether this letter has it, and its two sides to be written. */
-export function ConditionalTextBlock({ node, updateAttributes, deleteNode }: ReactNodeViewProps) {
+export function ConditionalTextBlock({ node, editor, getPos, updateAttributes, deleteNode }: ReactNodeViewProps) {
   const { world } = useVine();
   const letter = useContext(ShownLetterContext);
   const [open, setOpen] = useState(false);
@@ -22,15 +30,23 @@ export function ConditionalTextBlock({ node, updateAttributes, deleteNode }: Rea
     return known ? fullName(known) : "a student who is not there any more";
   };
   const words = conditionsWords(attrs, { student });
+  const addUnknown = () => {
+    const at = getPos();
+    if (at === undefined) return;
+    editor.commands.insertContentAt(at + node.nodeSize - 1, {
+      type: "passageUnknown",
+      content: [{ type: "paragraph" }],
+    });
+  };
   return (
-    <NodeViewWrapper className={`passage ${state?.isOn ? "is-on" : "is-off"}`}>
+    <NodeViewWrapper className={`passage is-${state?.side ?? "off"}`}>
       <div className="passage-head small" contentEditable={false}>
         <div>
           <strong>Only for students {words || "of every kind"}</strong>
           {state && (
             <span role="status">
               {" "}
-              · {state.isOn ? "in this letter" : "not in this letter"}, in {state.letters} of {letter?.count}
+              · {SIDE_WORDS[state.side]}, in {state.letters} of {letter?.count}
             </span>
           )}
         </div>
@@ -38,6 +54,11 @@ export function ConditionalTextBlock({ node, updateAttributes, deleteNode }: Rea
           <Button size="sm" variant="link" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? "Done" : "For whom …"}
           </Button>
+          {node.childCount < ALL_SIDES && (
+            <Button size="sm" variant="link" onClick={addUnknown}>
+              Text where it is not known …
+            </Button>
+          )}
           <Button size="sm" variant="link" onClick={deleteNode}>
             Remove conditional text
           </Button>

@@ -124,7 +124,7 @@ export const FieldTray = memo(function FieldTray({ editors, letter, into = "lett
           </div>
         );
       })}
-      {isWanted(nameKey("conditional text")) && (
+      {isWanted(nameKey("conditional text for some students")) && (
         <>
           <div className="quiet small mt-2">Conditional text</div>
           <ul className="tray">

@@ -79,7 +79,7 @@ export const PASSAGE_EXTENSIONS = [
   Node.create({
     name: "passage",
     group: "block",
-    content: "passageThen passageOtherwise",
+    content: "passageThen passageOtherwise passageUnknown?",
     defining: true,
     isolating: true,
     addAttributes: () => ({ match: { default: "all" }, conditions: { default: [] } }),
@@ -94,6 +94,7 @@ export const PASSAGE_EXTENSIONS = [
   }),
   conditionalTextSide("passageThen", "then"),
   conditionalTextSide("passageOtherwise", "otherwise"),
+  conditionalTextSide("passageUnknown", "unknown"),
 ];
 
 function conditionalTextSide(name: string, side: string): Node {
