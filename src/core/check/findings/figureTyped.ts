@@ -19,6 +19,7 @@ const OUT_OF =
 const FIGURE = new RegExp(`(?<![\\d.,/:-])${NUMBER}(?:(${PERCENT})|(${POINTS})|${OUT_OF})`, "giu");
 /** What is counted of one student alone, in English: what they owe, missed, lost; a place; a letter grade. */
 const COUNTED = [
+  /\b(?:came|finished|placed|ranked)(?: in)? (first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|last)\b/iu,
   /\b(?:owes?(?: me| us)?|missing|missed|lost|absent|late|behind(?: by)?|handed in|answered|collected|earned|gained|dropped|came|came in|finished|ranked|placed)\b[^.!?;]{0,25}?\b(\d{1,3}(?:st|nd|rd|th)?)(?= ?(?:times?|days?|lessons?|classes|pieces?|tasks?|assignments?|points?|places?|th|st|nd|rd|questions?|in|\W|$))/iu,
   /\b(\d{1,3}) (?:missing|late|unexcused|absences|days? late|pieces? (?:of work )?(?:missing|to go|to hand in))\b/iu,
   /\b(?:grade|mark|earned|got|received|has|have|given) (?:at the moment |so far |now |currently |for \p{L}+ )*(?:is |was |of )?(?:an? )?([A-F][+-]?)(?=[\s.,;!]|$)(?! (?:\p{Ll}+ ){0,2}(?:idea|look|word|chance|good|great|fine|lot|few|new|day|time|question|plan|note|book|boat|copy))/u,
@@ -28,11 +29,11 @@ const OF_SOMEBODY =
   /\b(?:your|his|her|their) (?:\p{L}+ )?(?:child|son|daughter|student|average|grade|score|mark|result|standing|total)\b|\b(?:you|he|she) (?:still |now |also |only |just |currently )?(?:have|has|had|got|scored?|earned|are|is|stands?|stand|owe|owes|lost|missed|came|reached|answered|handed|gained|dropped|finished|ended|received|made)\b|^(?:current|final|overall|latest)? ?(?:grade|average|score|mark|result)s?\s?[:=]|^with\b|(?<!\p{L})(?:su|tu|sua|votre|ton) (?:hij[oa]|nota|promedio|filh[oa]|média|moyenne|note|enfant|fils|fille)|\b(?:vous avez|tienes?|usted tiene|tens|tem)\b|(?:Państwa|Pani|Pana|Twoja|Wasz\p{L}*) (?:\p{L}+ )?(?:dzieck|syn|córk|ocen|średni)|(?:Ваш\p{L}*|Твоя|Твій) \p{L}+|con (?:anh|chị|quý vị|em)|điểm trung bình|معدل\p{L}*|您的|你的/iu;
 /** What is possible, allowed, asked for or supposed is nobody's own figure. */
 const OF_ALL =
-  /\b(?:can|could|may|might|will|would|shall|must|should|need to|have to|if|when|whoever|worth|possible|each|every|everybody|everyone|all of you|the class|our class|class average|group|at least|at most|up to|more than|less than|above|below|over|under|between|or more|or above|or below|or less|maximum|minimum|threshold|counts? for|weigh(?:s|ed)?|makes? up|bonus|extra credit|rises? to|reach(?:es)? the|pass mark|per|due|page|pages|chapters?|room|grade \d|minutes?|hours?|weeks?|pm|am|of your grade|of the grade|of the mark|example)\b|(?<!\p{L})(?:puede|podrá|si|cada|todos|máximo|peut|chaque|jusqu|pode|może|każdy|jeśli|може|кожен|якщо|có thể|mỗi|nếu|يمكن|كل|إذا|可以|每|如果)(?!\p{L})/iu;
+  /\b(?:can|could|may|might|will|would|shall|must|should|needs?|have to|if|when|whoever|worth|possible|each|every|everybody|everyone|all of you|the class|our class|class average|group|at least|at most|up to|more than|less than|above|below|over|under|between|or more|or above|or below|or less|maximum|minimum|threshold|counts? for|weigh(?:s|ed)?|makes? up|bonus|extra credit|rises? to|reach(?:es)? the|pass mark|per|due|page|pages|chapters?|room|grade \d|minutes?|hours?|weeks?|pm|am|of your grade|of the grade|of the mark|example)\b|(?<!\p{L})(?:puede|podrá|si|cada|todos|máximo|peut|chaque|jusqu|pode|może|każdy|jeśli|може|кожен|якщо|có thể|mỗi|nếu|يمكن|كل|إذا|可以|每|如果)(?!\p{L})/iu;
 
 /** What a figure is held against is no figure of anybody. */
 const THRESHOLD =
-  /\b(?:at least|at most|or more|or above|or below|or less|or higher|above|below|over|under|between|about|around|roughly|rounded|if your|rises? to)\b/iu;
+  /\b(?:at least|at most|or more|or above|or below|or less|or higher|above|below|over|under|between|about|around|roughly|rounded|if your|rises? to)\b|(?<!\p{L})(?:al menos|como mínimo|o más|o menos|más de|menos de|entre|au moins|ou plus|ou moins|plus de|moins de|co najmniej|nie mniej|nie więcej|powyżej|poniżej|ponad|не менше|не більше|або більше|вище|нижче|понад|pelo menos|ou mais|ou menos|acima|abaixo|mais de|menos de|ít nhất|trở lên|trở xuống|trên|dưới|أو أكثر|أو أقل|على الأقل|أعلى من|أقل من)(?!\p{L})|不低于|不高于|以上|以下|至少|超过/iu;
 
 /** A figure that was typed where it can only be one student’s own, in a letter to several. */
 export const figureTyped: FindingKind = {
@@ -63,22 +64,33 @@ export const figureTyped: FindingKind = {
           const value = Number(digits.replace(",", "."));
           const whose =
             percent === undefined ? ofPoints(index, plan, value, possible) : ofPercent(index, note, plan, value);
-          if (isOfTheNote(index, note, value) || THRESHOLD.test(sentence)) continue;
+          const clause = clauseAround(sentence, text);
+          if (isOfTheNote(index, note, value, possible ?? percent) || THRESHOLD.test(clause)) continue;
           if (
             whose === undefined &&
-            (OF_ALL.test(sentence) || isTrueOfAll(index, note, plan, value, percent !== undefined))
+            (OF_ALL.test(clause) || isTrueOfAll(index, note, plan, value, percent !== undefined))
           )
             continue;
           return [{ path: { place, word: text.trim() }, quotes: [text.trim(), whose ?? ""] }];
         }
-        if (OF_ALL.test(sentence)) continue;
-        const [counted] = COUNTED.flatMap((pattern) => pattern.exec(sentence)?.[1] ?? []);
+        const [counted] = COUNTED.flatMap((pattern) => {
+          const [whole = "", one] = pattern.exec(sentence) ?? [];
+          return one !== undefined && !OF_ALL.test(clauseAround(sentence, whole)) ? [one] : [];
+        });
         if (counted !== undefined) return [{ path: { place, word: counted }, quotes: [counted, ""] }];
       }
     }
     return [];
   },
 };
+
+/** The part of a sentence between commas and the like that words stand in. */
+function clauseAround(sentence: string, words: string): string {
+  const at = sentence.indexOf(words);
+  const before = /[^,;.!?()]*$/u.exec(sentence.slice(0, at))?.[0] ?? "";
+  const after = /^[^,;.!?()]*/u.exec(sentence.slice(at + words.length))?.[0] ?? "";
+  return `${before}${words}${after}`;
+}
 
 /** Whether everybody who is written about has just this figure: then it may be typed. */
 function isTrueOfAll(
@@ -98,12 +110,18 @@ function isTrueOfAll(
 }
 
 /** Thresholds of the note and points possible of its classes are nobody’s own. */
-function isOfTheNote({ world }: FiguresIndex, { selection, body }: Note, value: number): boolean {
+function isOfTheNote(
+  { world }: FiguresIndex,
+  { selection, body }: Note,
+  value: number,
+  unit: string | undefined,
+): boolean {
   const numbers = JSON.stringify([selection, body.content.filter(({ type }) => type === "passage")]).match(
     /(?<=":)\d+(?:\.\d+)?(?=[,}])/g,
   );
   if (numbers?.some((one) => Number(one) === value)) return true;
   const { classIds } = selection;
+  if (unit !== undefined) return false;
   return [...world.assignments.values()].some(
     ({ classId, pointsPossible }) => pointsPossible === value && (classIds === "all" || classIds.includes(classId)),
   );

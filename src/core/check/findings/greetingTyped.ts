@@ -53,7 +53,7 @@ function nameAfterGreeting(line: string, isFirst: boolean): string | undefined {
   const [whole, after = ""] = GREETING.exec(line) ?? [];
   if (whole !== undefined)
     return after.includes(NAME_FIELD) ? undefined : withoutTitles(after).split(/[,:.!،：，](?:\s|$)/u)[0];
-  const isGreeting = isFirst && SHORT_FIRST_LINE.test(line.trim()) && !line.includes(NAME_FIELD);
+  const isGreeting = isFirst && SHORT_FIRST_LINE.test(withoutTitles(line).trim()) && !line.includes(NAME_FIELD);
   if (!isGreeting) return undefined;
   const bare = withoutTitles(line).trim();
   const isOnlyName = /^[\p{Lu}\p{Lo}][\p{L}'’-]*(?: [\p{Lu}][\p{L}'’-]*)?\s?[,:،：，]$/u.test(bare);
@@ -62,7 +62,7 @@ function nameAfterGreeting(line: string, isFirst: boolean): string | undefined {
 
 /** Titles have full stops of their own. */
 function withoutTitles(words: string): string {
-  return words.replace(/\b(?:Mr|Mrs|Ms|Mx|Dr|Prof|Sr|Sra|M|Mme)\./g, "");
+  return words.replace(/\b(Mr|Mrs|Ms|Mx|Dr|Prof|Sr|Sra|M|Mme|St|Ste)\./g, "$1");
 }
 
 /** A name as it stands, and without what makes a plural or a possessive of it. */
@@ -95,6 +95,8 @@ function lettersCalling(
 
 /** Whether all parts of a name are among some words, as they compare. */
 function isAmong(name: string, words: ReadonlySet<string>): boolean {
-  const parts = name.match(NAME_WORD) ?? [];
+  // "de la Cruz" is known by what is written with a capital.
+  const all = name.match(NAME_WORD) ?? [];
+  const parts = all.some(isCapital) ? all.filter(isCapital) : all;
   return parts.length > 0 && parts.every((part) => words.has(nameKey(part)));
 }

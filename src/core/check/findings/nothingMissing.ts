@@ -11,7 +11,7 @@ export const nothingMissing: FindingKind = {
   }),
   quotes: "names",
   inLetter: ({ index, note, rendered, planned: { matches } }) => {
-    if (!speaksOfMissing(rendered)) return [];
+    if (!speaksOfMissing(rendered) && !(countsMissing(rendered) && asksForIt(rendered))) return [];
     // Of several children one that misses something is enough to speak of it.
     const missesNothing = matches.every(
       ({ classId, studentId }) => index.figures(classId, studentId, note.selection.period).missing.length === 0,
@@ -20,9 +20,20 @@ export const nothingMissing: FindingKind = {
   },
 };
 
-/** Whether a letter counts or lists missing work, whatever there is. */
+/** That there are 0 is true; that they are to be handed in is not said to somebody who misses nothing. */
+function countsMissing({ fields }: RenderedLetter): boolean {
+  return fields.some(({ field }) => field === "missing.count");
+}
+
+function asksForIt({ written }: RenderedLetter): boolean {
+  return written.some((words) => ASKS.test(words));
+}
+
+const ASKS =
+  /\b(?:hand(?:ed|s)? (?:it |them |this |that )?in|hand in|turn(?:ed)? in|submit|make (?:it |them )?up|catch up)\b|(?<!\p{L})(?:entreg\p{L}+|rend(?:re|u\p{L}*)|odda\p{L}*|здат\p{L}*|nộp|تسليم)(?!\p{L})|补交|交上/iu;
+
+/** Whether a letter lists missing work, whatever there is. */
 function speaksOfMissing({ fields, blocks }: RenderedLetter): boolean {
-  if (fields.some(({ field, fallback }) => field === "missing.count" || (field === "missing.list" && !fallback.trim())))
-    return true;
+  if (fields.some(({ field, fallback }) => field === "missing.list" && !fallback.trim())) return true;
   return blocks.some((block) => block.type === "missingWork" && !block.attrs.whenNothing.trim());
 }

@@ -54,10 +54,10 @@ function isOfOthers(sentence: string, name: string): boolean {
     (/\b(?:unlike|with|by|against|than|(?:the one|test|work|poster|boat|room) (?:of|in)|teachers? of|(?:students|children|everybody|those|people) (?:in|of|from)|(?:show|thank|tell|ask|met|beat) )\s*$/iu.test(
       before,
     ) &&
-      !/\byou\b/i.test(sentence))
+      !/\byour?\b/i.test(sentence))
   );
 }
 
 /** A class named as somebody else's, or as one of several. */
 const SPEAKS_OF_OTHERS =
-  /\b(?:next year|last year|another|other|older|younger|both|together with|along with|joined? (?:us|by)|with (?:the|our)|visit(?:s|ed|ing)?|invite[sd]?|from (?:the )?|guests?|choose|chose|offer(?:s|ed)?|elective|not (?:in|for|take|part)|who take|if (?:your|you)|colleagues?|teach(?:es)?|taught|also (?:open|run)|against|showed? us|helped? us|presented?|for those|whoever|some of)\b/iu;
+  /\b(?:next year|last year|another|other|older|younger|both|together with|along with|joined? (?:us|by)|with (?:the|our)|visit(?:s|ed|ing)?|invite[sd]?|from (?:the )?|guests?|choose|chose|offer(?:s|ed)?|elective|not (?:in|for|take|part)|who take|if (?:your|you)|colleagues?|teach(?:es)?|taught|also (?:open|run)|against|showed? us|helped? us|presented?|for those|whoever|some of)\b|(?<!\p{L})(?:a diferencia de|otr[oa]s?|el año (?:que viene|pasado)|contrairement à|autres?|l’an (?:prochain|dernier)|w odróżnieniu od|inn\p{L}+|w (?:zeszłym|przyszłym) roku|на відміну від|інш\p{L}+|ao contrário d|outr[oa]s?|khác với|lớp khác|بخلاف|على عكس|الصف الآخر)|不同于|与.{0,12}不同|其他班|别的班/iu;

@@ -29,7 +29,7 @@ export function datesIn(text: string, language: string, readOn: Day): WrittenDat
     // "January 18, 2027", "Mar 5"
     ...matches(
       text,
-      `(${month})\\.?[\\s\\u00a0]+(?:the )?${NUMBER_OF_DAY}(?![\\d:]|[\\s\\u00a0]*%)(?:,?[\\s\\u00a0]+${YEAR})?`,
+      `(${month})\\.?[\\s\\u00a0]+(?:the )?${NUMBER_OF_DAY}(?!\\d|:\\d|[\\s\\u00a0]*%)(?:,?[\\s\\u00a0]+${YEAR})?`,
     ).map((one) => ({ ...one, parts: [one.groups[1], months.get(fold(one.groups[0] ?? "")), one.groups[2]] as const })),
     ...matches(text, "(?<![\\d/.-])(\\d{4})-(\\d{2})-(\\d{2})(?![\\d-])").map((one) => ({
       ...one,
@@ -42,7 +42,7 @@ export function datesIn(text: string, language: string, readOn: Day): WrittenDat
       return [{ ...one, parts: a > MONTHS ? ([first, b, year] as const) : ([second, a, year] as const) }];
     }),
     // "1月18日"
-    ...matches(text, "(?:(\\d{4})年)?(\\d{1,2})月(\\d{1,2})[日号]").map((one) => ({
+    ...chineseDates(text).map((one) => ({
       ...one,
       parts: [one.groups[2], Number(one.groups[1]), one.groups[0]] as const,
     })),
@@ -78,6 +78,15 @@ export function weekdayOf(day: Day): number {
 export function alternatives(names: Iterable<string>): string {
   const all = [...names].filter((name) => name.length > 1).sort((a, b) => b.length - a.length);
   return all.map((name) => name.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")).join("|");
+}
+
+function chineseDates(text: string): Match[] {
+  // These words stand without spaces.
+  return [...text.matchAll(/(?<!\d)(?:(\d{4})年)?(\d{1,2})月(\d{1,2})[日号]/g)].map((match) => ({
+    text: match[0],
+    at: match.index,
+    groups: match.slice(1),
+  }));
 }
 
 interface Match {

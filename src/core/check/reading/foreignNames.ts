@@ -8,7 +8,7 @@ import type { World } from "../../model/world";
 import { type PlannedLetter, readersOf } from "../../selection/planNote";
 import { escapePattern, isCapital, NAME_WORD } from "./nameWords";
 import { speaksOfPerson } from "./speaksOfPerson";
-import { CALENDAR_WORDS, USUAL_FAMILY_WORDS, USUAL_WORDS } from "./usualWords";
+import { CALENDAR_WORDS, USUAL_FAMILY_WORDS, USUAL_WORDS, USUAL_WORDS_ELSEWHERE } from "./usualWords";
 
 /** Who is called so is no student: grown-ups, the great, and places. */
 const TITLES =
@@ -149,16 +149,19 @@ export class ForeignNames {
     const family = this.byFamilyName.get(token.key) ?? [];
     const full = this.fullName(text, tokens, place, first, family);
     if (full) return full;
-    // A name between others is theirs: "Rosa Parks", "Victor Hugo".
+    if (isItsOwnWord(text, token, next, language)) return undefined;
+    const double = this.doubleName(tokens, place, first);
+    if (double) return double;
+    // A name between others is theirs: "Rosa Parks", "Victor Hugo", "Rosalía de Castro".
     const isOthers =
-      follows &&
-      !SMALL.test(next.text) &&
-      !CALENDAR_WORDS.has(next.text) &&
-      !SUBJECT_WORDS.test(next.text) &&
-      !this.byFirstName.has(next.key);
+      (!isShouted &&
+        /^[ \u00a0](?:de|del|della|von|van|da|dos|du) (?:la |las |los |der )?\p{Lu}/u.test(text.slice(token.end))) ||
+      (follows &&
+        !SMALL.test(next.text) &&
+        !CALENDAR_WORDS.has(next.text) &&
+        !SUBJECT_WORDS.test(next.text) &&
+        !this.byFirstName.has(next.key));
     if (first.length > 0 && !isOthers) {
-      const double = this.doubleName(tokens, place, first);
-      if (double) return double;
       const word = isShouted ? token.bare.charAt(0) + token.bare.slice(1).toLocaleLowerCase() : token.bare;
       // A name of the teacher's, or of the school's, is a student's only where that is said.
       const isUsual = USUAL_WORDS.has(word) || this.everywhere.has(token.key);
@@ -172,7 +175,7 @@ export class ForeignNames {
     if (first.length > 0) return undefined;
     if (family.length > 0) return this.familyAlone(text, tokens, place, family, isOthers);
     const plural = before !== undefined && /^(?:the|dear)$/i.test(before.text) ? this.familyPlural(token) : undefined;
-    return plural ?? this.declined(token, language);
+    return plural ?? (isOthers ? undefined : this.declined(token, language));
   }
 
   /** "Ana Wójcik", "Wójcik, Ana": both together are that student, whatever else the words mean. */
@@ -359,6 +362,15 @@ export class ForeignNames {
     const longestFirst = named.sort((a, b) => b.length - a.length).map(escapePattern);
     return new RegExp(`(?<![\\p{L}\\p{N}])(?:${longestFirst.join("|")})(?![\\p{L}\\p{N}])`, "giu");
   }
+}
+
+/** Whether a name that is a word in another language begins a sentence there; in Vietnamese nearly every name is one. */
+function isItsOwnWord(text: string, token: Token, next: Token | undefined, language: string): boolean {
+  if (language === "vi") {
+    const isCompound = next !== undefined && /^ $/.test(text.slice(token.end, next.at)) && !isCapital(next.text);
+    return isCompound && (isSentenceStart(text, token.at) || token.at === 0);
+  }
+  return isSentenceStart(text, token.at) && (USUAL_WORDS_ELSEWHERE[language]?.has(token.bare) ?? false);
 }
 
 /** Whether the line around a place is written in capitals. */

@@ -1,3 +1,4 @@
+import { baseLanguage } from "../../language/languageTag";
 import type { World } from "../../model/world";
 import { draftingWords } from "./draftingWords";
 import { ForeignNames, type FoundName } from "./foreignNames";
@@ -51,7 +52,7 @@ export class WrittenReader {
     const read: ReadWords = {
       names: this.names.namesIn(written, language),
       raw: CONSTANTS.test(raw) ? "" : raw,
-      broken: brokenLine(written),
+      broken: brokenLine(written, language),
       claim: missingClaim(written),
       drafting: draftingWords(written),
     };
@@ -67,7 +68,9 @@ const readers = new WeakMap<
 >();
 
 /** The first line of a text that an empty value may have broken. */
-export function brokenLine(text: string): string {
+export function brokenLine(text: string, language = "en"): string {
+  // French has a space before these signs.
+  if (baseLanguage(language) === "fr") return brokenLine(text.replace(/[ \u00a0\u202f]+([;:!?»])/gu, "$1"), "en");
   if (!BROKEN.test(text)) return "";
   return (
     text

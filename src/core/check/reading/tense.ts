@@ -21,7 +21,7 @@ const OVER: Readonly<Record<string, RegExp>> = {
   uk: /(?:був|була|було|були|відбувся|відбулася|відбулося|відбулися|минул\p{L}+|з дня|\p{L}+(?:или|али))(?!\p{L})/iu,
   vi: /(?:đã|vừa|hôm qua|vừa qua|trước đây|từ ngày)/iu,
   ar: /(?:كان|كانت|كانوا|قمنا|زرنا|الماضي|منذ|أمس)/u,
-  zh: /(?:了|过|曾|已经|上周|昨天|自从)/u,
+  zh: /(?:了|过|曾|已|上周|昨天|自从)/u,
 };
 
 /** Whether a sentence says of a day in it that it is still to come: it has a word of what comes, and none of what is over. */

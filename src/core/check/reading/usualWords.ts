@@ -27,3 +27,26 @@ export const USUAL_FAMILY_WORDS: ReadonlySet<string> = new Set(
     " ",
   ),
 );
+
+/** The same in other languages; there a word that begins a sentence is its own. */
+export const USUAL_WORDS_ELSEWHERE: Readonly<Record<string, ReadonlySet<string>>> = {
+  es: words(
+    "Rosa Mar Luz Sol Pilar Paz Alba Ángel Consuelo Dolores Esperanza Estrella Flor Gloria Luna Margarita Mercedes Nieves Rocío Soledad Victoria Violeta Reyes Cruz Iglesias Campos Ríos Torres Montes Puente Mayo Abril",
+  ),
+  fr: words(
+    "Rose Marguerite Claire Olive Violette Aurore Perle Pascal Désiré Aimé Marine Fleur Prudence Constance Ambre Petit Blanc Roche Fontaine Rivière Noël Avril Mai",
+  ),
+  pt: words(
+    "Rosa Luz Flor Graça Íris Estrela Vitória Margarida Mar Sol Pilar Esperança Costa Rocha Ribeiro Pereira Coelho Leão Pinto Maio",
+  ),
+  pl: words(
+    "Róża Zając Mróz Maja Kalina Jagoda Malina Wilk Lis Kot Sowa Wrona Gołąb Kruk Dąb Maj Kwiecień Lipiec Nadzieja Wiara Zima Wójcik Kowal",
+  ),
+  uk: words(
+    "Мороз Роза Віра Надія Любов Заєць Вовк Калина Слава Світлана Зірка Море Весна Зима Коваль Ткач Кравець Гончар Мельник Соловей Лис Ворона Голуб",
+  ),
+};
+
+function words(list: string): ReadonlySet<string> {
+  return new Set(list.split(" "));
+}

@@ -167,9 +167,9 @@ export const CAUTIONS: readonly Fault[] = [
     },
   ],
   [
-    "missing work counted where none is missing",
+    "missing work counted and asked for where none is missing",
     "nothing-missing",
-    (scene) => PLACES.letter?.(scene, field("missing.count")),
+    (scene) => PLACES.letter?.(scene, field("missing.count"), text(" to hand in.")),
   ],
   [
     "a list of missing work that says nothing where none is",
