@@ -1,4 +1,4 @@
-import { inlineNodes, type LetterBody, type LetterSubject, writtenLines } from "../../model/letterBody";
+import { type LetterBody, type LetterSubject, writtenLines } from "../../model/letterBody";
 import type { WordsScene } from "./findingKind";
 
 /** A field in a written line. */
@@ -26,9 +26,4 @@ export function sentencesOf(line: string): string[] {
   return line
     .split(/(?<=(?<!\b(?:Mr|Mrs|Ms|Dr|St|Prof|Sr|Sra|No|p|\p{Lu}))[.!?…。！？]["”’)]?)\s+|\n/u)
     .filter((sentence) => sentence.trim() !== "");
-}
-
-/** Whether a document places a field. */
-export function hasFields(document: LetterSubject | LetterBody): boolean {
-  return [...inlineNodes(document)].some(({ type }) => type === "field");
 }
