@@ -8,10 +8,18 @@ export function* wordsOfPaper({ letterHead, head, foot, content }: Paper): Gener
   yield* blockWords(content);
 }
 
-/** Whether nothing stands on the page itself: no word and no picture. */
+/** Whether nothing stands on the page itself: no word and no picture. Headings and lines to sign on say nothing alone. */
 export function isEmptyPaper({ content }: Paper): boolean {
-  for (const words of blockWords(content)) if (/[\p{L}\p{N}]/u.test(words)) return false;
+  for (const words of blockWords(saying(content))) if (/[\p{L}\p{N}]/u.test(words)) return false;
   return !hasPicture(content);
+}
+
+function saying(blocks: readonly PaperBlock[]): PaperBlock[] {
+  return blocks.flatMap((block): PaperBlock[] => {
+    if (block.type === "heading" || block.type === "sign") return [];
+    if (block.type === "columns") return [{ ...block, content: saying(block.content) }];
+    return block.type === "table" ? [{ ...block, head: [] }] : [block];
+  });
 }
 
 /** What no font that comes along has: signs of scripts that are not among them, and pictures such as faces. */
