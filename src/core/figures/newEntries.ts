@@ -1,4 +1,5 @@
 import type { Assignment } from "../model/assignment";
+import { dayOfInstant } from "../model/day";
 import type { Score, ScoreColumn } from "../model/score";
 import type { FiguresIndex } from "./figuresIndex";
 import type { ClassGradebook } from "./studentFigures";
@@ -18,11 +19,28 @@ export interface NewEntry {
 export function newEntries(index: FiguresIndex, classId: string, studentId: string, since: number): NewEntry[] {
   const gradebook = index.gradebook(classId);
   if (!gradebook) throw new Error(`There is no class ${classId}.`);
-  return changedColumns(index.asOf(since), gradebook).flatMap(({ assignment, before, after }) => {
+  const earlier = index.asOf(since);
+  const isOld = oldWork(earlier, gradebook, since);
+  return changedColumns(earlier, gradebook).flatMap(({ assignment, before, after }) => {
+    if (isOld(assignment)) return [];
     const score = after?.scores[studentId];
     const known = before?.scores[studentId];
     return score && entryWords(score) !== entryWords(known) ? [{ assignment, score, before: known }] : [];
   });
+}
+
+/** So many columns are typed one by one; more come in as a table. */
+const FEWEST_OF_TABLE = 3;
+
+/**
+ * Which work was brought in with a gradebook that was there before: of a class without any score by then, what was due before.
+ * A first table makes nothing new but what fell due since.
+ */
+function oldWork(earlier: FiguresIndex, { assignments, columns }: ClassGradebook, since: number) {
+  const isFirst =
+    columns.size >= FEWEST_OF_TABLE && !assignments.some(({ id }) => earlier.world.scoreColumns.get(id) !== undefined);
+  const day = dayOfInstant(since);
+  return ({ dueDate }: Assignment): boolean => isFirst && (dueDate === undefined || dueDate < day);
 }
 
 interface ChangedColumn {

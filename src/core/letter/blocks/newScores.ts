@@ -11,7 +11,9 @@ export const newScores: BlockKind<"newScores"> = {
   model: ({ days, whenNothing }, context) => {
     const { index, schoolClass, student, today } = context;
     const entries = newEntries(index, schoolClass.id, student.id, instantOf(addDays(today, 1 - days), 0));
-    const items = entries.flatMap(({ assignment: { title }, score }) => {
+    // What is handed in and not marked is not back.
+    const back = entries.filter(({ score }) => score.status !== "pending" || score.comment || score.levels);
+    const items = back.flatMap(({ assignment: { title }, score }) => {
       const words = [scoreWords(context, title, score), score.comment ?? ""].filter(Boolean).join(". ");
       return words ? [`${title}: ${words}`] : [];
     });
