@@ -12,6 +12,7 @@ import {
   leaveOutUnreachable,
   noteToOneClass,
   seeCautions,
+  seeCautionsUntilReady,
   send,
   setTakeBack,
   toOneClass,
@@ -40,7 +41,7 @@ async function announce(): Promise<void> {
   await page.waitForSelector("#when-at");
   await page.click("#when-at");
   await waitForWords(page, "from 07:30");
-  await seeCautions(page);
+  await seeCautionsUntilReady(page);
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
   await untilCountdown(/letters will leave on/);
 }

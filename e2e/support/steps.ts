@@ -66,7 +66,17 @@ export async function enclose(page: Page, file: string): Promise<void> {
 /** Ticks every caution of the send sheet, once the reports that go along were looked at. */
 export async function seeCautions(page: Page): Promise<void> {
   await page.waitForFunction(() => !document.body.textContent?.includes("Looking at the reports"));
-  for (const box of await page.$$(".modal-body .finding .form-check-input")) await box.click();
+  for (const box of await page.$$(".modal-body .finding .form-check-input:not(:checked)")) await box.click();
+}
+
+/** The same until the round can leave: another time has cautions of its own, which come in when it is chosen. */
+export async function seeCautionsUntilReady(page: Page): Promise<void> {
+  const tick = () => {
+    for (const box of document.querySelectorAll<HTMLElement>(".modal-body .finding .form-check-input:not(:checked)"))
+      box.click();
+    return document.querySelector(".modal-footer .btn-primary:not(:disabled)") !== null;
+  };
+  await page.waitForFunction(tick, { polling: 100 });
 }
 
 /** Waits until every letter of the round that is open has met its fate. */
