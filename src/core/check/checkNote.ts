@@ -30,7 +30,11 @@ export function checkNote(index: FiguresIndex, note: Note, plan: NotePlan, now: 
 /** What the note itself shows, in all its languages. */
 function noteFindings(scene: NoteScene): Finding[] {
   const { note } = scene;
-  const days = { ...scene, writtenOn: dayOfInstant(Math.min(note.changedAt, scene.now)), leavesOn: dayOfInstant(scene.now) };
+  const days = {
+    ...scene,
+    writtenOn: dayOfInstant(Math.min(note.changedAt, scene.now)),
+    leavesOn: dayOfInstant(scene.now),
+  };
   return FINDING_CODES.flatMap((code) => {
     const { inNote, inWords } = findingKind(code);
     const ofNote = inNote?.(scene) ?? [];
