@@ -2,7 +2,7 @@ import { beforeAll, expect, test } from "vitest";
 import { choose, fill, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
-import { noteToOneClass, seeCautions, send, setTakeBack, untilSettled, wordsOf } from "./support/steps";
+import { noteToOneClass, seeCautionsUntilReady, send, setTakeBack, untilSettled, wordsOf } from "./support/steps";
 
 journey();
 beforeAll(() => setTakeBack(page, 0));
@@ -29,8 +29,8 @@ test("a no that is said while a round waits and the browser is closed takes the 
   await page.waitForSelector("#when-at");
   await page.click("#when-at");
   await waitForWords(page, "from 07:30");
-  await seeCautions(page);
   for (const word of await page.$$("[id^=word-]")) await word.type("again");
+  await seeCautionsUntilReady(page);
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
   await waitForWords(page, "letters will leave on");
   await press(page, "Open it in the record", "link");

@@ -76,7 +76,7 @@ function isFormLine(before: string, after: string): boolean {
   const around = `${before.slice(-160)} ${after.slice(0, 160)}`;
   return (
     /^[\s_]*$/.test(line) ||
-    /[:：]\s*_+/.test(line.replace(/_+/g, "_")) ||
+    /[:：]\s*_+[\s.]*(?:$|\p{L}[^_]*[:：])/u.test(line.replace(/_+/g, "_")) ||
     /\b(?:fill in|gap|blanks?|sign(?:ed|ature)?|return(?: slip)?|tear|cut (?:off|here)|complete the)\b|(?<!\p{L})(?:firma|signature|podpis|підпис|chữ ký|التوقيع|签名)(?!\p{L})/iu.test(
       around,
     )
