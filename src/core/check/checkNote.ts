@@ -10,6 +10,9 @@ import { letterFindings } from "./letterFindings";
 /** What is empty in all letters is not said again of each. */
 const EMPTY: ReadonlySet<FindingCode> = new Set(["empty-subject", "empty-body"]);
 
+/** In which order findings are said. */
+const PLACES = new Map(FINDING_CODES.map((code, at) => [code, at]));
+
 /** Reads every letter of a note as it would be sent; stops come first. `now` in ms since the epoch. */
 export function checkNote(index: FiguresIndex, note: Note, plan: NotePlan, now: number): Finding[] {
   const scene: NoteScene = { index, note, plan, now };
@@ -21,8 +24,7 @@ export function checkNote(index: FiguresIndex, note: Note, plan: NotePlan, now: 
     .filter(({ code }) => !(isGone && code === "nobody-selected"))
     .filter(({ code, path }) => !EMPTY.has(code) || path.letterKey === undefined || !isForAll.has(code))
     .map((finding) => asMeant(finding, note.meant ?? []));
-  const place = new Map(FINDING_CODES.map((code, at) => [code, at]));
-  const inOrder = findings.sort((a, b) => (place.get(a.code) ?? 0) - (place.get(b.code) ?? 0));
+  const inOrder = findings.sort((a, b) => (PLACES.get(a.code) ?? 0) - (PLACES.get(b.code) ?? 0));
   const ofSeverity = (wanted: Severity) => inOrder.filter(({ severity }) => severity === wanted);
   return [...ofSeverity("stop"), ...ofSeverity("caution"), ...ofSeverity("line")];
 }

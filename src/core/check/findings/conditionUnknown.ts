@@ -1,3 +1,4 @@
+import type { ConditionalTextNode } from "../../model/letterBody";
 import { compileSelection } from "../../selection/compileSelection";
 import { listed } from "../../words";
 import type { FindingKind } from "./findingKind";
@@ -14,7 +15,7 @@ export const conditionUnknown: FindingKind = {
   inLetter: ({ words, contexts, planned: { matches } }) => {
     const about = words.body.content.flatMap((block) => {
       if (block.type !== "passage" || block.content[2]) return [];
-      const judge = compileSelection(block.attrs);
+      const judge = judgeOf(block.attrs);
       const unknown = contexts.filter(({ row }) => judge(row).holds === undefined);
       return matches.filter(({ studentId, classId }) =>
         unknown.some(({ student, schoolClass }) => student.id === studentId && schoolClass.id === classId),
@@ -23,3 +24,13 @@ export const conditionUnknown: FindingKind = {
     return about.length > 0 ? [{ about }] : [];
   },
 };
+
+type Conditions = ConditionalTextNode["attrs"];
+const judges = new WeakMap<Conditions, ReturnType<typeof compileSelection>>();
+
+/** Compiled once for all letters of a note. */
+function judgeOf(attrs: Conditions): ReturnType<typeof compileSelection> {
+  const known = judges.get(attrs) ?? compileSelection(attrs);
+  judges.set(attrs, known);
+  return known;
+}

@@ -13,8 +13,16 @@ export interface LackingSource extends Pick<FindingDetails, "path"> {
   readonly isInNone: boolean;
 }
 
-/** What a note names and some of its classes lack, each once for its conditions and once for its words. */
-export function lackingSources({ index: { world }, note }: NoteScene): LackingSource[] {
+const known = new WeakMap<NoteScene, readonly LackingSource[]>();
+
+/** What a note names and some of its classes lack, each once for its conditions and once for its words; several kinds ask. */
+export function lackingSources(scene: NoteScene): readonly LackingSource[] {
+  const made = known.get(scene) ?? lackingIn(scene);
+  known.set(scene, made);
+  return made;
+}
+
+function lackingIn({ index: { world }, note }: NoteScene): LackingSource[] {
   const { classIds } = note.selection;
   const classes = [...world.classes.values()].filter(({ id }) => classIds === "all" || classIds.includes(id));
   const found = new Map<string, LackingSource>();

@@ -26,6 +26,8 @@ export const otherClass: FindingKind = {
     const foreign = [...new Set(others)].filter((name) => !ownNames.some((one) => one.includes(nameKey(name))));
     if (foreign.length === 0) return [];
     for (const line of rendered.written) {
+      // Most lines name no class at all.
+      if (!foreign.some((name) => line.includes(name))) continue;
       for (const sentence of sentencesOf(line)) {
         const name = foreign.find((one) => standsIn(one, sentence));
         // Beside a class of their own it is one of several.

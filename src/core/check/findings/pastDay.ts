@@ -3,7 +3,7 @@ import { liveBlocks } from "../../letter/blockKinds";
 import type { LiveType } from "../../letter/blocks/blockKind";
 import { addDays, type Day, daysBetween } from "../../model/day";
 import { calendarNames } from "../reading/calendarNames";
-import { alternatives, datesIn, nextWeekday, weekdayOf } from "../reading/datesIn";
+import { alternatives, compiled, datesIn, nextWeekday, weekdayOf } from "../reading/datesIn";
 import { isSaidToCome } from "../reading/tense";
 import type { FindingKind, WordsScene } from "./findingKind";
 import { sentencesOf, wordsLines } from "./wordsLines";
@@ -105,7 +105,7 @@ function movedDays(
   const find = (pattern: string | undefined, isMoved: (word: string) => boolean) => {
     if (!pattern) return;
     const bounded = /[\u4e00-\u9fff]/.test(pattern) ? pattern : `(?<![\\p{L}\\p{M}-])(?:${pattern})(?![\\p{L}\\p{M}-])`;
-    for (const [text] of sentence.matchAll(new RegExp(bounded, "giu"))) if (isMoved(text)) found.push(text.trim());
+    for (const [text] of sentence.matchAll(compiled(bounded, "giu"))) if (isMoved(text)) found.push(text.trim());
   };
   if (!IN_GENERAL.test(sentence)) find(DAY_WORDS[language], () => true);
   if (!speaksOfNow) find(WEEK_WORDS[language], () => mondayOf(writtenOn) !== mondayOf(leavesOn));

@@ -96,11 +96,21 @@ interface Match {
 }
 
 function matches(text: string, pattern: string): Match[] {
-  return [...text.matchAll(new RegExp(`(?<!\\p{L})(?:${pattern})(?![\\p{L}])`, "giu"))].map((match) => ({
+  return [...text.matchAll(compiled(`(?<!\\p{L})(?:${pattern})(?![\\p{L}])`, "giu"))].map((match) => ({
     text: match[0],
     at: match.index,
     groups: match.slice(1),
   }));
+}
+
+const patterns = new Map<string, RegExp>();
+
+/** A pattern made of the names of a language, compiled once: the same few are asked of every sentence. */
+export function compiled(pattern: string, flags: string): RegExp {
+  const key = `${flags} ${pattern}`;
+  const made = patterns.get(key) ?? new RegExp(pattern, flags);
+  patterns.set(key, made);
+  return made;
 }
 
 const fold = (name: string) => name.toLocaleLowerCase().replace(/\.$/, "");
@@ -123,12 +133,12 @@ function weekdayBeside(
   to: number,
   names: string,
 ): { name: string; from: number; to: number } | undefined {
-  const before = new RegExp(
+  const before = compiled(
     `(?<!\\p{L})(${names})\\.?(?:[\\s\\u00a0]*[,(]?[\\s\\u00a0]*)(?:the |le |el |den |dnia |ngày |ngày mùng )?$`,
     "iu",
   ).exec(text.slice(0, from));
   if (before?.[1]) return { name: before[1], from: before.index, to };
-  const after = new RegExp(
+  const after = compiled(
     `^(?:[\\s\\u00a0]*[,(][\\s\\u00a0]*|[\\s\\u00a0]+(?=is |was )|[\\s\\u00a0]*)(?:which |that )?(?:is |was |will be )?(?:a |on a |an? |on )?(${names})(?!\\p{L})`,
     "iu",
   ).exec(text.slice(to));
