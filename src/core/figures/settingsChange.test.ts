@@ -5,35 +5,9 @@ import { gradeScaleSchema } from "../model/gradeScale";
 import { worldOf } from "../model/world";
 import { RANDOM_DAY } from "../testing/randomGradebook";
 import { sampleAssignment, sampleClass, sampleWorld } from "../testing/sampleClass";
-import type { Average } from "./average";
 import { FiguresIndex } from "./figuresIndex";
-import { fractionToNumber } from "./fraction";
 import { gradeLabelChanges } from "./gradeLabelChanges";
 import { lostExtraCredit } from "./lostExtraCredit";
-import { unitsToPoints } from "./pointsToUnits";
-import { type ClassGradebook, countingIn } from "./studentFigures";
-
-const _exact = (average: Average | undefined) => average && fractionToNumber(average.exact);
-const _close = (a: number | undefined, b: number | undefined) =>
-  a === undefined || b === undefined ? expect(a).toBe(b) : expect(Math.abs(a - b)).toBeLessThan(1e-5);
-/** What counts for a student, as plain numbers in points. */
-function _counting(gradebook: ClassGradebook, studentId: string, today = RANDOM_DAY) {
-  const of = countingIn(gradebook, studentId, today);
-  return gradebook.assignments.flatMap((assignment) => {
-    const counts = of(assignment);
-    return counts
-      ? [
-          {
-            assignment,
-            categoryId: assignment.categoryId,
-            earned: unitsToPoints(counts.earned),
-            possible: unitsToPoints(counts.possible),
-            extra: assignment.extraCredit,
-          },
-        ]
-      : [];
-  });
-}
 
 describe("what a change of settings would do", () => {
   const world = worldOf(

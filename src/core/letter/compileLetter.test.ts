@@ -2,65 +2,18 @@ import { describe, expect, test } from "vitest";
 import { classDaysOf } from "../figures/classDays";
 import { FiguresIndex } from "../figures/figuresIndex";
 import { addDays } from "../model/day";
-import {
-  type BlockNode,
-  type InlineNode,
-  type LetterBody,
-  letterBodySchema,
-  type PlainBlockNode,
-} from "../model/letterBody";
+import { type BlockNode, type InlineNode, letterBodySchema, type PlainBlockNode } from "../model/letterBody";
 import type { Note } from "../model/note";
 import type { Score } from "../model/score";
 import { PLAIN_SIGNATURE } from "../model/settings";
 import type { Statement } from "../model/statement";
 import { worldOf } from "../model/world";
-import { planNote } from "../selection/planNote";
 import { startNote } from "../starters/startNote";
-import { sampleAssignment, sampleStudent, sampleWorld } from "../testing/sampleClass";
+import { sampleAssignment, sampleWorld } from "../testing/sampleClass";
 import { compileLetter } from "./compileLetter";
 import type { LetterContext } from "./fields/letterContext";
-import { letterContexts } from "./noteLetters";
 
-type Work = NonNullable<Parameters<typeof sampleWorld>[0]>["work"];
-
-function contextOf(givenName = "Ana", other?: Work): LetterContext {
-  const student = sampleStudent({ givenName, guardians: [{ guardianId: "guardian", relation: "parent" }] });
-  const work = [
-    { assignment: sampleAssignment({ id: "a" }), scores: { student: { status: "scored" as const, points: 17 } } },
-    {
-      assignment: sampleAssignment({ id: "b", title: "Wave tank lab", dueDate: "2026-11-12", order: 2 }),
-      scores: { student: { status: "missing" as const } },
-    },
-  ];
-  const index = new FiguresIndex(worldOf(sampleWorld({ students: [student], work: other ?? work })), "2026-11-24");
-  const note = startNote("progress", { id: "note", now: 0, period: "winter" });
-  const [letter] = planNote(index, note).letters;
-  if (!letter) throw new Error("The sample has no letter.");
-  return letterContexts(index, note, letter, "en")[0];
-}
-
-const doc = (...content: BlockNode[]): LetterBody => ({ type: "doc", content });
-const paragraph = (...content: InlineNode[]): BlockNode => ({ type: "paragraph", content });
-const text = (words: string): InlineNode => ({ type: "text", text: words });
-const field = (id: string, fallback = ""): InlineNode => ({
-  type: "field",
-  attrs: { field: id, fallback, format: "", upperFirst: false },
-});
-const render = (body: LetterBody, context = contextOf(), subject: InlineNode[] = [text("Subject")]) =>
-  compileLetter(
-    { subject: { type: "doc", content: [{ type: "paragraph", content: subject }] }, body },
-    PLAIN_SIGNATURE,
-  )([context]);
-/** What stands between the tags, with what separates cells and paragraphs as spaces. */
-const wordsOf = (html: string) =>
-  html
-    .slice(html.indexOf("<body"))
-    .replace(/<[^>]*>/g, " ")
-    .replace(
-      /&(amp|lt|gt|quot|#39);/g,
-      (_, name: string) => ({ amp: "&", lt: "<", gt: ">", quot: '"', "#39": "'" })[name] ?? "",
-    );
-const squeezed = (words: string) => words.replace(/^\s*(-|\d+\.)( |$)/gm, "").replace(/[\s:|]/g, "");
+import { contextOf, doc, field, paragraph, render, squeezed, text, wordsOf } from "./testing/sampleLetter";
 
 describe("a letter", () => {
   test("carries the student's own values in subject, HTML and text", () => {

@@ -4,15 +4,7 @@ import { checkNote } from "../check/checkNote";
 import { FiguresIndex } from "../figures/figuresIndex";
 import type { Condition } from "../model/condition";
 import { instantOf } from "../model/day";
-import type {
-  BlockNode,
-  ConditionalTextNode,
-  InlineNode,
-  LetterBody,
-  ListNode,
-  Mark,
-  PlainBlockNode,
-} from "../model/letterBody";
+import type { BlockNode, ConditionalTextNode, InlineNode, ListNode, Mark, PlainBlockNode } from "../model/letterBody";
 import type { Score } from "../model/score";
 import { PLAIN_SIGNATURE } from "../model/settings";
 import { worldOf } from "../model/world";
@@ -21,52 +13,11 @@ import { planNote } from "../selection/planNote";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleGuardian, sampleStudent, sampleWorld } from "../testing/sampleClass";
 import { blockModel } from "./blockKinds";
-import { compileLetter } from "./compileLetter";
 import { fieldById } from "./fields/fieldsFor";
 import type { FieldValue } from "./fields/fieldValue";
-import type { LetterContext } from "./fields/letterContext";
-import { letterContexts, noteLetters } from "./noteLetters";
+import { noteLetters } from "./noteLetters";
 
-type Work = NonNullable<Parameters<typeof sampleWorld>[0]>["work"];
-
-function contextOf(givenName = "Ana", other?: Work): LetterContext {
-  const student = sampleStudent({ givenName, guardians: [{ guardianId: "guardian", relation: "parent" }] });
-  const work = [
-    { assignment: sampleAssignment({ id: "a" }), scores: { student: { status: "scored" as const, points: 17 } } },
-    {
-      assignment: sampleAssignment({ id: "b", title: "Wave tank lab", dueDate: "2026-11-12", order: 2 }),
-      scores: { student: { status: "missing" as const } },
-    },
-  ];
-  const index = new FiguresIndex(worldOf(sampleWorld({ students: [student], work: other ?? work })), "2026-11-24");
-  const note = startNote("progress", { id: "note", now: 0, period: "winter" });
-  const [letter] = planNote(index, note).letters;
-  if (!letter) throw new Error("The sample has no letter.");
-  return letterContexts(index, note, letter, "en")[0];
-}
-
-const doc = (...content: BlockNode[]): LetterBody => ({ type: "doc", content });
-const _paragraph = (...content: InlineNode[]): BlockNode => ({ type: "paragraph", content });
-const text = (words: string): InlineNode => ({ type: "text", text: words });
-const field = (id: string, fallback = ""): InlineNode => ({
-  type: "field",
-  attrs: { field: id, fallback, format: "", upperFirst: false },
-});
-const render = (body: LetterBody, context = contextOf(), subject: InlineNode[] = [text("Subject")]) =>
-  compileLetter(
-    { subject: { type: "doc", content: [{ type: "paragraph", content: subject }] }, body },
-    PLAIN_SIGNATURE,
-  )([context]);
-/** What stands between the tags, with what separates cells and paragraphs as spaces. */
-const wordsOf = (html: string) =>
-  html
-    .slice(html.indexOf("<body"))
-    .replace(/<[^>]*>/g, " ")
-    .replace(
-      /&(amp|lt|gt|quot|#39);/g,
-      (_, name: string) => ({ amp: "&", lt: "<", gt: ">", quot: '"', "#39": "'" })[name] ?? "",
-    );
-const squeezed = (words: string) => words.replace(/^\s*(-|\d+\.)( |$)/gm, "").replace(/[\s:|]/g, "");
+import { contextOf, doc, field, render, squeezed, text, wordsOf } from "./testing/sampleLetter";
 
 /** The usual way to write what the random letters have. */
 function plainValue(value: FieldValue | undefined): string {
