@@ -20,6 +20,7 @@ import { recover } from "./recover";
 import { outdate, replace } from "./replace";
 import { settle } from "./settle";
 import { takeOver } from "./takeOver";
+import { Together } from "./together";
 import { CONNECTIONS, type Transport } from "./transport";
 
 export interface PostRoomOptions {
@@ -33,6 +34,8 @@ export interface PostRoomOptions {
 }
 
 type ClaimedLetter = Extract<Claim, { kind: "letter" }>;
+/** A letter with what a mail server did with it. */
+type Settled = Pick<ClaimedLetter, "row" | "letter"> & { readonly outcome: Outcome };
 const NOTHING: Claim = { kind: "nothing", until: Number.POSITIVE_INFINITY };
 
 /**
@@ -45,6 +48,7 @@ export class PostRoom {
   private readonly closing = new AbortController();
   private timer: NodeJS.Timeout | undefined;
   private underWay = 0;
+  private readonly settling = new Together<Settled, Claim>((some) => this.settleForSure(some));
   private isPumping = false;
   private mayPumpMore = false;
   private isResting = false;
@@ -304,27 +308,30 @@ export class PostRoom {
       const wasInTrouble = this.trouble.current !== undefined;
       if (outcome.kind === "trouble") this.meetTrouble(outcome.cause, outcome.serverAnswer);
       else if (!this.isTroubleOfDisk) this.endTrouble();
-      next = await this.settleForSure(next, outcome);
+      next = await this.settling.add({ row: next.row, letter: next.letter, outcome });
       // The others go on as well.
       if (wasInTrouble && !this.trouble.current) this.pump();
     }
   }
 
   /**
-   * Writes what a mail server did with a letter, however often that takes: nobody else knows it. The next letter is claimed in
+   * Writes what a mail server did with letters, however often that takes: nobody else knows it. The next ones are claimed in
    * the same transaction. Errors: the room was closed.
    */
-  private async settleForSure({ row, letter }: ClaimedLetter, outcome: Outcome): Promise<Claim> {
+  private async settleForSure(some: readonly Settled[]): Promise<Claim[]> {
     const { room, post, now, limits = {} } = this.options;
     for (;;) {
       try {
-        const claim = await room.transaction(async (inside) => {
-          await settle(inside, row.id, letter, outcome, { post, now: now() });
+        const claims = await room.transaction(async (inside) => {
+          for (const { row, letter, outcome } of some)
+            await settle(inside, row.id, letter, outcome, { post, now: now() });
           const mayGoOn = !this.isResting && !this.isClosed && this.trouble.current === undefined;
-          return mayGoOn ? claimNext(inside, limits, now()) : NOTHING;
+          const next: Claim[] = [];
+          while (next.length < some.length) next.push(mayGoOn ? await claimNext(inside, limits, now()) : NOTHING);
+          return next;
         });
         if (this.isTroubleOfDisk) this.endTrouble();
-        return claim;
+        return claims;
       } catch (cause) {
         if (this.isClosed) throw cause;
         this.meetTrouble(isDamage(cause) ? "damaged" : "disk", (cause as Error).message);

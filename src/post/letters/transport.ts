@@ -1,4 +1,3 @@
-import { Readable } from "node:stream";
 import { createTransport } from "nodemailer";
 import type SMTPPool from "nodemailer/lib/smtp-pool";
 import type { HandedLetter } from "@/core/delivery/postRequests";
@@ -33,8 +32,12 @@ export function smtpTransport(
     const { message, data } = mail;
     const open = message.createReadStream.bind(message);
     const { onGivenOver } = data as { onGivenOver?: () => void };
-    // The server is asked for the text only once it wants it (its 354): from the first byte on it may have it.
-    message.createReadStream = () => Readable.from(textOf(open, onGivenOver)) as ReturnType<typeof open>;
+    // The text begins to flow only once the server wants it (its 354): from the first byte on it may have it.
+    message.createReadStream = () => {
+      const text = open();
+      if (onGivenOver) text.once("resume", onGivenOver);
+      return text;
+    };
     done();
   });
   return {
@@ -59,11 +62,6 @@ export function smtpTransport(
     },
     close: () => pool.close(),
   };
-}
-
-async function* textOf(open: () => AsyncIterable<Buffer>, onGivenOver: (() => void) | undefined) {
-  onGivenOver?.();
-  yield* open();
 }
 
 function inPart(taken: number, failures: readonly SmtpFailure[]): Outcome {
