@@ -42,7 +42,7 @@ export default defineConfig({
           testTimeout: 300_000,
           hookTimeout: 120_000,
           // What is waited for comes at its own time, also beside other journeys.
-          expect: { poll: { timeout: 60_000, interval: 50 } },
+          expect: { poll: { timeout: 30_000, interval: 50 } },
         },
       },
     ],

@@ -39,7 +39,14 @@ const noonIn = (days: number) => String(new Date().setHours(days * 24 + 12, 0, 0
 async function announce(): Promise<void> {
   await page.locator(".foot .btn-primary:not(:disabled)").click();
   await page.waitForSelector("#when-at");
-  await page.click("#when-at");
+  await seeCautionsUntilReady(page);
+  // Another time has a check of its own: until that has come, nothing can leave.
+  const mayLeave = await page.$eval("#when-at", async (when) => {
+    (when as HTMLElement).click();
+    await Promise.resolve();
+    return document.querySelector(".modal-footer .btn-primary:not(:disabled)") !== null;
+  });
+  expect(mayLeave).toBe(false);
   await waitForWords(page, "from 07:30");
   await seeCautionsUntilReady(page);
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();

@@ -32,7 +32,7 @@ test("a no that is said while a round waits and the browser is closed takes the 
   for (const word of await page.$$("[id^=word-]")) await word.type("again");
   await seeCautionsUntilReady(page);
   await page.locator(".modal-footer .btn-primary:not(:disabled)").click();
-  await waitForWords(page, "letters will leave on");
+  await expect.poll(() => wordsOf(page, ".countdown").catch(() => "")).toMatch(/letters will leave on/);
   await press(page, "Open it in the record", "link");
   await page.waitForSelector("[aria-label='What became of it']");
   const round = page.url();

@@ -154,7 +154,11 @@ test("a table is written and comes out in both forms of the letter; pasted words
   await waitForWords(page, "Read this first.");
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
-  await press(page, "Table");
+  // The caret stays in the letter while the tool is pressed: what is typed next belongs there.
+  await (await page.waitForSelector("button[aria-label='Table']"))?.hover();
+  await page.mouse.down();
+  expect(await page.evaluate(() => document.activeElement?.matches(".letter-body .tiptap"))).toBe(true);
+  await page.mouse.up();
   await page.keyboard.type("Day");
   await page.keyboard.press("Tab");
   await page.keyboard.type("High water");

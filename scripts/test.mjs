@@ -3,6 +3,7 @@ import { spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { drawnJourneys } from "./lib/journeys.mjs";
 import { ensureBuilt, ensureInstalled, fail, quietEnvironment, ROOT } from "./lib/prepare.mjs";
 
 const LINES_OF_A_FAILURE = 12;
@@ -21,7 +22,10 @@ step("lint", "npm", ["run", "--silent", "lint"]);
 step("types", "npx", ["tsc", "--noEmit"]);
 tests("core");
 tests("unit");
-tests("e2e");
+const seed = Number(process.env.VINE_SEED ?? Date.now() % 1_000_000);
+const { chosen, of } = drawnJourneys(seed);
+console.info(`\n${chosen.length} of ${of} files of journeys are walked (VINE_SEED=${seed}); npm run e2e walks all.`);
+tests("e2e", chosen);
 step("bench, once and small", "node", ["scripts/bench.mjs", "--quick"]);
 // Named once more at the end, where whoever reads a long output looks first.
 for (const failure of failures) console.info(`failed: ${failure}`);
@@ -35,13 +39,16 @@ function step(name, command, args) {
   else failures.push(name);
 }
 
-function tests(project) {
+function tests(project, files = []) {
   console.info(`\n== ${project} tests`);
   const folder = mkdtempSync(path.join(tmpdir(), "vine-note-results-"));
   const results = path.join(folder, "results.json");
   const { status } = spawnSync(
     "npx",
-    ["vitest", "run", "--project", project, "--reporter=default", "--reporter=json", `--outputFile.json=${results}`],
+    [
+      ...["vitest", "run", "--project", project, ...files],
+      ...["--reporter=default", "--reporter=json", `--outputFile.json=${results}`],
+    ],
     { cwd: ROOT, stdio: "inherit", env: quietEnvironment({ CHROMIUM }) },
   );
   const counts = existsSync(results) ? JSON.parse(readFileSync(results, "utf8")) : undefined;

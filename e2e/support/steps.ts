@@ -83,7 +83,7 @@ export async function seeCautionsUntilReady(page: Page): Promise<void> {
 export async function untilSettled(page: Page): Promise<void> {
   await page.waitForFunction(
     () => /^\d+ delivered(, \d+ refused)?\.$/.test(document.querySelector(".countdown")?.textContent ?? ""),
-    { timeout: 120_000 },
+    { timeout: 60_000 },
   );
 }
 

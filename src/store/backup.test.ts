@@ -61,7 +61,7 @@ async function backedUp(database: VineDatabase, passphrase?: string): Promise<[B
   return [await blob, manifest];
 }
 
-const DATABASES = casesOf({ sample: 12, deep: 60 });
+const DATABASES = casesOf({ sample: 4, deep: 60 });
 
 test(`whatever stands in a database is the same after backup, restore and backup (${DATABASES} databases)`, async () => {
   await fc.assert(
@@ -116,7 +116,7 @@ function flip(bytes: Uint8Array, at: number, bit: number): void {
   bytes[at] = (bytes[at] ?? 0) ^ (1 << bit);
 }
 
-const DAMAGED_FILES = casesOf({ sample: 40, deep: 200 });
+const DAMAGED_FILES = casesOf({ sample: 15, deep: 200 });
 const SEED = Number(process.env.VINE_SEED ?? Date.now() % 1_000_000);
 
 test(`${DAMAGED_FILES} damaged files (seed ${SEED}): each is refused with a word, or what is in it is whole all the same`, async () => {

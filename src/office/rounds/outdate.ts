@@ -6,10 +6,13 @@ import type { Note } from "@/core/model/note";
 import { findNotes } from "@/store/findNote";
 import { allPlans } from "@/store/runRepository";
 import { markOutdated, scheduledRounds } from "@/store/scheduledRounds";
-import { NobodyAnswers } from "../open/ask";
+import { NobodyAnswers, Refusal } from "../open/ask";
 import type { OfficeCore } from "../open/officeCore";
 import type { Touch } from "../open/touch";
 import { sendOutbox } from "./outbox";
+
+/** From here on an answer says that the server failed, and not what was asked; by HTTP. */
+const SERVER_FAILED = 500;
 
 type Office_ = Pick<OfficeCore, "around" | "database" | "world">;
 
@@ -65,7 +68,9 @@ export async function markAndTell(
   try {
     await sendOutbox(office, "outdated");
   } catch (cause) {
-    if (!(cause instanceof NobodyAnswers)) throw cause;
+    // It waits to be told again.
+    const isDown = cause instanceof Refusal && cause.status >= SERVER_FAILED;
+    if (!isDown && !(cause instanceof NobodyAnswers)) throw cause;
   }
   return number;
 }

@@ -86,6 +86,10 @@ function progressWords({ round, letters, open, now }: AutomaticNote): string {
     return `${counted(open, "letter")} ${open === 1 ? "is" : "are"} taken back as soon as the post room answers.`;
   if (open > 0 && round.paused)
     return `Paused: ${counted(open, "letter")} ${open === 1 ? "waits" : "wait"} until you go on.`;
+  const here = letters.filter(({ state }) => state === "prepared").length;
+  // What is not with the post room yet does not leave without this page.
+  if (here > 0)
+    return `${letters.length - here} of ${counted(letters.length, "letter")} handed to the post room. Keep this page open until all are.`;
   const seconds = Math.max(0, Math.ceil((round.leavesAt - now) / 1000));
   if (open > 0 && seconds > LONG_SECONDS)
     return `${counted(open, "letter")} will leave on ${formatMoment(round.leavesAt)}.`;

@@ -3,7 +3,6 @@ import { EditorContent, useEditor } from "@tiptap/react";
 import StarterKit from "@tiptap/starter-kit";
 import { Bold, Italic, Link2Off, List } from "lucide-react";
 import { useRef } from "react";
-import { Button } from "react-bootstrap";
 import { fieldKey } from "@/core/letter/fields/fieldKey";
 import { fieldById } from "@/core/letter/fields/fieldsFor";
 import { type SignatureDocument, signatureDocumentSchema } from "@/core/model/letterBody";
@@ -12,6 +11,7 @@ import { FieldExtension, PictureExtension } from "@/ui/note/letter/fieldExtensio
 import { fittedWords, LETTER_LINKS } from "@/ui/note/letter/fittedWords";
 import { ShownLetterContext } from "@/ui/note/letter/LiveBlock";
 import { PictureButton } from "@/ui/note/letter/PictureButton";
+import { ToolButton } from "@/ui/note/letter/ToolButton";
 import { useVine } from "@/ui/shared/VineContext";
 import { EMPTY_LETTER_VIEW } from "@/workers/engine/shownLetter";
 
@@ -65,9 +65,9 @@ export function SignatureEditor({
     <div>
       <div className="d-flex gap-1 mb-1" role="toolbar" aria-label="How the signature is set">
         {tools.map(({ label, icon: Icon, run }) => (
-          <Button key={label} size="sm" variant="outline-secondary" aria-label={label} title={label} onClick={run}>
+          <ToolButton key={label} variant="outline-secondary" aria-label={label} title={label} onClick={run}>
             <Icon size={15} aria-hidden />
-          </Button>
+          </ToolButton>
         ))}
         <PictureButton editor={editor} />
       </div>

@@ -31,7 +31,7 @@ export function useChange(): (wanted: Wanted, words: string, choices?: Choices) 
         else troubleIsOver();
         if (done.ok && done.seq !== undefined && !quietly) {
           const { seq } = done;
-          toast(words, { action: { label: "Take back", onClick: () => void turn({ seq }) } });
+          toast(done.words ?? words, { action: { label: "Take back", onClick: () => void turn({ seq }) } });
         }
         return done.ok;
       } catch (cause) {

@@ -19,6 +19,7 @@ import {
 import { type ReactNode, useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import { PictureButton } from "./PictureButton";
+import { ToolButton } from "./ToolButton";
 
 /** How words can be set; each says whether it is in force where the caret is. */
 export function LetterTools({ body, children }: { body: Editor; children?: ReactNode }) {
@@ -83,9 +84,8 @@ export function LetterTools({ body, children }: { body: Editor; children?: React
   return (
     <div className="letter-tools d-flex flex-wrap gap-1" role="toolbar" aria-label="How words are set">
       {tools.map(({ label, icon: Icon, on, off, run }) => (
-        <Button
+        <ToolButton
           key={label}
-          size="sm"
           variant={on ? "primary" : "outline-secondary"}
           aria-pressed={on}
           aria-label={label}
@@ -94,7 +94,7 @@ export function LetterTools({ body, children }: { body: Editor; children?: React
           onClick={run}
         >
           <Icon size={15} aria-hidden />
-        </Button>
+        </ToolButton>
       ))}
       <PictureButton editor={body} />
       {children}
@@ -120,9 +120,9 @@ function TableTools({ body }: { body: Editor }) {
   return (
     <div className="d-flex flex-wrap gap-2 w-100 small">
       {steps.map(({ words, run }) => (
-        <Button key={words} size="sm" variant="link" onClick={run}>
+        <ToolButton key={words} variant="link" onClick={run}>
           {words}
-        </Button>
+        </ToolButton>
       ))}
     </div>
   );

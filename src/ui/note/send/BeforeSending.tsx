@@ -57,8 +57,10 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
   // Each time has cautions of its own: what leaves at night, or at another time than now.
-  const then = useAnswer((asked) => asked.check(note, at ?? now()), [note, at]);
-  const check = then ?? props.check;
+  const answer = useAnswer(async (asked) => ({ at, check: await asked.check(note, at ?? now()) }), [note, at]);
+  // The check of another time than the one that is chosen lets nothing leave.
+  const isChecked = answer !== undefined && answer.at === at;
+  const check = answer?.check ?? props.check;
   const confirmed = useKept((read) => read.realIsConfirmed(), []);
   const cautions = check.findings.filter(({ finding }) => isCaution(finding));
   const unseen = cautions.filter(({ id }) => !ticked.includes(id)).length;
@@ -134,7 +136,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
         )}
         {plan && (
           <p className="quiet small" role="status">
-            {planWords(plan, line.status?.dailyLimit)} You may close this page meanwhile.
+            {planWords(plan, line.status?.dailyLimit)} Once all are handed over you may close this page.
           </p>
         )}
         {plan && plan.pushed.length > 0 && (
@@ -189,9 +191,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
       </Modal.Body>
       <Modal.Footer>
         <span className="quiet small me-auto" role="status">
-          {unseen > 0 && `${counted(unseen, "caution")} still to be ticked.`}
-          {unseen === 0 && reportsWait}
-          {unseen === 0 && !allTyped && "A word is still to be typed."}
+          {waitsFor({ unseen, reportsWait, allTyped, isChecked })}
         </span>
         <Button variant="link" onClick={onClose}>
           Not yet
@@ -200,7 +200,7 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
           onClick={send}
           disabled={
             busy ||
-            !then ||
+            !isChecked ||
             reportsWait !== "" ||
             unseen > 0 ||
             !allTyped ||
@@ -216,6 +216,20 @@ export function BeforeSending(props: Sending & { onSent: (roundId: string) => vo
       </Modal.Footer>
     </>
   );
+}
+
+interface ToCome {
+  readonly unseen: number;
+  readonly reportsWait: string;
+  readonly allTyped: boolean;
+  readonly isChecked: boolean;
+}
+
+/** What must come before the round can leave, in words; nothing where it can. */
+function waitsFor({ unseen, reportsWait, allTyped, isChecked }: ToCome): string {
+  if (!isChecked) return "Checking the letters for that time …";
+  if (unseen > 0) return `${counted(unseen, "caution")} still to be ticked.`;
+  return reportsWait || (allTyped ? "" : "A word is still to be typed.");
 }
 
 interface SeenKindProps {
