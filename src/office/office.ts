@@ -25,6 +25,7 @@ import { WorkerEnded } from "@/workers/life/mortal";
 import { PlanDesk } from "./automatic/planDesk";
 import { BackupDesk } from "./backup/backupDesk";
 import { takeBackAll } from "./backup/putBack";
+import { carryNames } from "./changes/carryNames";
 import { ChangesHeard } from "./changes/changesHeard";
 import { changeToNow } from "./changes/changeToNow";
 import { CHANGING_LOCK } from "./changes/changingLock";
@@ -131,10 +132,12 @@ export class Office {
   }
 
   /** Makes a change, fitted to what others did meanwhile; where that can't be, nothing is done and it says why. */
-  commit(wanted: Wanted, about: ChangeAbout): Promise<Commit> {
-    return this.inTurn(() => {
-      const change = typeof wanted === "function" ? wanted(this.world) : wanted;
-      return this.closedFirst(change, () => commitChange(this.database, change, about, this.around.now()));
+  commit(wanted: Wanted, about: ChangeAbout): Promise<Commit & { readonly words?: string }> {
+    return this.inTurn(async () => {
+      const own = typeof wanted === "function" ? wanted(this.world) : wanted;
+      const { change, about: said, also } = await carryNames(this.database, this.world, own, about);
+      const keep = () => commitChange(this.database, change, said, this.around.now(), also);
+      return { ...(await this.closedFirst(change, keep)), words: said.words };
     });
   }
 
@@ -237,9 +240,8 @@ export class Office {
     await this.inTurn(() => this.reload());
   }
 
-  /** Counts how often everything was loaded again: then nobody said anything of anybody. */
+  /** How often everything was loaded again: then nobody said anything of anybody. */
   generation = 0;
-
   close(): void {
     this.channel.close();
     this.closeDatabase();

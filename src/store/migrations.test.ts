@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { afterEach, describe, expect, test } from "vitest";
 import { postEventSchema } from "@/core/delivery/postEvent";
+import { mailboxKey } from "@/core/delivery/whoHadIt";
 import { readKept } from "@/core/letter/readKept";
 import { worldOf } from "@/core/model/world";
 import { startNote } from "@/core/starters/startNote";
@@ -87,7 +88,10 @@ test("the data of version 1 is brought along to this one", async () => {
   expect(world.settings).toEqual([settings]);
   expect(await database.rounds.get("r")).toMatchObject({ noteKind: "information" });
   expect(await database.letters.get("l")).toEqual(oldLetter);
-  expect(await database.roundPeople.get("r")).toEqual({ id: "r", people: [["s", "g"]] });
+  expect(await database.roundPeople.get("r")).toEqual({
+    id: "r",
+    people: [["s", "g", mailboxKey(oldLetter.recipient.address)]],
+  });
   expect((await database.letterBlocks.toArray()).map(lettersIn)).toEqual([
     [{ id: "l", html: "<p>page</p>", text: "text" }],
   ]);

@@ -1,6 +1,7 @@
 import { runId } from "@/core/delivery/plans/run";
 import type { LetterEvent } from "@/core/delivery/postEvent";
 import type { Letter, Round } from "@/core/delivery/round";
+import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import { fullName } from "@/core/model/student";
 import { findNote } from "./findNote";
 import type { VineDatabase } from "./vineDatabase";
@@ -21,12 +22,13 @@ export async function rememberLost(database: VineDatabase, events: readonly Lett
     known.add(letterId);
     const round = (await database.rounds.get(roundId)) ?? (await lostRound(database, event));
     await database.rounds.put({ ...round, letterCount: round.letterCount + 1 });
-    await database.letters.add(await lostLetter(database, event));
+    const letter = await lostLetter(database, event);
+    await database.letters.add(letter);
     const people = (await database.roundPeople.get(roundId)) ?? { id: roundId, people: [] };
     const { studentId, recipientId, assignmentIds } = about;
     await database.roundPeople.put({
       ...people,
-      people: [...people.people, [studentId, recipientId]],
+      people: [...people.people, ...readersOfLetter(letter)],
       ...(assignmentIds && { marks: { ...people.marks, [`${studentId}/${recipientId}`]: { assignmentIds } } }),
     });
     if (about.runAt === undefined || !(await database.plans.get(about.noteId))) continue;

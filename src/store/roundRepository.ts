@@ -1,6 +1,7 @@
 import { NEVER_ARRIVED, TROUBLE } from "@/core/delivery/letterState";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Tally } from "@/core/delivery/tally";
+import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import type { WrittenAbout, WrittenMark } from "@/core/model/noteKind";
 import { wordsOfLetters } from "./letterBlocks";
 import { tallyOf } from "./recountLetters";
@@ -93,30 +94,45 @@ export async function writtenAbout(database: VineDatabase): Promise<WrittenAbout
   const rounds = await database.rounds.toArray();
   const peopleOf = new Map((await database.roundPeople.toArray()).map((row) => [row.id, row]));
   const failed = await database.letters.where("state").anyOf(NEVER_ARRIVED).toArray();
-  const missed = new Set(failed.map(({ roundId, studentId, recipient }) => `${roundId}/${studentId}/${recipient.id}`));
-  const entries = new Map<string, WrittenAbout & { recipientIds: string[]; marks?: Record<string, WrittenMark> }>();
-  for (const { id: roundId, noteId, noteKind, leavesAt, run, tally, brothersAndSisters = {} } of rounds) {
+  const missed = new Set(
+    failed.flatMap((letter) =>
+      readersOfLetter(letter).map(([about, reader]) => `${letter.roundId}/${about}/${reader}`),
+    ),
+  );
+  const entries = new Map<string, WrittenEntry>();
+  for (const round of rounds) {
+    const { id: roundId, noteId, noteKind, leavesAt, createdAt, run, tally, brothersAndSisters = {} } = round;
     if (!noteKind) continue;
     const { people = [], marks = {} } = peopleOf.get(roundId) ?? {};
-    for (const [studentId, recipientId] of people) {
+    for (const [studentId, recipientId, mailbox] of people) {
       if (studentId === "" || missed.has(`${roundId}/${studentId}/${recipientId}`)) continue;
       for (const id of [studentId, ...(brothersAndSisters[studentId] ?? [])]) {
         const key = `${id}/${roundId}`;
         const known = entries.get(key);
         const entry = known ?? {
           ...{ roundId, studentId: id, noteId, at: leavesAt, kind: noteKind, recipientIds: [] },
+          madeAt: round.madeAt ?? (run ? leavesAt : createdAt),
           ...((tally?.printed ?? 0) > 0 && { onPaper: true }),
           ...(run && { byPlan: true, standing: !run.isDigest }),
         };
         entries.set(key, entry);
         entry.recipientIds.push(recipientId);
-        const mark = marks[`${id}/${recipientId}`];
+        if (mailbox) entry.mailboxes = { ...entry.mailboxes, [recipientId]: mailbox };
+        // Whoever reads the same mailbox read the same letter.
+        const first = Object.entries(entry.mailboxes ?? {}).find(([, one]) => one === mailbox)?.[0] ?? recipientId;
+        const mark = marks[`${id}/${recipientId}`] ?? marks[`${id}/${first}`];
         if (mark) entry.marks = { ...entry.marks, [recipientId]: mark };
       }
     }
   }
   return [...entries.values()];
 }
+
+type WrittenEntry = WrittenAbout & {
+  recipientIds: string[];
+  mailboxes?: Record<string, string>;
+  marks?: Record<string, WrittenMark>;
+};
 
 /** Letters whose end was not a good one and in whose place none went again, the newest first. */
 export async function troubledLetters(database: VineDatabase): Promise<Letter[]> {

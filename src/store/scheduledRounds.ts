@@ -7,6 +7,8 @@ import {
   type ScheduledRound,
   scheduledRoundSchema,
 } from "@/core/delivery/scheduledRound";
+import { readersOfLetter } from "@/core/delivery/whoHadIt";
+import type { Note } from "@/core/model/note";
 import type { WrittenMark } from "@/core/model/noteKind";
 import { countChange, countedChanges } from "./countedChanges";
 import { dropLetters } from "./letterBlocks";
@@ -42,6 +44,12 @@ export function markOutdated(database: VineDatabase, ids: readonly string[], isO
     );
     return ofData;
   });
+}
+
+/** Makes the notes of rounds that wait for their time speak of things under other names. Within a transaction. */
+export async function renameInScheduled({ laidRounds }: VineDatabase, carried: (note: Note) => Note): Promise<void> {
+  for (const row of await laidRounds.toArray())
+    if (row.note && carried(row.note) !== row.note) await laidRounds.put({ ...row, note: carried(row.note) });
 }
 
 /** Keeps that a round is about to be scheduled, where it is not kept yet; gives it as it is. It is touched by all that was counted by then. */
@@ -202,15 +210,15 @@ export async function changeScheduled(
 async function updatePeople(database: VineDatabase, id: string, gone: ReadonlySet<string>): Promise<void> {
   const letters = await database.letters.where({ roundId: id }).toArray();
   const row = await database.roundPeople.get(id);
-  await database.roundPeople.put({ id, people: letters.flatMap(peopleOf), ...(row?.marks && { marks: row.marks }) });
+  await database.roundPeople.put({
+    id,
+    people: letters.flatMap(readersOfLetter),
+    ...(row?.marks && { marks: row.marks }),
+  });
   const words = await database.roundWords.get(id);
   await database.roundWords.put({ id, letters: (words?.letters ?? []).filter(([letterId]) => !gone.has(letterId)) });
   await database.rounds.update(id, { letterCount: letters.length });
   await recountLetters(database, [id]);
-}
-
-function peopleOf({ studentId, recipient, together }: Letter): [string, string][] {
-  return together ? together.map((one) => [one.studentId, one.recipientId]) : [[studentId, recipient.id]];
 }
 
 /** The letters of a round that wait, and the keys of those that have met their fate, or are about to. */

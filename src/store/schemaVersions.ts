@@ -4,6 +4,7 @@ import type { Said } from "@/core/delivery/outboxEntry";
 import type { Letter } from "@/core/delivery/round";
 import type { Replacement } from "@/core/delivery/scheduledRound";
 import { searchedWords } from "@/core/delivery/searchedWords";
+import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import {
   assignmentOfToday,
   changeOfToday,
@@ -181,6 +182,8 @@ export const SCHEMA_VERSIONS: readonly SchemaVersion[] = [
   // What the server is still to be told, which seven tables noted each in its way.
   { version: 15, stores: { outbox: "id, kind" }, fill: fillOutbox },
   { version: 16, stores: { replacements: null } },
+  // Whoever reads a mailbox had what was written to it.
+  { version: 17, stores: {}, fill: fillMailboxes },
 ];
 
 /** The version of the data of today. */
@@ -230,6 +233,24 @@ async function fillRounds(transaction: Transaction): Promise<void> {
     await transaction.table("roundPeople").put({ id, people });
     await transaction.table("roundWords").put({ id, letters: words });
   }
+}
+
+/** Into which mailbox each letter of a round went. */
+async function fillMailboxes(transaction: Transaction): Promise<void> {
+  const mailboxes = new Map<string, string>();
+  await transaction.table("letters").each((letter: Letter) => {
+    for (const [about, reader, mailbox] of readersOfLetter(letter))
+      mailboxes.set(`${letter.roundId}/${about}/${reader}`, mailbox);
+  });
+  await transaction
+    .table("roundPeople")
+    .toCollection()
+    .modify((row: { id: string; people: [string, string, string?][] }) => {
+      row.people = row.people.map(([about, reader]) => {
+        const mailbox = mailboxes.get(`${row.id}/${about}/${reader}`);
+        return mailbox ? [about, reader, mailbox] : [about, reader];
+      });
+    });
 }
 
 /** What each table had noted for the server waits in one from now on. */

@@ -3,6 +3,8 @@ import type { Change } from "@/core/change/change";
 import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSchema } from "@/core/delivery/round";
 import { type ScheduledRound, scheduledRoundSchema } from "@/core/delivery/scheduledRound";
 import { searchedWords } from "@/core/delivery/searchedWords";
+import { readersOfLetter } from "@/core/delivery/whoHadIt";
+import type { WrittenMark } from "@/core/model/noteKind";
 import { type Commit, commitChange } from "./commitChange";
 import { dropLetters, keepWords } from "./letterBlocks";
 import { forgetPendingSend } from "./pendingSends";
@@ -15,6 +17,8 @@ export interface StagedLetters {
   readonly people: RecordOf<"roundPeople">["people"];
   readonly words: RecordOf<"roundWords">["letters"];
   readonly count: number;
+  /** By student and recipient: what the letters are remembered by. */
+  readonly marks?: Readonly<Record<string, WrittenMark>>;
 }
 
 /** A round of which nothing was made yet. */
@@ -32,11 +36,8 @@ export async function stageLetters(
     await database.letters.bulkAdd(whole.map((letter) => letterSchema.parse(letter)));
     await keepWords(database, whole);
   });
-  const people = whole.flatMap(({ studentId, recipient, together }): [string, string][] =>
-    together ? together.map((one) => [one.studentId, one.recipientId]) : [[studentId, recipient.id]],
-  );
   return {
-    people: [...before.people, ...people],
+    people: [...before.people, ...whole.flatMap(readersOfLetter)],
     words: [...before.words, ...whole.map((letter): [string, string] => [letter.id, searchedWords(letter)])],
     count: before.count + whole.length,
   };
@@ -60,7 +61,10 @@ export function keepRound(
     await forgetPendingSend(database, round.id);
     await database.rounds.add(roundSchema.parse({ ...round, tally: await tallyOf(database, round.id) }));
     if (announced) await database.laidRounds.put(scheduledRoundSchema.parse(announced));
-    await database.roundPeople.add({ id: round.id, people: staged.people });
+    await database.roundPeople.add({
+      ...{ id: round.id, people: staged.people },
+      ...(staged.marks && { marks: { ...staged.marks } }),
+    });
     await database.roundWords.add({ id: round.id, letters: staged.words });
   });
 }

@@ -3,6 +3,7 @@ import { afterEach, describe, expect, test } from "vitest";
 import { adding, type Change, reverseChange } from "@/core/change/change";
 import { worldAsOf } from "@/core/change/worldAsOf";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
+import { mailboxKey } from "@/core/delivery/whoHadIt";
 import { worldOf } from "@/core/model/world";
 import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";
@@ -279,7 +280,16 @@ describe("rounds", () => {
     expect(await logPlace(database)).toEqual({ logId: "journal", seq: 4 });
     expect((await lettersOfRound(database, "r")).map(({ state }) => state)).toEqual(["accepted", "prepared"]);
     expect(await writtenAbout(database)).toEqual([
-      { roundId: "r", studentId: "s", noteId: "n", at: 2, kind: "concern", recipientIds: ["g", "g"] },
+      {
+        roundId: "r",
+        studentId: "s",
+        noteId: "n",
+        at: 2,
+        kind: "concern",
+        recipientIds: ["g", "g"],
+        madeAt: 1,
+        mailboxes: { g: mailboxKey("g@x.example") },
+      },
     ]);
     await database.rounds.update("r", { brothersAndSisters: { s: ["t"] } });
     expect((await writtenAbout(database)).map(({ studentId }) => studentId)).toEqual(["s", "t"]);

@@ -18,12 +18,17 @@ const metaRecordSchema = z.object({ key: z.string(), value: z.union([z.string(),
 /** Whom the letters of a round are about and to, in its order; under the round's id. */
 const roundPeopleSchema = z.object({
   id: z.string(),
-  people: z.array(z.tuple([z.string(), z.string()])),
-  /** By student and recipient: what letters of automatic notes are remembered by. */
+  /** Student, recipient and, by `mailboxKey`, the mailbox; of a round of before that is not known. */
+  people: z.array(z.tuple([z.string(), z.string()]).rest(z.string())),
+  /** By student and recipient: what letters are remembered by. */
   marks: z
     .record(
       z.string(),
-      z.object({ said: z.record(z.string(), z.string()).optional(), assignmentIds: z.array(z.string()).optional() }),
+      z.object({
+        said: z.record(z.string(), z.string()).optional(),
+        assignmentIds: z.array(z.string()).optional(),
+        told: z.array(z.string()).optional(),
+      }),
     )
     .optional(),
 });

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { mailboxKey } from "../delivery/whoHadIt";
 import { FiguresIndex } from "../figures/figuresIndex";
 import { assignmentsIn, studentFigures } from "../figures/studentFigures";
 import { field, paragraph } from "../letter/letterParts";
@@ -92,8 +93,18 @@ describe("one mailbox", () => {
     const scene = two();
     scene.note.onlyNew = true;
     const index = indexOf(scene);
+    const { address = "" } = planNote(index, scene.note).letters[0]?.recipient ?? {};
+    const mailboxes = { "g-Wójcik": mailboxKey(address) };
     index.hear([
-      { roundId: "round", studentId: "Ana", noteId: "note", kind: "praise", at: 1, recipientIds: ["g-Wójcik"] },
+      {
+        roundId: "round",
+        studentId: "Ana",
+        noteId: "note",
+        kind: "praise",
+        at: 1,
+        recipientIds: ["g-Wójcik"],
+        mailboxes,
+      },
     ]);
     expect(planNote(index, scene.note).letters).toEqual([]);
   });

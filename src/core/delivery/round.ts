@@ -20,6 +20,8 @@ export const letterSchema = z.object({
     name: z.string(),
     address: z.string(),
   }),
+  /** The ids of others who read the same mailbox: the letter is to them as well. */
+  alsoReadBy: z.array(z.string()).optional(),
   /** Of a letter to many: each of them, and about whom. */
   together: z.array(z.object({ studentId: z.string(), recipientId: z.string(), address: z.string() })).optional(),
   /** Why the student was selected, in words. */
@@ -86,6 +88,8 @@ export const roundSchema = z.object({
   /** Readers who come to wish a digest this often get it in that. */
   gatheredFor: z.array(digestFrequencySchema).optional(),
   createdAt: z.number(),
+  /** When its letters were made last, ms since the epoch; none where that was when it was created. */
+  madeAt: z.number().optional(),
   leavesAt: z.number(),
   letterCount: z.number().int(),
   /** How many of its letters are in each state, so that a list of rounds reads no letter. */

@@ -29,6 +29,7 @@ interface AnyBlockKind {
   readonly begins: object;
   readonly isWritten?: boolean;
   model(attributes: object, context: LetterContext): BlockModel;
+  tells?(attributes: object, context: LetterContext): readonly string[];
   settings?(attributes: object, world: World): readonly BlockSetting<object>[];
 }
 
@@ -54,6 +55,12 @@ export function blockKey({ type, attrs }: { type: string; attrs?: object }): str
   ) as { whenNothing?: string };
   const set = Object.entries({ ...usual, ...attrs }).filter(([, value]) => value !== undefined);
   return `${type} ${JSON.stringify(set.sort(([a], [b]) => a.localeCompare(b)))}`;
+}
+
+/** What a block tells of the student of a letter, thing by thing; none where its kind does not say. */
+export function blockTells({ type, attrs }: LiveBlockNode, context: LetterContext): readonly string[] | undefined {
+  const { begins, tells } = blockKind(type);
+  return tells?.({ ...begins, ...attrs }, context);
 }
 
 /** The figures of a block for the student of a letter. */

@@ -33,8 +33,8 @@ export interface RenderedLetter {
   readonly written: readonly string[];
   /** Whether nothing is in it but blanks and the signature. */
   readonly isBlank: boolean;
-  /** Whether one of its blocks has something to say, instead of what stands in for nothing. */
-  readonly hasNews: boolean;
+  /** What its blocks tell, each thing by its name; nothing of what stands in for nothing. */
+  readonly told: readonly string[];
 }
 
 /**
@@ -84,8 +84,8 @@ export function compileLetter(
       text.length < LONGEST_OF_BLANK &&
       [first, ...rest].every((one) => !WORDS.test(one.plain(unsigned.text)));
     if (rest.length === 0) {
-      const { unfilled, empty, fields, blocks: shown, written, hasNews } = first;
-      return { subject: subjectLine, html, text, unfilled, empty, fields, blocks: shown, written, isBlank, hasNews };
+      const { unfilled, empty, fields, blocks: shown, written, told } = first;
+      return { subject: subjectLine, html, text, unfilled, empty, fields, blocks: shown, written, isBlank, told };
     }
     const made = [all, first, ...rest];
     return {
@@ -98,7 +98,7 @@ export function compileLetter(
       blocks: made.flatMap((one) => one.blocks),
       written: made.flatMap((one) => one.written),
       isBlank,
-      hasNews: made.some((one) => one.hasNews),
+      told: made.flatMap((one) => one.told),
     };
   };
 }

@@ -1,6 +1,6 @@
 import type { ConditionalTextNode, FieldNode } from "../model/letterBody";
 import { compileSelection } from "../selection/compileSelection";
-import { blockKind, blockModel } from "./blockKinds";
+import { blockKind, blockModel, blockTells } from "./blockKinds";
 import type { LiveBlockNode } from "./blocks/blockKind";
 import { fieldWriter } from "./fields/fieldWriter";
 import type { LetterContext } from "./fields/letterContext";
@@ -62,6 +62,8 @@ interface DrawnBlock {
   readonly text: string;
   /** Whether there was nothing to say, and what the teacher wrote for that stands there. */
   readonly isStandIn: boolean;
+  /** What it tells, each thing by its name. */
+  readonly tells: readonly string[];
 }
 
 /** What is the same in all letters about one student in one class: the blocks, and which conditional texts are on. */
@@ -71,13 +73,14 @@ export class AboutStudent {
 
   constructor(private readonly context: LetterContext) {}
 
-  isAbout({ student, figures, classDays, language }: LetterContext): boolean {
+  isAbout({ student, figures, classDays, language, heardAt }: LetterContext): boolean {
     const { context } = this;
     return (
       context.language === language &&
       context.student === student &&
       context.figures === figures &&
-      context.classDays === classDays
+      context.classDays === classDays &&
+      context.heardAt === heardAt
     );
   }
 
@@ -87,7 +90,9 @@ export class AboutStudent {
     const model = blockModel(block, this.context);
     const { whenNothing = "" } = (block.attrs ?? {}) as { whenNothing?: string };
     const isStandIn = model.kind === "sentence" && model.text !== "" && model.text === whenNothing;
-    const made = { html: blockHtml(model), text: blockText(model), isStandIn };
+    const text = blockText(model);
+    const tells = text === "" || isStandIn ? [] : (blockTells(block, this.context) ?? [text]);
+    const made = { html: blockHtml(model), text, isStandIn, tells };
     this.drawn.set(block, made);
     return made;
   }
@@ -105,7 +110,7 @@ export class AboutStudent {
 export class LetterInMaking {
   readonly unfilled: string[] = [];
   empty = 0;
-  hasNews = false;
+  readonly told: string[] = [];
   readonly fields: FieldNode["attrs"][] = [];
   readonly blocks: LiveBlockNode[] = [];
   /** What somebody wrote, as far as it stands in this letter: the note’s own words, what stands in, comments and the like. */
@@ -144,7 +149,7 @@ export class LetterInMaking {
         if (as === "html") this.blocks.push(part.block);
         const drawn = this.about.draw(part.block);
         joined += drawn[as];
-        if (drawn.text !== "" && !drawn.isStandIn) this.hasNews = true;
+        if (as === "text") this.told.push(...drawn.tells);
         if (as === "text" && (blockKind(part.block.type).isWritten || drawn.isStandIn)) this.written.push(drawn.text);
       } else joined += this.join(part[this.about.sideOf(part.passage)], as);
     }

@@ -1,3 +1,4 @@
+import { hadIt } from "../delivery/whoHadIt";
 import { classDaysOf } from "../figures/classDays";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { wordsClosestTo } from "../language/languageTag";
@@ -15,7 +16,7 @@ import { writingIn } from "./fields/writingIn";
 /** What one planned letter can speak of, in a language, for each student and class that it is about. They must exist. */
 export function letterContexts(
   index: FiguresIndex,
-  note: Pick<Note, "selection">,
+  note: Pick<Note, "id" | "selection">,
   planned: PlannedLetter,
   language: string,
 ): [LetterContext, ...LetterContext[]] {
@@ -27,7 +28,7 @@ export function letterContexts(
 
 function letterContext(
   index: FiguresIndex,
-  note: Pick<Note, "selection">,
+  note: Pick<Note, "id" | "selection">,
   match: Match,
   readers: readonly Recipient[],
   language: string,
@@ -61,10 +62,25 @@ function letterContext(
     classDays: classDaysOf(world, schoolClass.id, index.today),
     settings: world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS,
     today: index.today,
+    heardAt: heardAt(index, note.id, match.studentId, readers),
     fitting: match.reasons.flatMap((reason) =>
       reason.kind === "any assignment" ? fittingWords(reason.fitting, language) : [],
     ),
   };
+}
+
+/** Who had no letter of a note before is told all; who had one, what is new since then. */
+function heardAt(
+  index: FiguresIndex,
+  noteId: string,
+  studentId: string,
+  readers: readonly Recipient[],
+): number | undefined {
+  const before = index.writtenAbout(studentId).filter((one) => one.noteId === noteId);
+  if (before.length === 0) return undefined;
+  const last = readers.map((reader) => before.findLast((one) => hadIt(one, reader)));
+  const times = last.map((one) => one && (one.madeAt ?? one.at));
+  return times.includes(undefined) ? undefined : Math.min(...times.map(Number));
 }
 
 function fittingWords(

@@ -119,7 +119,7 @@ export function reportContexts(
   const recipient = { kind: "student", id: student.id, name, address: "", addressIsGood: false, relation: "" } as const;
   return letterContexts(
     index,
-    { selection: { period } as never },
+    { id: "", selection: { period } as never },
     { key: "", match: first, matches, recipient },
     language,
   );

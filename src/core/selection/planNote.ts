@@ -1,3 +1,4 @@
+import { hadIt } from "../delivery/whoHadIt";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { fractionToNumber } from "../figures/fraction";
 import { awayFrom } from "../model/condition";
@@ -8,6 +9,7 @@ import { compileSelection } from "./compileSelection";
 import { classRowsOf, type SelectionRow } from "./conditions/selectionRow";
 import type { Reason } from "./reason";
 import { type LeftOutRecipient, type Recipient, recipientsOf } from "./recipient";
+import { assignmentsNamed, withoutAssignments } from "./withoutAssignments";
 
 /** What of a note decides who gets it. While its words are written, this stays. */
 export type NotePeople = Pick<
@@ -161,14 +163,11 @@ function lettersTo(
     const student = index.world.students.get(match.studentId);
     if (!student) continue;
     const { recipients: wanted, leftOut } = recipientsOf(student, note, index.world);
-    const had = note.onlyNew ? recipientsWhoHad(index, note.id, student.id) : NOBODY;
-    // Who reads the same mailbox has read it too.
-    const mailboxes = new Set(wanted.flatMap(({ id, address }) => (had.has(id) ? [address.toLowerCase()] : [])));
-    const hadIt = ({ id, address }: Recipient) =>
-      had.has(id) || (address !== "" && mailboxes.has(address.toLowerCase()));
-    const recipients = wanted.filter((one) => !hadIt(one));
+    const written = note.onlyNew ? index.writtenAbout(student.id).filter(({ noteId }) => noteId === note.id) : [];
+    const recipients: Recipient[] = [];
     for (const recipient of wanted) {
-      if (hadIt(recipient)) leftOutRecipients.push({ recipient, cause: "had this note already", match });
+      if (!written.some((letter) => hadIt(letter, recipient))) recipients.push(recipient);
+      else leftOutRecipients.push({ recipient, cause: "had this note already", match });
     }
     for (const recipient of recipients) {
       const due = rule(match, recipient);
@@ -186,14 +185,6 @@ function lettersTo(
   return { letters: oneForEachMailbox(perRecipient), leftOutRecipients, notReached };
 }
 
-const NOBODY: ReadonlySet<string> = new Set();
-
-/** Who had a letter of a note about a student, or has one under way. */
-function recipientsWhoHad(index: FiguresIndex, noteId: string, studentId: string): ReadonlySet<string> {
-  const written = index.writtenAbout(studentId).filter((one) => one.noteId === noteId);
-  return new Set(written.flatMap(({ recipientIds }) => recipientIds));
-}
-
 /** One letter for each recipient, in the place of the first. */
 function byRecipient(letters: readonly PlannedLetter[]): PlannedLetter[] {
   const families = new Map<string, PlannedLetter>();
@@ -207,18 +198,38 @@ function byRecipient(letters: readonly PlannedLetter[]): PlannedLetter[] {
 
 /**
  * Of letters about the very same to one mailbox one is enough, for all who read it there, first the first contact. Where one
- * of them has children who are not the other's, each gets a letter of their own.
+ * of them has children who are not the other's, each gets a letter of their own; where one of them was told more before, the
+ * mailbox gets each assignment once.
  */
 function oneForEachMailbox(letters: readonly PlannedLetter[]): readonly PlannedLetter[] {
-  const byMailbox = new Map<string, PlannedLetter>();
+  const byMailbox = new Map<string, [PlannedLetter, ...PlannedLetter[]]>();
   let isShared = false;
   for (const letter of letters) {
     const { key, matches, recipient } = letter;
     const about = matches.map(({ classId, studentId }) => `${classId}/${studentId}`).join(" ");
     const place = recipient.addressIsGood ? `${recipient.address.toLowerCase()} ${about}` : key;
     const known = byMailbox.get(place);
-    if (known) isShared = true;
-    byMailbox.set(place, known ? { ...known, others: [...(known.others ?? []), recipient] } : letter);
+    if (!known) {
+      byMailbox.set(place, [letter]);
+      continue;
+    }
+    isShared = true;
+    const same = known.findIndex((one) => sameAssignments(one, letter));
+    const [one] = known.slice(same);
+    if (same >= 0 && one) known[same] = { ...one, others: [...(one.others ?? []), recipient] };
+    else known.push(...withoutTold(letter, known));
   }
-  return isShared ? [...byMailbox.values()] : letters;
+  return isShared ? [...byMailbox.values()].flat() : letters;
+}
+
+function sameAssignments(one: PlannedLetter, other: PlannedLetter): boolean {
+  const ids = ({ matches }: PlannedLetter) => JSON.stringify(matches.map((match) => assignmentsNamed([match])));
+  return ids(one) === ids(other);
+}
+
+/** A letter without the assignments that others tell; none where nothing is left. */
+function withoutTold(letter: PlannedLetter, others: readonly PlannedLetter[]): PlannedLetter[] {
+  const told = others.flatMap(({ matches }) => assignmentsNamed(matches));
+  const [match, ...rest] = letter.matches.flatMap((one) => withoutAssignments(one, told) ?? []);
+  return match ? [{ ...letter, match, matches: [match, ...rest] }] : [];
 }

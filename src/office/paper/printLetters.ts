@@ -50,7 +50,12 @@ export function printLetters(
     }));
     const staged = await stageLetters(office.database, kept, NOTHING_STAGED);
     const whole = { ...round, letterCount: kept.length, tally: { printed: kept.length } };
-    const done = await office.keepRound(whole, staged, {}, screen);
+    const marks = Object.fromEntries(
+      letters.flatMap(({ entry, marks: own }) =>
+        Object.entries(own).map(([studentId, mark]) => [`${studentId}/${entry.recipient.id}`, mark]),
+      ),
+    );
+    const done = await office.keepRound(whole, { ...staged, marks }, {}, screen);
     return done.ok ? printed : { ok: false, problem: done.problem };
   });
 }

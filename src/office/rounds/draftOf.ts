@@ -11,6 +11,7 @@ export function draftOf(entry: LetterEntry, { subject, html, text }: RenderedLet
     classId: entry.classId,
     className: entry.className,
     recipient: { kind, id, name, address },
+    ...(entry.alsoReadBy.length > 0 && { alsoReadBy: [...entry.alsoReadBy] }),
     reason: entry.reason,
     subject,
     html,

@@ -32,7 +32,7 @@ export interface RoundRebuilt {
   readonly added: readonly string[];
   readonly marks: Readonly<Record<string, WrittenMark>>;
   readonly digests: readonly { readonly id: string; readonly gathers: readonly string[] }[];
-  readonly about: Pick<Round, "sentence" | "summary" | "acceptedCautions" | "brothersAndSisters">;
+  readonly about: Pick<Round, "sentence" | "summary" | "acceptedCautions" | "brothersAndSisters" | "madeAt">;
   readonly news: NonNullable<ScheduledRound["news"]>;
 }
 
@@ -55,6 +55,7 @@ export interface RebuildHeld {
 export async function rebuildRound(office: OfficeCore, source: RebuildSource): Promise<RoundRebuilt | RebuildHeld> {
   const stagedAs = office.around.newId();
   const maker = new RoundMaker(office, { ...source, stagedAs });
+  const madeAt = office.around.now();
   let begun: RoundBegun | undefined;
   try {
     for await (const step of lettersInBatches(office.engine, source.note, source.fresh.at, source.fresh)) {
@@ -72,7 +73,7 @@ export async function rebuildRound(office: OfficeCore, source: RebuildSource): P
         ? (lines, sample) => copyOf(office, source, summaryLetter(nameOf(source), sentence, lines, sample))
         : undefined,
     );
-    return rebuilt(maker, stagedAs, begun);
+    return rebuilt(maker, stagedAs, begun, madeAt);
   } catch (cause) {
     await maker.drop();
     if (!(cause instanceof NoReport)) throw cause;
@@ -80,14 +81,15 @@ export async function rebuildRound(office: OfficeCore, source: RebuildSource): P
   }
 }
 
-function rebuilt(maker: RoundMaker, stagedAs: string, begun: RoundBegun): RoundRebuilt {
+function rebuilt(maker: RoundMaker, stagedAs: string, begun: RoundBegun, madeAt: number): RoundRebuilt {
   const { old, added, marks, digests, changed } = maker.made;
   const gone = maker.gone();
   return {
     ok: true,
     ...{ stagedAs, staged: maker.staged, added, marks, digests },
     old: [...old, ...gone.map(({ id }) => ({ id }))],
-    about: aboutRound(begun),
+    // Where no letter is another, what was written is what it was.
+    about: { ...aboutRound(begun), ...(old.length + added.length + gone.length > 0 && { madeAt }) },
     news: {
       changed,
       gone: gone.filter(({ recipient }) => recipient.kind !== "teacher").length,

@@ -148,7 +148,7 @@ async function sendInTurn(
   };
   const change = await seenByRound(office, note, begun.selectedKeys, now);
   const announced = fresh && announcedRound(whole, note, choices, maker.made.keys);
-  const done = await office.keepRound(whole, maker.staged, change, screen, announced);
+  const done = await office.keepRound(whole, { ...maker.staged, marks: maker.made.marks }, change, screen, announced);
   if (!done.ok) {
     await maker.drop();
     return done;

@@ -1,7 +1,7 @@
 import type { Letter, Round } from "@/core/delivery/round";
 import { mendedAddresses, sendAgain } from "@/core/delivery/sendAgain";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
-import { markSentAgain, wholeLetters } from "@/store/roundRepository";
+import { markSentAgain, marksOfRound, wholeLetters } from "@/store/roundRepository";
 import type { OfficeCore } from "../open/officeCore";
 import type { Sent } from "./sendNote";
 import { leavingNow, sendPrepared } from "./sendTrial";
@@ -25,7 +25,9 @@ export async function sendRoundAgain(
   if (whole.length === 0) return { ok: false, problem: "The words of these letters are not kept any more." };
   const again = whole.map((letter) => ({ letter, address: addressOf.get(letter.id) ?? letter.recipient.address }));
   const prepared = sendAgain(round, again, leavingNow(office, settings.takeBackSeconds));
-  const sent = await sendPrepared(office, prepared, (world) => mendedAddresses(again, world), screen);
+  // They are remembered by what they were remembered by the first time.
+  const marks = await marksOfRound(office.database, round.id);
+  const sent = await sendPrepared(office, prepared, (world) => mendedAddresses(again, world), screen, marks);
   if (sent.ok) {
     const ids = again.map(({ letter }) => letter.id);
     await markSentAgain(office.database, ids);

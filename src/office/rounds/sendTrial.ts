@@ -4,6 +4,7 @@ import { trialLetter } from "@/core/delivery/trialLetter";
 import { isGoodAddress } from "@/core/matching/isGoodAddress";
 import { type Enclosure, enclosedWith } from "@/core/model/enclosure";
 import type { Note } from "@/core/model/note";
+import type { WrittenMark } from "@/core/model/noteKind";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "@/core/model/settings";
 import { NOTHING_STAGED, stageLetters } from "@/store/stageLetters";
 import { MAKING_LOCK } from "../open/makingLock";
@@ -18,10 +19,11 @@ export function sendPrepared(
   { round, letters }: { round: Round; letters: readonly WholeLetter[] },
   change: Wanted,
   screen: string,
+  marks?: Readonly<Record<string, WrittenMark>>,
 ): Promise<Sent> {
   return office.around.locks.request(MAKING_LOCK, async () => {
     const staged = await stageLetters(office.database, letters, NOTHING_STAGED);
-    const done = await office.keepRound(round, staged, change, screen);
+    const done = await office.keepRound(round, marks ? { ...staged, marks } : staged, change, screen);
     return done.ok ? { ok: true, roundId: round.id } : done;
   });
 }

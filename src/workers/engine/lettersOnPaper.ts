@@ -1,10 +1,12 @@
 import { checkNote } from "@/core/check/checkNote";
 import { findingWords, isStop } from "@/core/check/finding";
 import type { FindingCode } from "@/core/check/findingKinds";
+import { letterMarks } from "@/core/delivery/letterMarks";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
 import type { Note } from "@/core/model/note";
+import type { WrittenMark } from "@/core/model/noteKind";
 import { letterPaper } from "@/core/report/letterPaper";
 import { letterReports } from "@/core/report/letterReports";
 import type { DrawnFrom } from "@/core/report/paperRun";
@@ -23,6 +25,8 @@ export interface LettersOnPaper {
     readonly draft: DrawnFrom;
     /** What is made for each letter and goes along with it, in the order of the note. */
     readonly reports: readonly ReportDraft[];
+    /** By student: what it is remembered by. */
+    readonly marks: Readonly<Record<string, WrittenMark>>;
   }[];
 }
 
@@ -49,7 +53,8 @@ export function lettersOnPaper(
     letters: [...noteLetters(index, note, letters)].flatMap(({ planned, rendered }) => {
       const entry = entries.get(planned.key);
       const reports = letterReports(index, note, planned);
-      return entry ? [{ entry, rendered, draft: letterPaper(index, note, planned), reports }] : [];
+      const marks = letterMarks(index, planned);
+      return entry ? [{ entry, rendered, draft: letterPaper(index, note, planned), reports, marks }] : [];
     }),
   };
 }

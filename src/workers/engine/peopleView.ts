@@ -39,6 +39,8 @@ export interface LetterEntry {
   readonly className: string;
   readonly reason: string;
   readonly recipient: Recipient;
+  /** The ids of others who read the same mailbox. */
+  readonly alsoReadBy: readonly string[];
 }
 
 export interface FindingView {
@@ -138,6 +140,7 @@ export function letterEntries(index: FiguresIndex, plan: Pick<NotePlan, "letters
       className: listed(distinct(({ className }) => className)),
       reason: distinct(({ reason }) => reason).join("; "),
       recipient: { ...recipient, name: listed(readersOf(letter).map(({ name }) => name)) },
+      alsoReadBy: (letter.others ?? []).map(({ id }) => id),
     };
   });
 }

@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { readyMadeAutomaticNotes } from "@/core/delivery/plans/readyMadeAutomaticNotes";
 import type { RunAsked } from "@/core/delivery/plans/runRule";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
+import { digestWords } from "@/core/letter/digestWords";
 import { addDays, type Day, instantOf } from "@/core/model/day";
 import type { Note } from "@/core/model/note";
 import type { WrittenAbout } from "@/core/model/noteKind";
@@ -56,6 +57,12 @@ const past = (count: number, at: number): PastScores[] => [
     averages: {},
   },
 ];
+
+/** The change of one column alone. */
+const columnsOf = (all: PastScores, id: string): PastScores => ({
+  ...all,
+  columns: Object.fromEntries(Object.entries(all.columns).filter(([key]) => key === id)),
+});
 
 const asked = (at: number, part: Partial<RunAsked> = {}, fresh: Partial<RebuildRequest> = {}): RebuildRequest => ({
   at,
@@ -148,6 +155,56 @@ describe("how often for one student", () => {
     expect(toWhom(one, everybody, asked(at, { newSince: at - HOUR }))).toEqual([]);
     one.hear([written({ studentId: "Ben", at: at - 2 * HOUR })]);
     expect(toWhom(one, everybody, asked(at, { newSince: at - 9 * HOUR }))).toEqual(["Ana", "Cy"]);
+  });
+
+  test("a second letter tells what came in since the first, however long ago that was; a reader who had none is told all", () => {
+    const work = [{ Ana: scored(10) }, { Ana: scored(12) }];
+    const records = school(work);
+    const moments = [at - 9 * 24 * HOUR, at - 2 * HOUR];
+    const history = moments.flatMap((one, place) => past(2, one).map((each) => columnsOf(each, `a${place}`)));
+    const index = new FiguresIndex(worldOf(records), DAY, history);
+    const digest: Note = noteFrom(digestWords("weekly"), { id: "n", now: 0, period: "winter" });
+    const titles = (before: WrittenAbout[]) => {
+      index.hear(before);
+      const { letters } = new RoundInMaking(index, digest, at, 1).next(9);
+      const mine = letters.find(({ entry }) => entry.studentIds[0] === "Ana")?.rendered.text ?? "";
+      return ["Quiz 0:", "Quiz 1:"].filter((title) => mine.includes(title));
+    };
+    expect(titles([])).toEqual(["Quiz 1:"]);
+    expect(titles([written({ studentId: "Ana", at: at - 10 * 24 * HOUR })])).toEqual(["Quiz 0:", "Quiz 1:"]);
+    expect(titles([written({ studentId: "Ana", at: at - HOUR })])).toEqual([]);
+    // Made before the score came in, and left after it.
+    expect(titles([written({ studentId: "Ana", at: at - HOUR, madeAt: at - 3 * HOUR })])).toEqual(["Quiz 1:"]);
+    expect(titles([written({ studentId: "Ana", at: at - HOUR, recipientIds: ["somebody else"] })])).toEqual([
+      "Quiz 1:",
+    ]);
+  });
+
+  test("a digest with nothing that its reader was not told does not go: what is coming up is news once", () => {
+    const records = school([{ Ana: scored(10) }, {}, {}]);
+    const index = new FiguresIndex(worldOf(records), DAY, past(1, at - 9 * 24 * HOUR));
+    const digest: Note = noteFrom(digestWords("daily"), { id: "n", now: 0, period: "winter" });
+    const wishes = records.guardians.map((one) => ({ ...one, frequency: "daily" as const }));
+    const daily = new FiguresIndex(worldOf({ ...records, guardians: wishes }), DAY, past(1, at - 9 * 24 * HOUR));
+    const run = asked(at, { digest: "daily" });
+    expect(toWhom(index, digest, run)).toEqual([]);
+    expect(toWhom(daily, digest, run)).toEqual(["Ana", "Ben", "Cy"]);
+    const { letters } = new RoundInMaking(daily, digest, at, 1, run).next(9);
+    const heard = letters.map(({ entry, marks }) =>
+      written({
+        studentId: entry.studentIds[0] ?? "",
+        at,
+        marks: { [entry.recipient.id]: Object.values(marks)[0] ?? {} },
+      }),
+    );
+    const tomorrow = asked(at + 24 * HOUR, { digest: "daily" });
+    daily.hear(heard);
+    expect(toWhom(daily, digest, tomorrow)).toEqual([]);
+    const more = school([{ Ana: scored(10) }, {}, {}, {}]);
+    const next = new FiguresIndex(worldOf({ ...more, guardians: wishes }), DAY, past(1, at - 9 * 24 * HOUR));
+    next.hear(heard);
+    expect(toWhom(next, digest, tomorrow)).toEqual(["Ana", "Ben", "Cy"]);
+    expect(toWhom(next, digest, { ...tomorrow, sendsEmpty: true })).toEqual(["Ana", "Ben", "Cy"]);
   });
 
   test("a letter that can't go is left out and named, and holds up no other", () => {

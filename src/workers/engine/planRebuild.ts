@@ -1,5 +1,6 @@
 import { checkNote } from "@/core/check/checkNote";
 import { type Finding, findingWords, isStop } from "@/core/check/finding";
+import { tellsNews } from "@/core/delivery/letterMarks";
 import { runRule } from "@/core/delivery/plans/runRule";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
@@ -61,7 +62,7 @@ function withNews(
 ): PlannedLetter[] {
   const waitsFor = new Set(newsFor);
   return [...noteLetters(index, note, letters)].flatMap(({ planned, rendered }) =>
-    rendered.hasNews || waitsFor.has(planned.recipient.id) ? [planned] : [],
+    waitsFor.has(planned.recipient.id) || tellsNews(index, note.id, planned, rendered.told) ? [planned] : [],
   );
 }
 

@@ -1,5 +1,4 @@
-import { contentFingerprint } from "@/core/delivery/plans/contentFingerprint";
-import { assignmentsNamed } from "@/core/delivery/plans/runRule";
+import { letterMarks } from "@/core/delivery/letterMarks";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";
@@ -106,23 +105,12 @@ export class RoundInMaking {
 
   private remembered({ planned, rendered }: { planned: PlannedLetter; rendered: RenderedLetter }) {
     const reports = letterReports(this.index, this.note, planned);
-    if (!this.fresh) return { reports, made: "", marks: {} };
+    const marks = letterMarks(this.index, planned, this.fresh?.run?.digest && rendered.told);
+    if (!this.fresh) return { reports, made: "", marks };
     const { subject, html, text } = rendered;
     const { name, address } = planned.recipient;
     const files = reports.map(({ fileName, ...paper }) => [fileName, JSON.stringify(paper)]);
     const made = shortHash(JSON.stringify([name, address, subject, html, text, files]));
-    const marks: Record<string, WrittenMark> = {};
-    if (this.fresh.run) {
-      for (const { studentId } of planned.matches) {
-        const own = planned.matches.filter((match) => match.studentId === studentId);
-        marks[studentId] = {
-          ...(this.fresh.run.repeat === "if changed" && {
-            said: Object.fromEntries(own.map((match) => [match.classId, contentFingerprint(this.index, match)])),
-          }),
-          assignmentIds: assignmentsNamed(own),
-        };
-      }
-    }
     return { reports, made, marks };
   }
 }

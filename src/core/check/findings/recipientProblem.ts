@@ -13,13 +13,20 @@ type Problem = "no guardian of theirs" | "wants no letters" | "breaks the header
 
 /** Everybody whose first problem it is, each once, with name, address and whom the letter is about. */
 export function recipientsWith(problem: Problem, { index, plan }: NoteScene): Partial<FindingDetails>[] {
-  const first = new Map<string, PlannedLetter>();
-  for (const letter of plan.letters)
-    if (problemOf(index, letter) === problem && !first.has(letter.recipient.id)) first.set(letter.recipient.id, letter);
-  return [...first.values()].map(({ key, recipient, matches }) => ({
-    path: { letterKey: key, recipientId: recipient.id },
-    quotes: [recipient.name, recipient.address, ...someNames(index, matches)],
-  }));
+  const letters = new Map<string, [PlannedLetter, ...PlannedLetter[]]>();
+  for (const letter of plan.letters) {
+    if (problemOf(index, letter) !== problem) continue;
+    const known = letters.get(letter.recipient.id);
+    if (known) known.push(letter);
+    else letters.set(letter.recipient.id, [letter]);
+  }
+  return [...letters.values()].map((all) => {
+    const [{ key, recipient, matches }] = all;
+    return {
+      path: { letterKey: key, letterKeys: all.map((one) => one.key), recipientId: recipient.id },
+      quotes: [recipient.name, recipient.address, ...someNames(index, matches)],
+    };
+  });
 }
 
 function problemOf(index: FiguresIndex, { matches, recipient }: PlannedLetter): Problem | undefined {

@@ -1,5 +1,7 @@
+import { lastLetterTo } from "../../delivery/whoHadIt";
 import { MS_PER_DAY } from "../../model/day";
 import type { Frequency } from "../../model/guardian";
+import type { Recipient } from "../../selection/recipient";
 import { counted, fewOf, listed } from "../../words";
 import type { FindingKind } from "./findingKind";
 
@@ -14,26 +16,21 @@ export const wishesFewer: FindingKind = {
     mend: `${listed(quotes)}. Leave them out this time, or send all the same.`,
   }),
   inNote: ({ index, plan, now }) => {
-    const asked = new Map<string, { name: string; frequency: Frequency; since: number }>();
+    const asked = new Map<string, { recipient: Recipient; frequency: Frequency; since: number }>();
     for (const { recipient } of plan.letters) {
       const { frequency = "each letter" } = index.world.guardians.get(recipient.id) ?? {};
       const days = DAYS_OF_ONE[frequency];
-      if (days > 0) asked.set(recipient.id, { name: recipient.name, frequency, since: now - days * MS_PER_DAY });
+      if (days > 0) asked.set(recipient.id, { recipient, frequency, since: now - days * MS_PER_DAY });
     }
     if (asked.size === 0) return [];
-    const had = new Set<string>();
-    for (const studentId of index.world.students.keys()) {
-      for (const { at, recipientIds } of index.writtenAbout(studentId)) {
-        for (const id of recipientIds) if (at > (asked.get(id)?.since ?? Number.POSITIVE_INFINITY)) had.add(id);
-      }
-    }
-    const tooSoon = [...asked].filter(([id]) => had.has(id));
+    const lastTo = lastLetterTo([...index.world.students.keys()].flatMap((id) => index.writtenAbout(id)));
+    const tooSoon = [...asked].filter(([, { recipient, since }]) => (lastTo(recipient) ?? since) > since);
     if (tooSoon.length === 0) return [];
     return [
       {
         path: { recipientIds: tooSoon.map(([id]) => id) },
         numbers: { guardians: tooSoon.length },
-        quotes: fewOf(tooSoon.map(([, { name, frequency }]) => `${name} (${frequency})`)),
+        quotes: fewOf(tooSoon.map(([, { recipient, frequency }]) => `${recipient.name} (${frequency})`)),
       },
     ];
   },

@@ -1,3 +1,4 @@
+import { hadIt } from "../../delivery/whoHadIt";
 import { MS_PER_DAY } from "../../model/day";
 import type { WrittenAbout } from "../../model/noteKind";
 import { someNames } from "../reading/someNames";
@@ -14,9 +15,7 @@ export function writtenLately(
   const since = now - REPEAT_DAYS * MS_PER_DAY;
   const matches = plan.letters.flatMap(({ matches: about, recipient }) =>
     about.filter(({ studentId }) =>
-      index
-        .writtenAbout(studentId)
-        .some((one) => one.at > since && one.recipientIds.includes(recipient.id) && isSame(one)),
+      index.writtenAbout(studentId).some((one) => one.at > since && hadIt(one, recipient) && isSame(one)),
     ),
   );
   if (matches.length === 0) return [];

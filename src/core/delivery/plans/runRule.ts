@@ -5,7 +5,9 @@ import type { DigestFrequency } from "../../model/guardian";
 import { selectedKey } from "../../model/keptSelection";
 import type { Repetition } from "../../model/plan";
 import type { Match, RecipientRule } from "../../selection/planNote";
-import type { Reason } from "../../selection/reason";
+import type { Recipient } from "../../selection/recipient";
+import { namesAssignments, withoutAssignments } from "../../selection/withoutAssignments";
+import { hadIt, lastLetterTo, mailboxKey, marksOf, namesOf } from "../whoHadIt";
 import { contentFingerprint } from "./contentFingerprint";
 
 /** What a run of an automatic note asks for, beside the note itself. Moments in ms since the epoch. */
@@ -33,7 +35,7 @@ export interface RunAsked {
  */
 export function runRule(index: FiguresIndex, run: RunAsked): RecipientRule {
   const quietUntil = run.quietDays === undefined || run.digest ? undefined : lastAutomaticNote(index, run);
-  /** Who gets a letter of this very run already: the quiet rule counts it too. */
+  /** Who gets a letter of this very run already, themselves and by mailbox: the quiet rule counts it too. */
   const taken = new Set<string>();
   const saids = new Map<string, string>();
   const said = (match: Match) => {
@@ -48,15 +50,15 @@ export function runRule(index: FiguresIndex, run: RunAsked): RecipientRule {
       return "wishes no digest like this";
     const before = index
       .writtenAbout(match.studentId)
-      .filter((one) => isBefore(one, run) && one.noteId === run.noteId && one.recipientIds.includes(recipient.id));
+      .filter((one) => isBefore(one, run) && one.noteId === run.noteId && hadIt(one, recipient));
     const last = before.at(-1);
     const endedAt = run.ended[selectedKey(match)];
     let due = match;
     if (run.repeat === "once" || run.repeat === "once until it ends") {
       const counted = before.filter(({ at }) => run.repeat === "once" || endedAt === undefined || at > endedAt);
-      const narrowed = withoutThose(
+      const narrowed = withoutAssignments(
         match,
-        counted.flatMap(({ marks }) => marks?.[recipient.id]?.assignmentIds ?? []),
+        counted.flatMap((one) => marksOf(one, recipient).flatMap(({ assignmentIds = [] }) => assignmentIds)),
       );
       if (narrowed === undefined || (narrowed === match && counted.length > 0 && !namesAssignments(match)))
         return "had this note already";
@@ -64,49 +66,27 @@ export function runRule(index: FiguresIndex, run: RunAsked): RecipientRule {
       if (baseline.has(selectedKey(match)) && endedAt === undefined) return "fitted before it was on";
     }
     if (run.repeat === "if changed") {
-      const known = lastSaid(before, match, recipient.id);
+      const known = lastSaid(before, match, recipient);
       if (known !== undefined && known === said(match)) return "nothing changed since the last letter";
     }
     if (run.newSince !== undefined) {
-      const since = Math.max(run.newSince, last?.at ?? 0);
+      const since = Math.max(run.newSince, last?.madeAt ?? last?.at ?? 0);
       if (newEntries(index, match.classId, match.studentId, since).length === 0) return "nothing new came in";
     }
     if (quietUntil && run.quietDays !== undefined) {
-      const lastDay = quietUntil.get(recipient.id);
-      const isQuiet = lastDay !== undefined && daysBetween(lastDay, dayOfInstant(run.at)) < run.quietDays;
-      if (isQuiet || taken.has(recipient.id)) return "had another automatic note lately";
-      taken.add(recipient.id);
+      const last = quietUntil(recipient);
+      const isQuiet = last !== undefined && daysBetween(dayOfInstant(last), dayOfInstant(run.at)) < run.quietDays;
+      const names = namesOf(recipient.id, mailboxKey(recipient.address));
+      if (isQuiet || names.some((name) => taken.has(name))) return "had another automatic note lately";
+      for (const name of names) taken.add(name);
     }
     return due;
   };
 }
 
-/** What of a match names assignments, without those that were written about; none where nothing is left. */
-function withoutThose(match: Match, assignmentIds: readonly string[]): Match | undefined {
-  if (assignmentIds.length === 0 || !namesAssignments(match)) return match;
-  const had = new Set(assignmentIds);
-  const reasons = match.reasons.flatMap((reason): Reason[] => {
-    if (reason.kind !== "any assignment") return [reason];
-    const fitting = reason.fitting.filter(({ id }) => !had.has(id));
-    return fitting.length > 0 ? [{ ...reason, fitting }] : [];
-  });
-  return reasons.some(({ kind }) => kind === "any assignment") ? { ...match, reasons } : undefined;
-}
-
-function namesAssignments({ reasons }: Match): boolean {
-  return reasons.some((reason) => reason.kind === "any assignment" && reason.fitting.length > 0);
-}
-
-/** The assignments that a letter about some matches was selected by. */
-export function assignmentsNamed(matches: readonly Match[]): string[] {
-  return matches.flatMap(({ reasons }) =>
-    reasons.flatMap((reason) => (reason.kind === "any assignment" ? reason.fitting.map(({ id }) => id) : [])),
-  );
-}
-
 /** What the last letter to somebody about a student in a class was made from. */
-function lastSaid(before: readonly Written[], { classId }: Match, recipientId: string): string | undefined {
-  return before.flatMap(({ marks }) => marks?.[recipientId]?.said?.[classId] ?? []).at(-1);
+function lastSaid(before: readonly Written[], { classId }: Match, recipient: Recipient): string | undefined {
+  return before.flatMap((one) => marksOf(one, recipient).flatMap(({ said }) => said?.[classId] ?? [])).at(-1);
 }
 
 type Written = ReturnType<FiguresIndex["writtenAbout"]>[number];
@@ -116,15 +96,8 @@ function isBefore({ roundId, at }: Written, run: RunAsked): boolean {
   return roundId !== run.roundId && at <= run.at;
 }
 
-/** By recipient: the day of the last letter of an automatic note before a run. */
-function lastAutomaticNote(index: FiguresIndex, run: RunAsked): Map<string, string> {
-  const last = new Map<string, string>();
-  for (const studentId of index.world.students.keys()) {
-    for (const one of index.writtenAbout(studentId)) {
-      if (!one.standing || !isBefore(one, run)) continue;
-      const day = dayOfInstant(one.at);
-      for (const id of one.recipientIds) if (day > (last.get(id) ?? "")) last.set(id, day);
-    }
-  }
-  return last;
+/** Says when somebody had the last letter of an automatic note before a run, in ms since the epoch. */
+function lastAutomaticNote(index: FiguresIndex, run: RunAsked): (reader: Recipient) => number | undefined {
+  const all = [...index.world.students.keys()].flatMap((id) => index.writtenAbout(id));
+  return lastLetterTo(all.filter((one) => one.standing && isBefore(one, run)));
 }

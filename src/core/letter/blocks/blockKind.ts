@@ -68,6 +68,8 @@ export interface BlockKind<Type extends LiveType> {
   readonly isWritten?: boolean;
   /** The figures of a block for the student of a letter. */
   model(attributes: AttributesOf<Type>, context: LetterContext): BlockModel;
+  /** Names what it tells, thing by thing, so that nothing is news twice; where it does not say, its words are one thing. */
+  tells?(attributes: AttributesOf<Type>, context: LetterContext): readonly string[];
   /** What can be set of it, beside what is said where there is nothing. */
   settings?(attributes: AttributesOf<Type>, world: World): readonly BlockSetting<AttributesOf<Type>>[];
 }

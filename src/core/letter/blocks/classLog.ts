@@ -13,6 +13,7 @@ export const classLog: BlockKind<"classLog"> = {
         .log(days)
         .map(({ day, text }) => `${writingIn(language).day(day, "long")}: ${text.replace(/\s+/g, " ")}`),
     ),
+  tells: ({ days }, { classDays }) => classDays.log(days).map(({ id, text }) => `in class ${id} ${text}`),
   settings: ({ days }) => [
     { kind: "days", label: "Of how many of the last days", value: days, change: (next) => ({ days: next }) },
   ],

@@ -3,21 +3,25 @@ import { wordsIn } from "../../languages/productLanguages";
 import { MISSING_DETAILS, type MissingDetail } from "../../model/letterBody";
 import { titleKey } from "../../model/titleKey";
 import { assignmentOptions } from "../../selection/conditions/gradebookOptions";
+import type { LetterContext } from "../fields/letterContext";
 import { missingAssignmentWords, missingTitle, USUAL_DETAILS } from "../fields/missingWords";
 import { notKnown } from "../fields/notKnown";
 import { writingIn } from "../fields/writingIn";
 import { type BlockKind, listOr } from "./blockKind";
 
+/** What is missing, of some titles or of all. */
+function missingOf(only: ReadonlySet<string>, { figures }: LetterContext): readonly MissingAssignment[] {
+  if (only.size === 0) return figures.missing;
+  return figures.missing.filter(({ assignment }) => only.has(titleKey(assignment.title)));
+}
+
 export const missingWork: BlockKind<"missingWork"> = {
   label: "List of missing work",
   begins: { whenNothing: "Nothing is missing.", as: "list", details: [...USUAL_DETAILS], assignments: [] },
   model: ({ whenNothing, as, details = USUAL_DETAILS, assignments = [] }, context) => {
-    const { figures, language } = context;
+    const { language } = context;
     const only = new Set(assignments.map(titleKey));
-    const missing =
-      only.size === 0
-        ? figures.missing
-        : figures.missing.filter(({ assignment }) => only.has(titleKey(assignment.title)));
+    const missing = missingOf(only, context);
     if (missing.length === 0) {
       const unknown = notKnown(context, ({ title }) => only.size === 0 || only.has(titleKey(title)));
       if (unknown !== undefined) return { kind: "sentence", text: unknown };
@@ -35,6 +39,8 @@ export const missingWork: BlockKind<"missingWork"> = {
       rows: missing.map((one) => [missingTitle(one, language), ...shown.map(({ cell }) => cell(one))]),
     };
   },
+  tells: ({ assignments = [] }, context) =>
+    missingOf(new Set(assignments.map(titleKey)), context).map(({ assignment }) => `missing ${assignment.id}`),
   settings: ({ as = "list", details = USUAL_DETAILS, assignments = [] }, world) => [
     {
       kind: "choice",

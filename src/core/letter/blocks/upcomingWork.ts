@@ -12,6 +12,7 @@ export const upcomingWork: BlockKind<"upcomingWork"> = {
       classDays.upcoming(days).map((one) => assignmentWords(one, categoryOf(one.categoryId), language)),
     );
   },
+  tells: ({ days }, { classDays }) => classDays.upcoming(days).map(({ id, dueDate }) => `to come ${id} ${dueDate}`),
   settings: ({ days }) => [
     { kind: "days", label: "For how many days to come", value: days, change: (next) => ({ days: next }) },
   ],

@@ -32,6 +32,8 @@ export interface LetterContext {
   readonly classDays: ClassDays;
   readonly settings: Settings;
   readonly today: Day;
+  /** When the last letter of the note about the student was made that all its readers had, ms since the epoch; none where one of them had none. */
+  readonly heardAt: number | undefined;
   /** The assignments by which the student was selected, where the selection asks for any, in words. */
   readonly fitting: readonly string[];
 }

@@ -1,0 +1,264 @@
+import { applyChange, type Change, type TableChange } from "../change/change";
+import type { ChangeTable, ChangeTables } from "../model/changeTables";
+import { titleKey } from "../model/titleKey";
+import type { World } from "../model/world";
+import { criterionKey } from "./fields/criterionField";
+import { sourceOf } from "./fields/fieldsFor";
+
+/** What notes, templates, selections and pages speak of by its name. */
+export type NamedKind = "assignment" | "category" | "criterion" | "own" | "checklist" | "statement";
+
+/** Something of the gradebook that got another name. */
+export interface Renamed {
+  readonly kind: NamedKind;
+  readonly from: string;
+  readonly to: string;
+  /** Of a criterion: the title of its assignment, as it was. */
+  readonly assignment?: string;
+  /** The class that it belongs to, or all. */
+  readonly classId: string;
+}
+
+/** What a change names otherwise. A name that is only spelled with other capitals or spaces is the same one. */
+export function renamesIn(change: Change): Renamed[] {
+  const all: Renamed[] = [];
+  const note = (renamed: Renamed) => {
+    if (titleKey(renamed.from) !== titleKey(renamed.to)) all.push(renamed);
+  };
+  for (const [before, after] of updatedIn(change.assignments)) {
+    const { title: assignment, classId } = before;
+    note({ kind: "assignment", from: assignment, to: after.title, classId });
+    for (const { id, name: from } of before.rubric ?? []) {
+      const to = after.rubric?.find((one) => one.id === id)?.name ?? from;
+      note({ kind: "criterion", assignment, from, to, classId });
+    }
+  }
+  for (const [before, after] of updatedIn(change.classes))
+    for (const { id, name: from } of before.categories) {
+      const to = after.categories.find((one) => one.id === id)?.name ?? from;
+      note({ kind: "category", from, to, classId: before.id });
+    }
+  for (const [before, after] of updatedIn(change.ownColumns))
+    note({ kind: "own", from: before.name, to: after.name, classId: before.classId });
+  for (const [before, after] of updatedIn(change.checklists))
+    note({ kind: "checklist", from: before.name, to: after.name, classId: before.classId });
+  for (const [before, after] of updatedIn(change.statements))
+    note({ kind: "statement", from: before.name, to: after.name, classId: "all" });
+  return all;
+}
+
+function updatedIn<Row>(table: TableChange<Row> | undefined): [Row, Row][] {
+  return Object.values(table?.updated ?? {});
+}
+
+/** Records that name things of the gradebook, as far as a change of names goes on in them. */
+export interface Naming {
+  readonly notes: readonly ChangeTables["notes"][];
+  readonly templates: readonly ChangeTables["templates"][];
+  readonly keptSelections: readonly ChangeTables["keptSelections"][];
+}
+
+/**
+ * A change together with what follows from its new names: whatever speaks of something under its old name speaks of it under
+ * the new one. Where another class of a note still has the old name, the note keeps it. `world` is as it was before.
+ */
+export function withNamesCarried(change: Change, world: World, naming: Naming): Change {
+  const renames = renamesIn(change);
+  if (renames.length === 0) return change;
+  const worlds = { before: world, after: applyChange(world, change) };
+  const everywhere = holdingFor(renames, worlds, "all");
+  return {
+    ...change,
+    ...changedTable("notes", naming.notes, change, noteCarrier(change, world)),
+    ...changedTable("templates", naming.templates, change, (one) => renamedIn(one, everywhere)),
+    ...changedTable("keptSelections", naming.keptSelections, change, (one) =>
+      renamedIn(one, holdingFor(renames, worlds, one.selection.classIds)),
+    ),
+    ...changedTable("pageDesigns", [...world.pageDesigns.values()], change, (one) => renamedIn(one, everywhere)),
+  };
+}
+
+/** Makes a note speak of everything under the names that a change gives; the very same where it names nothing of it. */
+export function noteCarrier(change: Change, world: World): (note: ChangeTables["notes"]) => ChangeTables["notes"] {
+  const renames = renamesIn(change);
+  const worlds = { before: world, after: applyChange(world, change) };
+  return (note) => renamedIn(note, holdingFor(renames, worlds, note.selection.classIds));
+}
+
+/** One table of a change with some of its records made others; what the change itself says of a record comes first. */
+function changedTable<T extends ChangeTable>(
+  table: T,
+  records: readonly (ChangeTables[T] & { readonly id: string })[],
+  change: Change,
+  renamed: (record: ChangeTables[T]) => ChangeTables[T],
+): Change {
+  const { added = {}, updated = {}, removed = {} } = (change[table] ?? {}) as Partial<TableChange<ChangeTables[T]>>;
+  const carried: Record<string, [ChangeTables[T], ChangeTables[T]]> = {};
+  for (const record of records) {
+    if (removed[record.id]) continue;
+    const [from, now] = updated[record.id] ?? [record, record];
+    const to = renamed(now);
+    if (to !== now) carried[record.id] = [from, to];
+  }
+  return Object.keys(carried).length === 0
+    ? {}
+    : ({ [table]: { added, updated: { ...updated, ...carried }, removed } } as Change);
+}
+
+interface BeforeAndAfter {
+  readonly before: World;
+  readonly after: World;
+}
+
+/** The new names that hold for some classes: something there got the new one, and nothing kept the old one. */
+function holdingFor(
+  renames: readonly Renamed[],
+  worlds: BeforeAndAfter,
+  classIds: "all" | readonly string[],
+): Renamed[] {
+  const isOfThem = (classId: string) => classIds === "all" || classId === "all" || classIds.includes(classId);
+  return renames.filter((one) => isOfThem(one.classId) && !isKept(one, worlds, isOfThem));
+}
+
+/** Whether something of some classes had a name before and still has it. */
+function isKept(renamed: Renamed, { before, after }: BeforeAndAfter, isOfThem: (classId: string) => boolean): boolean {
+  const had = new Set(named(renamed, before, isOfThem));
+  return named(renamed, after, isOfThem).some((id) => had.has(id));
+}
+
+/** The ids of whatever has the old name in some classes. */
+function named(
+  { kind, from, assignment = "" }: Renamed,
+  world: World,
+  isOfThem: (classId: string) => boolean,
+): string[] {
+  const isIt = (name: string) => titleKey(name) === titleKey(from);
+  const ofClasses = <Row extends { id: string; classId: string }>(
+    rows: Iterable<Row>,
+    isNamed: (row: Row) => boolean,
+  ) => [...rows].flatMap((row) => (isOfThem(row.classId) && isNamed(row) ? [row.id] : []));
+  switch (kind) {
+    case "assignment":
+      return ofClasses(world.assignments.values(), ({ title }) => isIt(title));
+    case "criterion":
+      return ofClasses(world.assignments.values(), ({ title }) => titleKey(title) === titleKey(assignment)).flatMap(
+        (id) => (world.assignments.get(id)?.rubric ?? []).flatMap((one) => (isIt(one.name) ? [`${id}/${one.id}`] : [])),
+      );
+    case "category":
+      return [...world.classes.values()].flatMap(({ id, categories }) =>
+        isOfThem(id) ? categories.flatMap((one) => (isIt(one.name) ? [`${id}/${one.id}`] : [])) : [],
+      );
+    case "own":
+      return ofClasses(world.ownColumns.values(), ({ name }) => isIt(name));
+    case "checklist":
+      return ofClasses(world.checklists.values(), ({ name }) => isIt(name));
+    case "statement":
+      return [...world.statements.values()].flatMap(({ id, name }) => (isIt(name) ? [id] : []));
+  }
+}
+
+/** Which names each kind of condition has, by the field that holds them. */
+const NAMES_OF_CONDITIONS: Readonly<Record<string, Readonly<Record<string, NamedKind>>>> = {
+  category: { category: "category" },
+  "any assignment": { category: "category" },
+  assignment: { assignment: "assignment" },
+  "assignment status": { assignment: "assignment" },
+  marked: { assignment: "assignment" },
+  criterion: { criterion: "criterion", assignment: "assignment" },
+  "own column": { column: "own" },
+  checklist: { checklist: "checklist" },
+};
+
+/** The same for blocks of letters and pages. */
+const NAMES_OF_BLOCKS: Readonly<Record<string, Readonly<Record<string, NamedKind>>>> = {
+  missingWork: { assignments: "assignment" },
+  assignmentScore: { assignment: "assignment" },
+  rubric: { assignment: "assignment" },
+  averagesTable: { leftOut: "category" },
+};
+
+/** Whatever names something, with its new names; the very same where it names nothing of it. */
+export function renamedIn<Value>(value: Value, renames: readonly Renamed[]): Value {
+  return renames.length === 0 ? value : (walked(value, renames) as Value);
+}
+
+function walked(value: unknown, renames: readonly Renamed[]): unknown {
+  if (Array.isArray(value)) {
+    const made = value.map((one) => walked(one, renames));
+    return made.some((one, place) => one !== value[place]) ? made : value;
+  }
+  if (typeof value !== "object" || value === null) return value;
+  const before = value as Record<string, unknown>;
+  const after: Record<string, unknown> = {};
+  let isAnother = false;
+  const { type, kind, design } = before;
+  for (const [key, part] of Object.entries(before)) {
+    const inside = walked(part, renames);
+    const named =
+      typeof kind === "string" ? NAMES_OF_CONDITIONS[kind]?.[key] : isReport(key, design) ? "assignment" : undefined;
+    const made =
+      key === "attrs" && typeof type === "string"
+        ? attributes(type, inside as Record<string, unknown>, renames)
+        : named
+          ? nameNow(named, inside, renames, before.assignment)
+          : inside;
+    if (made !== part) isAnother = true;
+    after[key] = made;
+  }
+  return isAnother ? after : value;
+}
+
+/** A report that goes along names the assignment that it speaks of. */
+function isReport(key: string, design: unknown): boolean {
+  return key === "assignment" && typeof design === "string";
+}
+
+function attributes(
+  type: string,
+  attrs: Record<string, unknown>,
+  renames: readonly Renamed[],
+): Record<string, unknown> {
+  if (type === "field") {
+    const field = fieldNow(String(attrs.field), renames);
+    return field === attrs.field ? attrs : { ...attrs, field };
+  }
+  let made = attrs;
+  for (const [key, kind] of Object.entries(NAMES_OF_BLOCKS[type] ?? {})) {
+    const before = attrs[key];
+    const now = Array.isArray(before)
+      ? sameOr(
+          before,
+          before.map((one) => nameNow(kind, one, renames)),
+        )
+      : nameNow(kind, before, renames);
+    if (now !== before) made = { ...made, [key]: now };
+  }
+  return made;
+}
+
+function sameOr(before: readonly unknown[], after: readonly unknown[]): readonly unknown[] {
+  return after.some((one, place) => one !== before[place]) ? after : before;
+}
+
+function nameNow(kind: NamedKind, name: unknown, renames: readonly Renamed[], assignment?: unknown): unknown {
+  if (typeof name !== "string") return name;
+  const isIt = (one: Renamed) =>
+    one.kind === kind &&
+    titleKey(one.from) === titleKey(name) &&
+    (kind !== "criterion" || titleKey(one.assignment ?? "") === titleKey(String(assignment)));
+  return renames.find(isIt)?.to ?? name;
+}
+
+function fieldNow(id: string, renames: readonly Renamed[]): string {
+  const source = sourceOf(id);
+  if (!source) return id;
+  const now = (kind: NamedKind, name: string, of?: string) => String(nameNow(kind, name, renames, of));
+  if (source.kind === "criterion") {
+    const { assignment, criterion } = source.criterion;
+    const names = { assignment: now("assignment", assignment), criterion: now("criterion", criterion, assignment) };
+    return `criterion.${source.of}.${criterionKey(names)}`;
+  }
+  const name = now(source.kind, source.name);
+  if (name === source.name) return id;
+  return source.kind === "assignment" ? `assignment.${source.of}.${name}` : `${source.kind}.${name}`;
+}
