@@ -1,7 +1,7 @@
 import { runId } from "@/core/delivery/plans/run";
 import type { LetterEvent } from "@/core/delivery/postEvent";
+import { readersOfLetter } from "@/core/delivery/readersOfLetter";
 import type { Letter, Round } from "@/core/delivery/round";
-import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import { fullName } from "@/core/model/student";
 import { findNote } from "./findNote";
 import type { VineDatabase } from "./vineDatabase";

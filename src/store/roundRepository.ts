@@ -1,7 +1,7 @@
 import { NEVER_ARRIVED, TROUBLE } from "@/core/delivery/letterState";
+import { readersOfLetter } from "@/core/delivery/readersOfLetter";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
 import type { Tally } from "@/core/delivery/tally";
-import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import type { WrittenAbout, WrittenMark } from "@/core/model/noteKind";
 import { wordsOfLetters } from "./letterBlocks";
 import { tallyOf } from "./recountLetters";

@@ -1,5 +1,6 @@
 import { mayWithdraw } from "@/core/delivery/letterState";
 import { mayMoveRun, type Run, runSchema } from "@/core/delivery/plans/run";
+import { readersOfLetter } from "@/core/delivery/readersOfLetter";
 import type { Letter, Round } from "@/core/delivery/round";
 import {
   type Replacement,
@@ -7,7 +8,6 @@ import {
   type ScheduledRound,
   scheduledRoundSchema,
 } from "@/core/delivery/scheduledRound";
-import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import type { Note } from "@/core/model/note";
 import type { WrittenMark } from "@/core/model/noteKind";
 import { countChange, countedChanges } from "./countedChanges";

@@ -1,10 +1,10 @@
 import type Dexie from "dexie";
 import type { Transaction } from "dexie";
 import type { Said } from "@/core/delivery/outboxEntry";
+import { readersOfLetter } from "@/core/delivery/readersOfLetter";
 import type { Letter } from "@/core/delivery/round";
 import type { Replacement } from "@/core/delivery/scheduledRound";
 import { searchedWords } from "@/core/delivery/searchedWords";
-import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import {
   assignmentOfToday,
   changeOfToday,

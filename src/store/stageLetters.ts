@@ -1,9 +1,9 @@
 import * as z from "zod";
 import type { Change } from "@/core/change/change";
+import { readersOfLetter } from "@/core/delivery/readersOfLetter";
 import { letterSchema, type Round, roundSchema, type WholeLetter, wholeLetterSchema } from "@/core/delivery/round";
 import { type ScheduledRound, scheduledRoundSchema } from "@/core/delivery/scheduledRound";
 import { searchedWords } from "@/core/delivery/searchedWords";
-import { readersOfLetter } from "@/core/delivery/whoHadIt";
 import type { WrittenMark } from "@/core/model/noteKind";
 import { type Commit, commitChange } from "./commitChange";
 import { dropLetters, keepWords } from "./letterBlocks";

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, test } from "vitest";
 import { adding, type Change, reverseChange } from "@/core/change/change";
 import { worldAsOf } from "@/core/change/worldAsOf";
 import type { Letter, Round, WholeLetter } from "@/core/delivery/round";
-import { mailboxKey } from "@/core/delivery/whoHadIt";
+import { mailboxKey } from "@/core/model/whoHadIt";
 import { worldOf } from "@/core/model/world";
 import { startNote } from "@/core/starters/startNote";
 import { demoSchool } from "@/demo/demoSchool";

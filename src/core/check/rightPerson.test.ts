@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { mailboxKey } from "../delivery/whoHadIt";
 import { FiguresIndex } from "../figures/figuresIndex";
 import { assignmentsIn, studentFigures } from "../figures/studentFigures";
 import { field, paragraph } from "../letter/letterParts";
 import { noteLetters } from "../letter/noteLetters";
 import type { Condition } from "../model/condition";
+import { mailboxKey } from "../model/whoHadIt";
 import { worldOf } from "../model/world";
 import { countsSentence, planCounts } from "../selection/planCounts";
 import { planNote } from "../selection/planNote";

@@ -1,10 +1,10 @@
-import { hadIt } from "../delivery/whoHadIt";
 import { classDaysOf } from "../figures/classDays";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { wordsClosestTo } from "../language/languageTag";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
 import { periodName } from "../model/term";
+import { hadIt } from "../model/whoHadIt";
 import { classRowsOf } from "../selection/conditions/selectionRow";
 import { type Match, type PlannedLetter, readersOf } from "../selection/planNote";
 import type { Recipient } from "../selection/recipient";

@@ -1,9 +1,9 @@
-import { hadIt } from "../delivery/whoHadIt";
 import type { FiguresIndex } from "../figures/figuresIndex";
 import { fractionToNumber } from "../figures/fraction";
 import { awayFrom } from "../model/condition";
 import type { Note } from "../model/note";
 import type { Selection } from "../model/selection";
+import { hadIt } from "../model/whoHadIt";
 import { certainlyOutside } from "./certainlyOutside";
 import { compileSelection } from "./compileSelection";
 import { classRowsOf, type SelectionRow } from "./conditions/selectionRow";

@@ -1,7 +1,7 @@
 import { checkNote } from "@/core/check/checkNote";
 import { findingWords, isStop } from "@/core/check/finding";
 import type { FindingCode } from "@/core/check/findingKinds";
-import { letterMarks } from "@/core/delivery/letterMarks";
+import { letterMarks } from "@/core/delivery/plans/letterMarks";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";

@@ -1,6 +1,6 @@
 import { checkNote } from "@/core/check/checkNote";
 import { type Finding, findingWords, isStop } from "@/core/check/finding";
-import { tellsNews } from "@/core/delivery/letterMarks";
+import { tellsNews } from "@/core/delivery/plans/letterMarks";
 import { runRule } from "@/core/delivery/plans/runRule";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";

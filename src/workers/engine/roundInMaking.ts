@@ -1,4 +1,4 @@
-import { letterMarks } from "@/core/delivery/letterMarks";
+import { letterMarks } from "@/core/delivery/plans/letterMarks";
 import type { FiguresIndex } from "@/core/figures/figuresIndex";
 import type { RenderedLetter } from "@/core/letter/compileLetter";
 import { noteLetters } from "@/core/letter/noteLetters";

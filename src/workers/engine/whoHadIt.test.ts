@@ -1,7 +1,6 @@
 import { expect, test } from "vitest";
-import { letterMarks } from "@/core/delivery/letterMarks";
+import { letterMarks } from "@/core/delivery/plans/letterMarks";
 import { readyMadeAutomaticNotes } from "@/core/delivery/plans/readyMadeAutomaticNotes";
-import { mailboxKey } from "@/core/delivery/whoHadIt";
 import { FiguresIndex } from "@/core/figures/figuresIndex";
 import { addDays, type Day, dayOfInstant, instantOf } from "@/core/model/day";
 import type { Guardian } from "@/core/model/guardian";
@@ -10,6 +9,7 @@ import type { WrittenAbout } from "@/core/model/noteKind";
 import type { PastScores } from "@/core/model/pastScores";
 import type { Repetition } from "@/core/model/plan";
 import type { Score } from "@/core/model/score";
+import { mailboxKey } from "@/core/model/whoHadIt";
 import { worldOf } from "@/core/model/world";
 import { Random } from "@/core/random";
 import { type PlannedLetter, readersOf } from "@/core/selection/planNote";

@@ -1,6 +1,6 @@
-import { lastLetterTo } from "../../delivery/whoHadIt";
 import { MS_PER_DAY } from "../../model/day";
 import type { Frequency } from "../../model/guardian";
+import { lastLetterTo } from "../../model/whoHadIt";
 import type { Recipient } from "../../selection/recipient";
 import { counted, fewOf, listed } from "../../words";
 import type { FindingKind } from "./findingKind";

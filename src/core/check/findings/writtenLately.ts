@@ -1,6 +1,6 @@
-import { hadIt } from "../../delivery/whoHadIt";
 import { MS_PER_DAY } from "../../model/day";
 import type { WrittenAbout } from "../../model/noteKind";
+import { hadIt } from "../../model/whoHadIt";
 import { someNames } from "../reading/someNames";
 import type { FindingDetails, NoteScene } from "./findingKind";
 

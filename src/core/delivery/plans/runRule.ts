@@ -4,10 +4,10 @@ import { dayOfInstant, daysBetween } from "../../model/day";
 import type { DigestFrequency } from "../../model/guardian";
 import { selectedKey } from "../../model/keptSelection";
 import type { Repetition } from "../../model/plan";
+import { hadIt, lastLetterTo, mailboxKey, marksOf, namesOf } from "../../model/whoHadIt";
 import type { Match, RecipientRule } from "../../selection/planNote";
 import type { Recipient } from "../../selection/recipient";
 import { namesAssignments, withoutAssignments } from "../../selection/withoutAssignments";
-import { hadIt, lastLetterTo, mailboxKey, marksOf, namesOf } from "../whoHadIt";
 import { contentFingerprint } from "./contentFingerprint";
 
 /** What a run of an automatic note asks for, beside the note itself. Moments in ms since the epoch. */

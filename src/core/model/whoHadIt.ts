@@ -1,6 +1,5 @@
-import type { WrittenAbout, WrittenMark } from "../model/noteKind";
-import { shortHash } from "../model/shortHash";
-import type { Letter } from "./round";
+import type { WrittenAbout, WrittenMark } from "./noteKind";
+import { shortHash } from "./shortHash";
 
 /** Somebody who reads letters. */
 export interface Reader {
@@ -14,23 +13,11 @@ export function mailboxKey(address: string): string {
   return plain === "" ? "" : shortHash(plain);
 }
 
-/** About whom, to whom, and into which mailbox a letter goes: one entry for each who reads it. */
-export function readersOfLetter({
-  studentId,
-  recipient,
-  together,
-  alsoReadBy = [],
-}: Pick<Letter, "studentId" | "recipient" | "together" | "alsoReadBy">): [string, string, string][] {
-  if (together) return together.map((one) => [one.studentId, one.recipientId, mailboxKey(one.address)]);
-  const mailbox = mailboxKey(recipient.address);
-  return [recipient.id, ...alsoReadBy].map((id) => [studentId, id, mailbox]);
-}
-
 /**
  * The ids of those readers of a letter by whom somebody had it: their own, whatever their address was then, and that of
  * whoever read it in the mailbox that is theirs now. Empty where they did not have it.
  */
-export function hadItAs({ recipientIds, mailboxes }: WrittenAbout, reader: Reader): string[] {
+function hadItAs({ recipientIds, mailboxes }: WrittenAbout, reader: Reader): string[] {
   const mailbox = mailboxes && mailboxKey(reader.address);
   return recipientIds.filter((id) => id === reader.id || (mailbox && mailboxes?.[id] === mailbox));
 }

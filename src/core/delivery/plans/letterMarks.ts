@@ -1,10 +1,10 @@
-import type { FiguresIndex } from "../figures/figuresIndex";
-import type { WrittenMark } from "../model/noteKind";
-import { shortHash } from "../model/shortHash";
-import type { PlannedLetter } from "../selection/planNote";
-import { assignmentsNamed } from "../selection/withoutAssignments";
-import { contentFingerprint } from "./plans/contentFingerprint";
-import { hadIt, marksOf } from "./whoHadIt";
+import type { FiguresIndex } from "../../figures/figuresIndex";
+import type { WrittenMark } from "../../model/noteKind";
+import { shortHash } from "../../model/shortHash";
+import { hadIt, marksOf } from "../../model/whoHadIt";
+import type { PlannedLetter } from "../../selection/planNote";
+import { assignmentsNamed } from "../../selection/withoutAssignments";
+import { contentFingerprint } from "./contentFingerprint";
 
 /** Enough of a name to tell a few hundred things apart. */
 const SHORT = 8;
