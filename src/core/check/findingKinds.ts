@@ -12,6 +12,8 @@ import { goneDesign } from "./findings/goneDesign";
 import { goneSource } from "./findings/goneSource";
 import { gradebookOld } from "./findings/gradebookOld";
 import { greetingTyped } from "./findings/greetingTyped";
+import { halfMarked } from "./findings/halfMarked";
+import { hangingHeading } from "./findings/hangingHeading";
 import { headerBreaking } from "./findings/headerBreaking";
 import { heavyLetter } from "./findings/heavyLetter";
 import { inTwoBlocks } from "./findings/inTwoBlocks";
@@ -53,12 +55,14 @@ import { termNotCurrent } from "./findings/termNotCurrent";
 import { tooLargeLetter } from "./findings/tooLargeLetter";
 import { tooLong } from "./findings/tooLong";
 import { twiceInClass } from "./findings/twiceInClass";
+import { twoRecords } from "./findings/twoRecords";
 import { unfilledField } from "./findings/unfilledField";
 import { unknownField } from "./findings/unknownField";
 import { wantsNoLetters } from "./findings/wantsNoLetters";
 import { weekdayDisagrees } from "./findings/weekdayDisagrees";
 import { wholeClass } from "./findings/wholeClass";
 import { wishesFewer } from "./findings/wishesFewer";
+import { zeroColumn } from "./findings/zeroColumn";
 
 /** Everything that the check looks for, in the order in which it is said. */
 export const FINDING_KINDS = {
@@ -96,6 +100,7 @@ export const FINDING_KINDS = {
   "long-subject": longSubject,
   "heavy-letter": heavyLetter,
   "broken-sentence": brokenSentence,
+  "hanging-heading": hangingHeading,
   "language-missing": languageMissing,
   "picture-without-alt": pictureWithoutAlt,
   "maybe-foreign-name": maybeForeignName,
@@ -116,6 +121,9 @@ export const FINDING_KINDS = {
   "same-title": sameTitle,
   "twice-in-class": twiceInClass,
   "in-two-blocks": inTwoBlocks,
+  "two-records": twoRecords,
+  "half-marked": halfMarked,
+  "zero-column": zeroColumn,
   "empty-report": emptyReport,
   "no-photo": noPhoto,
   "no-glyph": noGlyph,

@@ -73,14 +73,15 @@ export class AboutStudent {
 
   constructor(private readonly context: LetterContext) {}
 
-  isAbout({ student, figures, classDays, language, heardAt }: LetterContext): boolean {
+  isAbout({ student, figures, classDays, language, heardAt, hasNamesake }: LetterContext): boolean {
     const { context } = this;
     return (
       context.language === language &&
       context.student === student &&
       context.figures === figures &&
       context.classDays === classDays &&
-      context.heardAt === heardAt
+      context.heardAt === heardAt &&
+      context.hasNamesake === hasNamesake
     );
   }
 

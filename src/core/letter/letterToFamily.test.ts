@@ -58,6 +58,17 @@ describe("a letter to a family", () => {
   );
   const note = { ...startNote("progress", { id: "note", now: 0, period: "winter" }), perFamily: true };
 
+  test("calls children of one name by their full names, and others by their first ones", () => {
+    const named = (id: string, givenName: string, familyName: string) =>
+      sampleStudent({ id, givenName, familyName, guardians: [{ guardianId: "guardian", relation: "mother" }] });
+    const students = [named("1", "Max", "Ode"), named("2", "Max", "Lind"), named("3", "Bo", "Ode")];
+    const alike = new FiguresIndex(worldOf(sampleWorld({ students })), "2026-11-24");
+    const [letter] = [...noteLetters(alike, note, planNote(alike, note).letters)];
+    expect(letter?.rendered.subject).toBe("Max Lind, Bo and Max Ode in Earth Systems 9");
+    expect(letter?.rendered.text).toContain("for Max Lind in");
+    expect(letter?.rendered.text).toContain("for Bo in");
+  });
+
   test("is one, speaks of each child in turn, and greets and closes once", () => {
     const plan = planNote(index, note);
     expect(plan.letters.map(({ recipient, matches }) => [recipient.id, matches.length])).toEqual([

@@ -3,6 +3,7 @@ import type { FiguresIndex } from "../figures/figuresIndex";
 import { wordsClosestTo } from "../language/languageTag";
 import type { Note } from "../model/note";
 import { DEFAULT_SETTINGS, SETTINGS_ID } from "../model/settings";
+import { firstName } from "../model/student";
 import { periodName } from "../model/term";
 import { hadIt } from "../model/whoHadIt";
 import { classRowsOf } from "../selection/conditions/selectionRow";
@@ -21,7 +22,17 @@ export function letterContexts(
   language: string,
 ): [LetterContext, ...LetterContext[]] {
   const readers = readersOf(planned);
-  const [first, ...rest] = planned.matches.map((match) => letterContext(index, note, match, readers, language));
+  const called = new Map(
+    planned.matches.map(({ studentId }) => {
+      const student = index.world.students.get(studentId);
+      return [studentId, student ? firstName(student) : ""];
+    }),
+  );
+  const hasNamesake = (id: string) => [...called].some(([other, name]) => other !== id && name === called.get(id));
+  const [first, ...rest] = planned.matches.map((match) => ({
+    ...letterContext(index, note, match, readers, language),
+    hasNamesake: hasNamesake(match.studentId),
+  }));
   if (!first) throw new Error("A planned letter is about nobody.");
   return [first, ...rest];
 }
@@ -32,7 +43,7 @@ function letterContext(
   match: Match,
   readers: readonly Recipient[],
   language: string,
-): LetterContext {
+): Omit<LetterContext, "hasNamesake"> {
   const { world } = index;
   const student = world.students.get(match.studentId);
   const gradebook = index.gradebook(match.classId);

@@ -38,6 +38,11 @@ export function fullName(person: { givenName: string; familyName: string }): str
   return `${person.givenName} ${person.familyName}`.trim();
 }
 
+/** The same among others who are called alike: "Max Ode". */
+export function nameAmongNamesakes(student: Student): string {
+  return `${firstName(student)} ${student.familyName}`.trim();
+}
+
 const collator = new Intl.Collator("en", { sensitivity: "base", numeric: true });
 
 /** Orders people by family name, then given name, then school number, as a class list does. */

@@ -118,6 +118,12 @@ export function checklistsTable({ index, schoolClass, student, language }: Lette
   ];
 }
 
+function latestOfClass({ index: { world }, schoolClass, today }: LetterContext): string {
+  const { assignments, scoreColumns } = world;
+  const own = [...assignments].filter(([, { classId }]) => classId === schoolClass.id);
+  return latestAssignment({ assignments: new Map(own), scoreColumns }, today);
+}
+
 /**
  * The feedback on one assignment: the level of each criterion, the score and the comment; without a title, of the one that
  * was marked last. `written` is what somebody wrote of it.
@@ -127,7 +133,7 @@ export function rubricBlocks(
   title: string,
   whenNothing: string,
 ): { blocks: PaperBlock[]; written: string[] } {
-  const wanted = title || latestAssignment(context.index.world, context.today);
+  const wanted = title || latestOfClass(context);
   const found = assignmentOf(context, wanted);
   const nothing: PaperBlock[] = whenNothing ? [{ type: "paragraph", content: [whenNothing] }] : [];
   const score = scoreWords(context, wanted, found?.score);
@@ -142,7 +148,9 @@ export function rubricBlocks(
   const statement =
     found && totalStatement(context.index.world, found.assignment, found.score, context.schoolClass.decimals);
   const heading: PaperBlock = { type: "heading", level: 2, content: [wanted] };
-  if (!found || (rows.length === 0 && !score && !comment)) return { blocks: [heading, ...nothing], written: [] };
+  // Work that the class never had is not unmarked.
+  if (!found) return { blocks: [], written: [] };
+  if (rows.length === 0 && !score && !comment) return { blocks: [heading, ...nothing], written: [] };
   return {
     blocks: [
       heading,

@@ -4,6 +4,7 @@ import type { Note } from "../../model/note";
 import { firstName } from "../../model/student";
 import type { NotePlan } from "../../selection/planNote";
 import { isCapital, NAME_WORD } from "../reading/nameWords";
+import { scoreBesideTitle } from "../reading/scoreBesideTitle";
 import type { FindingKind } from "./findingKind";
 import { NAME_FIELD, typedLines } from "./typedLines";
 import { sentencesOf } from "./wordsLines";
@@ -55,6 +56,9 @@ export const figureTyped: FindingKind = {
     );
     for (const place of ["subject", "body"] as const) {
       for (const sentence of typedLines(words[place]).flatMap(sentencesOf)) {
+        const beside = scoreBesideTitle(sentence, index, note);
+        if (beside && Number(beside.score.replace(",", ".")) !== beside.possible && !THRESHOLD.test(sentence))
+          return [{ path: { place, word: beside.score }, quotes: [`${beside.title}: ${beside.score}`, ""] }];
         const isOfSomebody =
           OF_SOMEBODY.test(sentence.trim()) ||
           sentence.includes(NAME_FIELD) ||

@@ -9,7 +9,7 @@ import type { Note } from "../../model/note";
 export interface SourceUse {
   readonly kind: "category" | "statement" | "own" | "assignment" | "criterion" | "checklist";
   readonly name: string;
-  readonly by: "condition" | "passage" | "field" | "block";
+  readonly by: "condition" | "passage" | "field" | "block" | "report";
   /** The field that places it; for blocks one that would. */
   readonly field: string;
   readonly place: "subject" | "body" | undefined;
@@ -17,12 +17,19 @@ export interface SourceUse {
   readonly language?: string;
 }
 
-/** Everything that a note names: in its conditions, conditional texts, fields and blocks, in all its languages. */
-export function sourcesOf(note: Pick<Note, "selection" | "subject" | "body" | "variants">): SourceUse[] {
+/**
+ * Everything that a note names: in its conditions, conditional texts, fields and blocks, in all its languages, and in the reports
+ * that go along.
+ */
+export function sourcesOf(note: Pick<Note, "selection" | "subject" | "body" | "variants" | "reports">): SourceUse[] {
   const conditions = note.selection.conditions.flatMap((part) => ofPart(part, "condition"));
   const all = [note, ...note.variants];
+  const reports = (note.reports ?? []).flatMap(({ assignment: name }): SourceUse[] =>
+    name ? [{ kind: "assignment", name, by: "report", field: `assignment.score.${name}`, place: undefined }] : [],
+  );
   return [
     ...conditions,
+    ...reports,
     ...all.flatMap((words): SourceUse[] => {
       const language = words === note ? {} : { language: (words as { language: string }).language };
       const fields = (["subject", "body"] as const).flatMap((place) =>

@@ -1,4 +1,5 @@
 import { addDays, instantOf } from "../../model/day";
+import type { BlockNode } from "../../model/letterBody";
 import { sampleStudent } from "../../testing/sampleClass";
 
 import {
@@ -10,6 +11,7 @@ import {
   only,
   PLACES,
   paragraph,
+  passage,
   sent,
   student,
   TODAY,
@@ -27,6 +29,45 @@ export const CAUTIONS: readonly Fault[] = [
     (scene) => {
       scene.note.changedAt = scene.now - 3 * 86_400_000;
       PLACES.letter?.(scene, text("Please bring it tomorrow."));
+    },
+  ],
+  ...inPlaces("figure-typed", "a score beside the title of its work", [text("Salinity lab: 17 of 20.")]),
+  [
+    "one child in two records",
+    "two-records",
+    ({ records }) => {
+      const [first] = records.students;
+      if (!first) return;
+      records.students.push({ ...first, id: "again", studentNumber: "" });
+      records.classes[0]?.studentIds.push("again");
+    },
+  ],
+  [
+    "work that is marked by half of its rubric",
+    "half-marked",
+    (scene) => {
+      const [work] = scene.records.assignments;
+      const score = scene.records.scoreColumns[0]?.scores.Rose;
+      const criterion = (id: string) => ({ id, name: id, levels: [], most: 4 });
+      if (work) work.rubric = [criterion("Order"), criterion("Sources")];
+      if (score) score.levels = { Order: 3 };
+      PLACES.letter?.(scene, text("On the lab: "), field("assignment.score.Salinity lab"), text("."));
+    },
+  ],
+  [
+    "a column of zeros",
+    "zero-column",
+    ({ records }) => {
+      for (const score of Object.values(records.scoreColumns[0]?.scores ?? {})) score.points = 0;
+    },
+  ],
+  [
+    "a heading over nothing",
+    "hanging-heading",
+    ({ note }) => {
+      const heading = (words: string): BlockNode => ({ type: "heading", attrs: { level: 2 }, content: [text(words)] });
+      note.body.content.push(heading("To do"), passage(paragraph(text("Please look at it."))), heading("Thanks"));
+      note.body.content.push(paragraph(text("For reading this.")));
     },
   ],
   ...inPlaces("nothing-enclosed", "a form that is not enclosed", [text("Please find the form attached.")]),

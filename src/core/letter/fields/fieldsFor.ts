@@ -2,7 +2,7 @@ import type { Day } from "../../model/day";
 import { extraColumnsOf } from "../../model/extraColumn";
 import { classLabel } from "../../model/schoolClass";
 import { shownCategories } from "../../model/shownCategories";
-import { firstName, fullName } from "../../model/student";
+import { firstName, fullName, nameAmongNamesakes } from "../../model/student";
 import { titleKey } from "../../model/titleKey";
 import type { World } from "../../model/world";
 import { ASSIGNMENT_FIELD_KINDS, type AssignmentFieldKind, assignmentField } from "./assignmentField";
@@ -23,8 +23,8 @@ const FIELDS: readonly Field[] = [
     "student.firstName",
     "Student",
     "First name",
-    "What the student is called; the preferred name where there is one",
-    ({ student }) => firstName(student),
+    "What the student is called; the preferred name where there is one, and the full one beside a namesake",
+    ({ student, hasNamesake }) => (hasNamesake ? nameAmongNamesakes(student) : firstName(student)),
   ),
   textField("student.fullName", "Student", "Full name", "Given name and family name", ({ student }) =>
     fullName(student),

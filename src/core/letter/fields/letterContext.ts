@@ -13,6 +13,8 @@ import type { SelectionRow } from "../../selection/conditions/selectionRow";
 export interface LetterContext {
   readonly index: FiguresIndex;
   readonly student: Student;
+  /** Whether another child of the letter is called the same: then each goes by the full name. */
+  readonly hasNamesake: boolean;
   /** What conditions are judged on. */
   readonly row: SelectionRow;
   readonly recipient: {

@@ -1,6 +1,6 @@
 import { wordsIn } from "../../languages/productLanguages";
 import { classLabel } from "../../model/schoolClass";
-import { firstName, fullName } from "../../model/student";
+import { firstName, nameAmongNamesakes } from "../../model/student";
 import { fieldById } from "./fieldsFor";
 import type { LetterContext } from "./letterContext";
 import type { Slot } from "./slot";
@@ -34,13 +34,10 @@ export function valueForEach(
 }
 
 /** The child, the class, or both, as far as that tells this one from the others. */
-function nameAmong({ student, schoolClass }: LetterContext, contexts: readonly LetterContext[]): string {
+function nameAmong({ student, schoolClass, hasNamesake }: LetterContext, contexts: readonly LetterContext[]): string {
   const isOnlyChild = contexts.every((other) => other.student.id === student.id);
   if (isOnlyChild) return classLabel(schoolClass);
-  const namesake = contexts.some(
-    (other) => other.student.id !== student.id && firstName(other.student) === firstName(student),
-  );
-  const name = namesake ? fullName(student) : firstName(student);
+  const name = hasNamesake ? nameAmongNamesakes(student) : firstName(student);
   const inSeveral = contexts.some(
     (other) => other.student.id === student.id && other.schoolClass.id !== schoolClass.id,
   );

@@ -1,0 +1,38 @@
+import { markingState } from "../../figures/markScore";
+import { titleKey } from "../../model/titleKey";
+import { counted, fewOf, listed } from "../../words";
+import { sourcesOf } from "../reading/namedSources";
+import type { FindingKind } from "./findingKind";
+import { studentName } from "./gradebookNames";
+
+/** Work that a note speaks of, and of which a student is marked by part of its rubric alone. */
+export const halfMarked: FindingKind = {
+  severity: "caution",
+  words: ({ numbers, quotes: [title = "", ...names] }) => ({
+    title: `The marking of “${title}” is half done for ${counted(numbers.students ?? 0, "student")}: ${listed(names)}`,
+    mend: "They would read part of it as all. Finish the marking, or leave them out.",
+  }),
+  inNote: ({ index, note, plan }) => {
+    const titles = new Set(
+      sourcesOf(note).flatMap(({ kind, name, by }) =>
+        (kind === "assignment" || kind === "criterion") && by !== "condition" ? [titleKey(name)] : [],
+      ),
+    );
+    for (const { assignment } of note.reports ?? []) if (assignment) titles.add(titleKey(assignment));
+    const half = new Map<string, Set<string>>();
+    for (const { classId, studentId } of plan.letters.flatMap(({ matches }) => matches)) {
+      const gradebook = index.gradebook(classId);
+      for (const assignment of gradebook?.assignments ?? []) {
+        if (!titles.has(titleKey(assignment.title)) || (assignment.rubric ?? []).length === 0) continue;
+        const score = gradebook?.columns.get(assignment.id)?.scores[studentId];
+        if (score?.levels && markingState(score, assignment) === "half done")
+          half.set(assignment.title, (half.get(assignment.title) ?? new Set()).add(studentName(index, studentId)));
+      }
+    }
+    return [...half].map(([title, names]) => ({
+      path: { word: title },
+      numbers: { students: names.size },
+      quotes: [title, ...fewOf([...names])],
+    }));
+  },
+};
