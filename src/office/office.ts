@@ -39,7 +39,7 @@ import { type OfficeParts, openParts, todayOf } from "./open/openParts";
 import { type Queries, queriesOf } from "./open/queries";
 import { type Saving, savingOf } from "./open/saving";
 import { storageTrouble } from "./open/storageTrouble";
-import type { Touch } from "./open/touch";
+import { type Touch, touchOf } from "./open/touch";
 import { DrawnReports } from "./paper/drawnReports";
 import { closeAddresses } from "./rounds/optOuts";
 import { PostLine } from "./rounds/postLine";
@@ -203,7 +203,7 @@ export class Office {
   ): Promise<Commit> {
     const done = await this.inTurn(async () => {
       const wanted = typeof change === "function" ? change(this.world) : change;
-      return this.changing({ change: wanted, writtenOf: [round.noteId], isGathered: true }, () =>
+      return this.changing({ change: wanted, ...touchOf(round) }, () =>
         keepRound(this.database, round, staged, wanted, screen, this.around.now(), announced),
       );
     });
@@ -347,10 +347,10 @@ export class Office {
 
   /** What is sent in any tab decides who was heard from; letters that only move on change nothing of that. */
   private hear(written: Written): void {
-    const notes = this.news.take(written);
-    if (!notes) return;
+    const rounds = this.news.take(written);
+    if (!rounds) return;
     // What did not arrive is open again, and what was sent is not.
-    this.unlessClosed(this.plans.touch({ writtenOf: notes }));
+    this.unlessClosed(this.plans.touch({ writtenOf: rounds }));
     this.unlessClosed(this.tellEngine(written));
   }
 

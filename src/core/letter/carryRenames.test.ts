@@ -196,6 +196,19 @@ describe("what is called otherwise from now on", () => {
     expect(carried(change, world, toSecond)).toEqual(toSecond);
   });
 
+  test("work of another term is another: its title keeps nothing back, and a note about that term keeps it", () => {
+    const records = school();
+    const old = ["q2", "r2"].flatMap((id) => {
+      const known = records.assignments.find((one) => one.id === id);
+      return known ? [{ ...known, id: `old-${id}`, termId: "autumn" }] : [];
+    });
+    const both = worldOf({ ...records, assignments: [...records.assignments, ...old] });
+    const change = retitled(both, { q2: "Tide quiz", r2: "Tide quiz" });
+    expect(JSON.stringify(carried(change, both, noteOf()))).not.toMatch(/quiz +2/i);
+    const ofAutumn = noteOf({ selection: { ...noteOf().selection, period: "autumn" } });
+    expect(carried(change, both, ofAutumn)).toEqual(ofAutumn);
+  });
+
   test("titles that are exchanged stay with their work", () => {
     const change = retitled(world, { q1: "Quiz 2", r1: "Quiz 2", q2: "Quiz 1", r2: "Quiz 1" });
     const before = sourcesOf(noteOf()).map(({ name }) => titleKey(name));

@@ -1,5 +1,7 @@
 import { applyChange, type Change, type TableChange } from "../change/change";
 import type { ChangeTable, ChangeTables } from "../model/changeTables";
+import type { Selection } from "../model/selection";
+import { WHOLE_YEAR } from "../model/term";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { criterionKey } from "./fields/criterionField";
@@ -17,6 +19,8 @@ export interface Renamed {
   readonly assignment?: string;
   /** The class that it belongs to, or all. */
   readonly classId: string;
+  /** Of work: its term. */
+  readonly termId?: string;
 }
 
 /** What a change names otherwise. A name that is only spelled with other capitals or spaces is the same one. */
@@ -26,11 +30,11 @@ export function renamesIn(change: Change): Renamed[] {
     if (titleKey(renamed.from) !== titleKey(renamed.to)) all.push(renamed);
   };
   for (const [before, after] of updatedIn(change.assignments)) {
-    const { title: assignment, classId } = before;
-    note({ kind: "assignment", from: assignment, to: after.title, classId });
+    const { title: assignment, classId, termId } = before;
+    note({ kind: "assignment", from: assignment, to: after.title, classId, termId });
     for (const { id, name: from } of before.rubric ?? []) {
       const to = after.rubric?.find((one) => one.id === id)?.name ?? from;
-      note({ kind: "criterion", assignment, from, to, classId });
+      note({ kind: "criterion", assignment, from, to, classId, termId });
     }
   }
   for (const [before, after] of updatedIn(change.classes))
@@ -66,13 +70,13 @@ export function withNamesCarried(change: Change, world: World, naming: Naming): 
   const renames = renamesIn(change);
   if (renames.length === 0) return change;
   const worlds = { before: world, after: applyChange(world, change) };
-  const everywhere = holdingFor(renames, worlds, "all");
+  const everywhere = holdingFor(renames, worlds, { classIds: "all", period: WHOLE_YEAR });
   return {
     ...change,
     ...changedTable("notes", naming.notes, change, noteCarrier(change, world)),
     ...changedTable("templates", naming.templates, change, (one) => renamedIn(one, everywhere)),
     ...changedTable("keptSelections", naming.keptSelections, change, (one) =>
-      renamedIn(one, holdingFor(renames, worlds, one.selection.classIds)),
+      renamedIn(one, holdingFor(renames, worlds, one.selection)),
     ),
     ...changedTable("pageDesigns", [...world.pageDesigns.values()], change, (one) => renamedIn(one, everywhere)),
   };
@@ -82,7 +86,7 @@ export function withNamesCarried(change: Change, world: World, naming: Naming): 
 export function noteCarrier(change: Change, world: World): (note: ChangeTables["notes"]) => ChangeTables["notes"] {
   const renames = renamesIn(change);
   const worlds = { before: world, after: applyChange(world, change) };
-  return (note) => renamedIn(note, holdingFor(renames, worlds, note.selection.classIds));
+  return (note) => renamedIn(note, holdingFor(renames, worlds, note.selection));
 }
 
 /** One table of a change with some of its records made others; what the change itself says of a record comes first. */
@@ -110,48 +114,45 @@ interface BeforeAndAfter {
   readonly after: World;
 }
 
-/** The new names that hold for some classes: something there got the new one, and nothing kept the old one. */
-function holdingFor(
-  renames: readonly Renamed[],
-  worlds: BeforeAndAfter,
-  classIds: "all" | readonly string[],
-): Renamed[] {
-  const isOfThem = (classId: string) => classIds === "all" || classId === "all" || classIds.includes(classId);
-  return renames.filter((one) => isOfThem(one.classId) && !isKept(one, worlds, isOfThem));
+/** What a note looks at: its classes, and the term that its work is of. */
+type Scope = Pick<Selection, "classIds" | "period">;
+
+/** The new names that hold for what a note looks at: something there got the new one, and nothing kept the old one. */
+function holdingFor(renames: readonly Renamed[], worlds: BeforeAndAfter, scope: Scope): Renamed[] {
+  return renames.filter((one) => isSeen(one, scope) && !isKept(one, worlds, scope));
 }
 
-/** Whether something of some classes had a name before and still has it. */
-function isKept(renamed: Renamed, { before, after }: BeforeAndAfter, isOfThem: (classId: string) => boolean): boolean {
-  const had = new Set(named(renamed, before, isOfThem));
-  return named(renamed, after, isOfThem).some((id) => had.has(id));
+function isSeen({ classId, termId }: { classId: string; termId?: string | undefined }, { classIds, period }: Scope) {
+  const isInTerm = termId === undefined || period === WHOLE_YEAR || termId === period;
+  return isInTerm && (classIds === "all" || classId === "all" || classIds.includes(classId));
 }
 
-/** The ids of whatever has the old name in some classes. */
-function named(
-  { kind, from, assignment = "" }: Renamed,
-  world: World,
-  isOfThem: (classId: string) => boolean,
-): string[] {
+/** Whether something that a note looks at had a name before and still has it. */
+function isKept(renamed: Renamed, { before, after }: BeforeAndAfter, scope: Scope): boolean {
+  const had = new Set(named(renamed, before, scope));
+  return named(renamed, after, scope).some((id) => had.has(id));
+}
+
+/** The ids of whatever has the old name. */
+function named({ kind, from, assignment = "" }: Renamed, world: World, scope: Scope): string[] {
   const isIt = (name: string) => titleKey(name) === titleKey(from);
-  const ofClasses = <Row extends { id: string; classId: string }>(
-    rows: Iterable<Row>,
-    isNamed: (row: Row) => boolean,
-  ) => [...rows].flatMap((row) => (isOfThem(row.classId) && isNamed(row) ? [row.id] : []));
+  const seen = <Row extends { id: string; classId: string }>(rows: Iterable<Row>, isNamed: (row: Row) => boolean) =>
+    [...rows].flatMap((row) => (isSeen(row, scope) && isNamed(row) ? [row.id] : []));
   switch (kind) {
     case "assignment":
-      return ofClasses(world.assignments.values(), ({ title }) => isIt(title));
+      return seen(world.assignments.values(), ({ title }) => isIt(title));
     case "criterion":
-      return ofClasses(world.assignments.values(), ({ title }) => titleKey(title) === titleKey(assignment)).flatMap(
-        (id) => (world.assignments.get(id)?.rubric ?? []).flatMap((one) => (isIt(one.name) ? [`${id}/${one.id}`] : [])),
+      return seen(world.assignments.values(), ({ title }) => titleKey(title) === titleKey(assignment)).flatMap((id) =>
+        (world.assignments.get(id)?.rubric ?? []).flatMap((one) => (isIt(one.name) ? [`${id}/${one.id}`] : [])),
       );
     case "category":
       return [...world.classes.values()].flatMap(({ id, categories }) =>
-        isOfThem(id) ? categories.flatMap((one) => (isIt(one.name) ? [`${id}/${one.id}`] : [])) : [],
+        isSeen({ classId: id }, scope) ? categories.flatMap((one) => (isIt(one.name) ? [`${id}/${one.id}`] : [])) : [],
       );
     case "own":
-      return ofClasses(world.ownColumns.values(), ({ name }) => isIt(name));
+      return seen(world.ownColumns.values(), ({ name }) => isIt(name));
     case "checklist":
-      return ofClasses(world.checklists.values(), ({ name }) => isIt(name));
+      return seen(world.checklists.values(), ({ name }) => isIt(name));
     case "statement":
       return [...world.statements.values()].flatMap(({ id, name }) => (isIt(name) ? [id] : []));
   }

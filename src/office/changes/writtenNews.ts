@@ -1,4 +1,5 @@
 import type { writtenAbout } from "@/store/roundRepository";
+import type { RoundOfNote } from "../open/touch";
 
 export type Written = Awaited<ReturnType<typeof writtenAbout>>;
 
@@ -12,25 +13,26 @@ export class WrittenNews {
     this.known = JSON.stringify(written);
   }
 
-  /** Takes in what was written by now; none where that is no news, else the notes of which something else was written. */
-  take(written: Written): string[] | undefined {
+  /** Takes in what was written by now; none where that is no news, else the rounds of which something else was written. */
+  take(written: Written): RoundOfNote[] | undefined {
     const words = JSON.stringify(written);
     if (words === this.known) return undefined;
-    const differ = notesThatDiffer(this.known, written);
+    const differ = roundsThatDiffer(this.known, written);
     this.known = words;
     return differ;
   }
 }
 
-/** The notes of which something else was written than before. `before` is JSON. */
-function notesThatDiffer(before: string, now: Written): string[] {
+/** The rounds of which something else was written than before. `before` is JSON. */
+function roundsThatDiffer(before: string, now: Written): RoundOfNote[] {
   const known = new Map((JSON.parse(before || "[]") as Written).map((one) => [`${one.roundId}/${one.studentId}`, one]));
-  const differ = new Set<string>();
+  const differ = new Map<string, RoundOfNote>();
+  const note = ({ roundId, noteId }: RoundOfNote) => differ.set(roundId, { roundId, noteId });
   for (const one of now) {
     const key = `${one.roundId}/${one.studentId}`;
-    if (JSON.stringify(known.get(key)) !== JSON.stringify(one)) differ.add(one.noteId);
+    if (JSON.stringify(known.get(key)) !== JSON.stringify(one)) note(one);
     known.delete(key);
   }
-  for (const { noteId } of known.values()) differ.add(noteId);
-  return [...differ];
+  for (const one of known.values()) note(one);
+  return [...differ.values()];
 }

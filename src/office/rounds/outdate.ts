@@ -41,17 +41,18 @@ export async function outdateTouched(office: Office_, touch: Touch): Promise<num
   const digests = new Set(
     touch.isGathered ? (await allPlans(database)).flatMap(({ id, digest }) => (digest ? [id] : [])) : [],
   );
-  const writtenOf = new Set(touch.writtenOf);
   const ids = scheduled.flatMap((one) => {
     const note = notes.get(one.id);
     const noteId = one.planId ?? note?.id ?? "";
+    // What a round itself says counts for nothing in its making.
+    const others = (touch.writtenOf ?? []).filter(({ roundId }) => roundId !== one.id);
     const isHit =
       touch.change === "any" ||
       !note ||
       isTouched(note.selection, classes) ||
       (one.planId !== undefined && (changedNotes.has(one.planId) || digests.has(one.planId))) ||
-      writtenOf.has(noteId) ||
-      (writtenOf.size > 0 && asksWhatWasWritten(note));
+      others.some((other) => other.noteId === noteId) ||
+      (others.length > 0 && asksWhatWasWritten(note));
     return isHit ? [one.id] : [];
   });
   return markAndTell(office, ids, isOfData);

@@ -1,10 +1,14 @@
 "use client";
 import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
-import { adding, sameData, updating } from "@/core/change/change";
+import { adding, sameData, setRows } from "@/core/change/change";
 import { beginAssignment, removeAssignment } from "@/core/gradebook/beginAssignment";
 import { formatRubric, readRubric } from "@/core/marking/readRubric";
 import { type Assignment, assignmentSchema } from "@/core/model/assignment";
+import { classLabel } from "@/core/model/schoolClass";
+import { titleKey } from "@/core/model/titleKey";
+import type { World } from "@/core/model/world";
+import { counted, listed } from "@/core/words";
 import { TotalRulePicker } from "@/ui/marking/TotalRulePicker";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { TermOptions } from "@/ui/shared/TermOptions";
@@ -45,9 +49,15 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
     id: draft.id || newId,
   };
   const isWhole = rubric.ok && assignmentSchema.safeParse(kept).success && kept.title !== "";
+  const [everywhere, setEverywhere] = useState(true);
+  const others = assignment && titleKey(kept.title) !== titleKey(assignment.title) ? sharedWith(world, assignment) : [];
   const keep = async () => {
-    const wanted = assignment ? updating("assignments", assignment, kept) : adding("assignments", [kept]);
-    if (await change(wanted, `“${kept.title}” was ${assignment ? "changed" : "added"}.`)) onClose();
+    const alike = everywhere ? others.map((one): [string, Assignment] => [one.id, { ...one, title: kept.title }]) : [];
+    const wanted = assignment
+      ? { assignments: setRows<"assignments">(world.assignments, [[kept.id, kept], ...alike]) }
+      : adding("assignments", [kept]);
+    const where = alike.length > 0 ? `, in ${counted(alike.length + 1, "class", "classes")}` : "";
+    if (await change(wanted, `“${kept.title}” was ${assignment ? "changed" : "added"}${where}.`)) onClose();
   };
   return (
     <Modal show onHide={() => leaving(onClose)} animation={false} aria-labelledby="assignment-title">
@@ -66,6 +76,15 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
           <Form.Group controlId="assignment-name">
             <Form.Label>Title</Form.Label>
             <Form.Control autoFocus value={draft.title} onChange={(event) => set({ title: event.target.value })} />
+            {others.length > 0 && (
+              <Form.Check
+                id="assignment-everywhere"
+                className="small mt-1"
+                label={`Also in ${listed(others.map(({ classId: id }) => labelOf(world, id)))}, where it is the same work`}
+                checked={everywhere}
+                onChange={(event) => setEverywhere(event.target.checked)}
+              />
+            )}
           </Form.Group>
           <div className="two-fields">
             <Form.Group controlId="assignment-category">
@@ -171,4 +190,16 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
       </Form>
     </Modal>
   );
+}
+
+/** The same work in other classes: what has its title in its term. */
+function sharedWith({ assignments }: World, { id, title, termId }: Assignment): Assignment[] {
+  return [...assignments.values()].filter(
+    (one) => one.id !== id && one.termId === termId && titleKey(one.title) === titleKey(title),
+  );
+}
+
+function labelOf({ classes }: World, classId: string): string {
+  const schoolClass = classes.get(classId);
+  return schoolClass ? classLabel(schoolClass) : "";
 }

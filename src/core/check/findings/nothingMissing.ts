@@ -10,8 +10,10 @@ export const nothingMissing: FindingKind = {
     mend: `${listed(details.quotes)}. Select only who misses something, or say what stands there otherwise.`,
   }),
   quotes: "names",
-  inLetter: ({ index, note, rendered, planned: { matches } }) => {
-    if (!speaksOfMissing(rendered) && !(countsMissing(rendered) && asksForIt(rendered))) return [];
+  inLetter: ({ index, note, rendered, claim, planned: { matches } }) => {
+    // "You have handed in everything" asks for nothing.
+    const asks = claim === "" && countsMissing(rendered) && asksForIt(rendered);
+    if (!asks && !speaksOfMissing(rendered)) return [];
     // Of several children one that misses something is enough to speak of it.
     const missesNothing = matches.every(
       ({ classId, studentId }) => index.figures(classId, studentId, note.selection.period).missing.length === 0,

@@ -6,6 +6,4 @@ export function placeContent(editor: Editor, content: object): void {
   const { selection } = editor.state;
   const at = selection instanceof NodeSelection ? selection.to : { from: selection.from, to: selection.to };
   editor.chain().focus().insertContentAt(at, content).run();
-  // At once, not with the next frame: a key that is typed meanwhile belongs into the letter.
-  editor.view.focus();
 }
