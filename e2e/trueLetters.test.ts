@@ -63,7 +63,7 @@ test("work that is called otherwise goes on in the note about it, in all classes
   await openFirstWork();
   await press(page, "Change this assignment");
   await fill(page, "Title", "Harbour quiz");
-  await waitForWords(page, "where it is the same work");
+  await waitForWords(page, "with the same work");
   await press(page, "Keep the change");
   await waitForWords(page, "“Harbour quiz” was changed, in 5 classes.");
   const notes = await stored<{ name: string; selection: unknown }>(page, "notes");

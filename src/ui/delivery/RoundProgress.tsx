@@ -25,7 +25,7 @@ export function RoundProgress({ roundId }: { roundId: string }) {
   const now = useNow(office);
   const [busy, setBusy] = useState(false);
   const wasOpen = useRef(false);
-  if (!round || !letters) return null;
+  if (!round || !letters) return <p className="quiet mb-0">Looking up the round …</p>;
   const tally = tallyStates(letters);
   const open = letters.filter(({ state }) => mayWithdraw(state)).length;
   wasOpen.current ||= open > 0;

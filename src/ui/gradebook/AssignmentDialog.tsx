@@ -8,7 +8,7 @@ import { type Assignment, assignmentSchema } from "@/core/model/assignment";
 import { classLabel } from "@/core/model/schoolClass";
 import { titleKey } from "@/core/model/titleKey";
 import type { World } from "@/core/model/world";
-import { counted, listed } from "@/core/words";
+import { counted } from "@/core/words";
 import { TotalRulePicker } from "@/ui/marking/TotalRulePicker";
 import { useLeaving, useUnkept } from "@/ui/shared/LeavingProvider";
 import { TermOptions } from "@/ui/shared/TermOptions";
@@ -80,7 +80,7 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
               <Form.Check
                 id="assignment-everywhere"
                 className="small mt-1"
-                label={`Also in ${listed(others.map(({ classId: id }) => labelOf(world, id)))}, where it is the same work`}
+                label={`Also in ${whereElse(world, others)} with the same work`}
                 checked={everywhere}
                 onChange={(event) => setEverywhere(event.target.checked)}
               />
@@ -199,7 +199,8 @@ function sharedWith({ assignments }: World, { id, title, termId }: Assignment): 
   );
 }
 
-function labelOf({ classes }: World, classId: string): string {
-  const schoolClass = classes.get(classId);
-  return schoolClass ? classLabel(schoolClass) : "";
+/** One class by its name, several by how many they are. */
+function whereElse({ classes }: World, [first, ...others]: readonly Assignment[]): string {
+  const schoolClass = classes.get(first?.classId ?? "");
+  return others.length === 0 && schoolClass ? classLabel(schoolClass) : `the ${others.length + 1} other classes`;
 }
