@@ -18,5 +18,9 @@ buildSync({
   outfile,
   logLevel: "warning",
 });
-const { status } = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], { cwd: ROOT, stdio: "inherit" });
+const { status } = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], {
+  cwd: ROOT,
+  stdio: "inherit",
+  env: { VINE_LONGEST_WAIT_MS: "120000", ...process.env },
+});
 process.exit(status ?? 1);

@@ -3,7 +3,7 @@ import { titleKey } from "../../model/titleKey";
 import { counted, fewOf, listed } from "../../words";
 import { sourcesOf } from "../reading/namedSources";
 import type { FindingKind } from "./findingKind";
-import { studentName } from "./gradebookNames";
+import { classesOf, studentName } from "./gradebookNames";
 
 /** Work that a note speaks of, and of which a student is marked by part of its rubric alone. */
 export const halfMarked: FindingKind = {
@@ -19,12 +19,20 @@ export const halfMarked: FindingKind = {
       ),
     );
     for (const { assignment } of note.reports ?? []) if (assignment) titles.add(titleKey(assignment));
+    if (titles.size === 0) return [];
+    const work = new Map(
+      classesOf(plan).map((classId) => {
+        const { assignments = [] } = index.gradebook(classId) ?? {};
+        return [
+          classId,
+          assignments.filter(({ title, rubric = [] }) => rubric.length > 0 && titles.has(titleKey(title))),
+        ];
+      }),
+    );
     const half = new Map<string, Set<string>>();
     for (const { classId, studentId } of plan.letters.flatMap(({ matches }) => matches)) {
-      const gradebook = index.gradebook(classId);
-      for (const assignment of gradebook?.assignments ?? []) {
-        if (!titles.has(titleKey(assignment.title)) || (assignment.rubric ?? []).length === 0) continue;
-        const score = gradebook?.columns.get(assignment.id)?.scores[studentId];
+      for (const assignment of work.get(classId) ?? []) {
+        const score = index.world.scoreColumns.get(assignment.id)?.scores[studentId];
         if (score?.levels && markingState(score, assignment) === "half done")
           half.set(assignment.title, (half.get(assignment.title) ?? new Set()).add(studentName(index, studentId)));
       }

@@ -28,8 +28,18 @@ export const zeroColumn: FindingKind = {
   },
 };
 
+const looked = new WeakMap<ScoreColumn, boolean>();
+
+/** Looked at once, as long as the column stays the same. */
 function isAllZero(column: ScoreColumn | undefined): boolean {
-  const points = Object.values(column?.scores ?? {}).flatMap(({ status, points: one }) =>
+  if (!column) return false;
+  const known = looked.get(column) ?? hasNothingButZeros(column);
+  looked.set(column, known);
+  return known;
+}
+
+function hasNothingButZeros(column: ScoreColumn): boolean {
+  const points = Object.values(column.scores).flatMap(({ status, points: one }) =>
     status === "scored" || status === "late" ? (one ?? []) : [],
   );
   return points.length >= FEWEST && points.every((one) => one === 0);
