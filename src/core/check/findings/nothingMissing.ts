@@ -11,8 +11,7 @@ export const nothingMissing: FindingKind = {
   }),
   quotes: "names",
   inLetter: ({ index, note, rendered, claim, planned: { matches } }) => {
-    // "You have handed in everything" asks for nothing.
-    const asks = claim === "" && countsMissing(rendered) && asksForIt(rendered);
+    const asks = countsMissing(rendered) && asksForIt(rendered, claim);
     if (!asks && !speaksOfMissing(rendered)) return [];
     // Of several children one that misses something is enough to speak of it.
     const missesNothing = matches.every(
@@ -27,8 +26,9 @@ function countsMissing({ fields }: RenderedLetter): boolean {
   return fields.some(({ field }) => field === "missing.count");
 }
 
-function asksForIt({ written }: RenderedLetter): boolean {
-  return written.some((words) => ASKS.test(words));
+/** "You have handed in everything" asks for nothing. */
+function asksForIt({ written }: RenderedLetter, claim: string): boolean {
+  return written.some((words) => ASKS.test(claim === "" ? words : words.replaceAll(claim, " ")));
 }
 
 const ASKS =
