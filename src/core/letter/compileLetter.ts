@@ -33,7 +33,7 @@ export interface RenderedLetter {
   readonly written: readonly string[];
   /** Whether nothing is in it but blanks and the signature. */
   readonly isBlank: boolean;
-  /** What its blocks tell, each thing by its name; nothing of what stands in for nothing. */
+  /** What its blocks tell, each thing by its name, where that was asked; what stands in for nothing tells nothing. */
   readonly told: readonly string[];
 }
 
@@ -45,6 +45,7 @@ export interface RenderedLetter {
 export function compileLetter(
   words: { subject: LetterSubject; body: LetterBody },
   signature: SignatureDocument,
+  isTelling = false,
 ): (contexts: readonly [LetterContext, ...LetterContext[]]) => RenderedLetter {
   const slots = new FieldSlots();
   const subject = new Track();
@@ -65,9 +66,9 @@ export function compileLetter(
   return (contexts) => {
     const [context, ...others] = contexts;
     // Letters about one student follow each other: only what depends on the recipient is rebuilt.
-    if (!last?.isAbout(context)) last = new AboutStudent(context);
+    if (!last?.isAbout(context)) last = new AboutStudent(context, isTelling);
     const first = new LetterInMaking(context, slots, last);
-    const rest = others.map((other) => new LetterInMaking(other, slots, new AboutStudent(other)));
+    const rest = others.map((other) => new LetterInMaking(other, slots, new AboutStudent(other, isTelling)));
     const all = rest.length === 0 ? first : new LetterInMaking(context, slots, last, others);
     const subjectLine = all.join(subject, "text").replace(/\s+/g, " ").trim();
     const body = (as: "html" | "text") => {

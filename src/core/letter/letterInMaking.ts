@@ -71,7 +71,11 @@ export class AboutStudent {
   private readonly drawn = new Map<LiveBlockNode, DrawnBlock>();
   private readonly passages = new Map<ConditionalText, Side>();
 
-  constructor(private readonly context: LetterContext) {}
+  constructor(
+    private readonly context: LetterContext,
+    /** Whether it is asked what the blocks tell; to most letters that is nothing. */
+    private readonly isTelling = false,
+  ) {}
 
   isAbout({ student, figures, classDays, language, heardAt, hasNamesake }: LetterContext): boolean {
     const { context } = this;
@@ -92,7 +96,8 @@ export class AboutStudent {
     const { whenNothing = "" } = (block.attrs ?? {}) as { whenNothing?: string };
     const isStandIn = model.kind === "sentence" && model.text !== "" && model.text === whenNothing;
     const text = blockText(model);
-    const tells = text === "" || isStandIn ? [] : (blockTells(block, this.context) ?? [text]);
+    const isSilent = !this.isTelling || text === "" || isStandIn;
+    const tells = isSilent ? [] : (blockTells(block, this.context) ?? [text]);
     const made = { html: blockHtml(model), text, isStandIn, tells };
     this.drawn.set(block, made);
     return made;

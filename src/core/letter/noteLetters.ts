@@ -22,19 +22,20 @@ export function letterContexts(
   language: string,
 ): [LetterContext, ...LetterContext[]] {
   const readers = readersOf(planned);
-  const called = new Map(
-    planned.matches.map(({ studentId }) => {
-      const student = index.world.students.get(studentId);
-      return [studentId, student ? firstName(student) : ""];
-    }),
+  const [first, ...rest] = planned.matches.map((match) =>
+    letterContext(index, note, match, readers, language, hasNamesake(index, match, planned.matches)),
   );
-  const hasNamesake = (id: string) => [...called].some(([other, name]) => other !== id && name === called.get(id));
-  const [first, ...rest] = planned.matches.map((match) => ({
-    ...letterContext(index, note, match, readers, language),
-    hasNamesake: hasNamesake(match.studentId),
-  }));
   if (!first) throw new Error("A planned letter is about nobody.");
   return [first, ...rest];
+}
+
+/** Whether another student of some matches is called the same. */
+function hasNamesake({ world: { students } }: FiguresIndex, { studentId }: Match, matches: readonly Match[]): boolean {
+  const student = students.get(studentId);
+  return matches.some((other) => {
+    const another = students.get(other.studentId);
+    return other.studentId !== studentId && student && another && firstName(another) === firstName(student);
+  });
 }
 
 function letterContext(
@@ -43,7 +44,8 @@ function letterContext(
   match: Match,
   readers: readonly Recipient[],
   language: string,
-): Omit<LetterContext, "hasNamesake"> {
+  hasNamesake: boolean,
+): LetterContext {
   const { world } = index;
   const student = world.students.get(match.studentId);
   const gradebook = index.gradebook(match.classId);
@@ -56,6 +58,7 @@ function letterContext(
   return {
     index,
     student,
+    hasNamesake,
     row: classRowsOf(index, gradebook, period).row(student),
     recipient: {
       name: each(readers.map(({ name }) => name)),
@@ -125,17 +128,21 @@ export interface NoteLetter {
   readonly contexts: readonly LetterContext[];
 }
 
-/** All letters of a note, one at a time, in the order of the plan, each in the language that its recipient reads. */
+/**
+ * All letters of a note, one at a time, in the order of the plan, each in the language that its recipient reads. `isTelling`
+ * asks what each of them tells, as well.
+ */
 export function* noteLetters(
   index: FiguresIndex,
   note: Note,
   planned: readonly PlannedLetter[],
+  isTelling = false,
 ): Generator<NoteLetter> {
   const { signature } = index.world.settings.get(SETTINGS_ID) ?? DEFAULT_SETTINGS;
   const renders = new Map<WordsInLanguage, ReturnType<typeof compileLetter>>();
   for (const one of planned) {
     const words = wordsFor(note, languageOf(index, one));
-    const render = renders.get(words) ?? compileLetter(words, signature);
+    const render = renders.get(words) ?? compileLetter(words, signature, isTelling);
     renders.set(words, render);
     const contexts = letterContexts(index, note, one, words.language);
     yield { planned: one, rendered: render(contexts), words, contexts };

@@ -215,8 +215,8 @@ function oneForEachMailbox(letters: readonly PlannedLetter[]): readonly PlannedL
     }
     isShared = true;
     const same = known.findIndex((one) => sameAssignments(one, letter));
-    const [one] = known.slice(same);
-    if (same >= 0 && one) known[same] = { ...one, others: [...(one.others ?? []), recipient] };
+    const one = known[same];
+    if (one) known[same] = { ...one, others: [...(one.others ?? []), recipient] };
     else known.push(...withoutTold(letter, known));
   }
   return isShared ? [...byMailbox.values()].flat() : letters;

@@ -61,7 +61,7 @@ function withNews(
   newsFor: readonly string[] = [],
 ): PlannedLetter[] {
   const waitsFor = new Set(newsFor);
-  return [...noteLetters(index, note, letters)].flatMap(({ planned, rendered }) =>
+  return [...noteLetters(index, note, letters, true)].flatMap(({ planned, rendered }) =>
     waitsFor.has(planned.recipient.id) || tellsNews(index, note.id, planned, rendered.told) ? [planned] : [],
   );
 }

@@ -69,7 +69,7 @@ export class RoundInMaking {
       ? planRebuild(index, note, fresh)
       : { plan: planNote(index, note), stopped: [], newcomers: [], findings: undefined };
     this.entries = letterEntries(index, plan);
-    this.rest = noteLetters(index, note, plan.letters);
+    this.rest = noteLetters(index, note, plan.letters, fresh?.run?.digest !== undefined);
     this.begun = {
       token,
       check: checkPlan(index, note, plan, now, findings),

@@ -10,7 +10,7 @@ export const halfMarked: FindingKind = {
   severity: "caution",
   words: ({ numbers, quotes: [title = "", ...names] }) => ({
     title: `The marking of “${title}” is half done for ${counted(numbers.students ?? 0, "student")}: ${listed(names)}`,
-    mend: "They would read part of it as all. Finish the marking, or leave them out.",
+    mend: "Families would take the part for the whole. Finish the marking, or leave these students out.",
   }),
   inNote: ({ index, note, plan }) => {
     const titles = new Set(
@@ -18,7 +18,6 @@ export const halfMarked: FindingKind = {
         (kind === "assignment" || kind === "criterion") && by !== "condition" ? [titleKey(name)] : [],
       ),
     );
-    for (const { assignment } of note.reports ?? []) if (assignment) titles.add(titleKey(assignment));
     if (titles.size === 0) return [];
     const work = new Map(
       classesOf(plan).map((classId) => {

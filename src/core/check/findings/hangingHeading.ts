@@ -11,7 +11,7 @@ export const hangingHeading: FindingKind = {
   severity: "caution",
   words: (details) => ({
     title: `Nothing stands under “${details.quotes[0]}” in ${lettersOf(details)}`,
-    mend: "What should stand there is empty for them. Put the heading into the conditional text, or say what stands in.",
+    mend: "There is nothing to show under it for these students. Move the heading into the conditional text, or write what to show instead.",
   }),
   inLetter: ({ rendered, words: { body } }) => {
     // Two lines of heading that were written one under the other are meant.

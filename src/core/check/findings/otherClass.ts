@@ -1,5 +1,6 @@
 import { nameKey } from "../../matching/nameKey";
 import { classLabel, type SchoolClass } from "../../model/schoolClass";
+import type { World } from "../../model/world";
 import { escapePattern } from "../reading/nameWords";
 import type { FindingKind } from "./findingKind";
 import { lettersOf } from "./wording";
@@ -13,17 +14,7 @@ export const otherClass: FindingKind = {
     mend: `It goes to the family of ${details.quotes.slice(1).join(", ")}. Place the field “Class”, or write to each class apart.`,
   }),
   inLetter: ({ index, planned, rendered }) => {
-    const own = new Set(
-      planned.matches.flatMap(({ studentId }) =>
-        [...index.world.classes.values()]
-          .filter(({ studentIds }) => studentIds.includes(studentId))
-          .map(({ id }) => id),
-      ),
-    );
-    const names = [...own].flatMap((id) => namesOf(index.world.classes.get(id)));
-    const ownNames = names.map(nameKey);
-    const others = [...index.world.classes.values()].filter(({ id }) => !own.has(id)).flatMap(namesOf);
-    const foreign = [...new Set(others)].filter((name) => !ownNames.some((one) => one.includes(nameKey(name))));
+    const { names, foreign } = ClassNames.of(index.world).ofStudents(planned.matches.map(({ studentId }) => studentId));
     if (foreign.length === 0) return [];
     for (const line of rendered.written) {
       // Most lines name no class at all.
@@ -39,8 +30,49 @@ export const otherClass: FindingKind = {
   },
 };
 
-function namesOf(schoolClass: SchoolClass | undefined): string[] {
-  return schoolClass ? [classLabel(schoolClass), schoolClass.name].filter((name) => name.length > 3) : [];
+interface OwnAndForeign {
+  /** Of the classes that some students are in. */
+  readonly names: readonly string[];
+  /** Of the other classes, as far as they are none of theirs. */
+  readonly foreign: readonly string[];
+}
+
+/** The names of classes for each student, worked out once for a state of the gradebook: letters of one class share them. */
+class ClassNames {
+  private static readonly known = new WeakMap<World["classes"], ClassNames>();
+  private readonly classesOf = new Map<string, string[]>();
+  private readonly made = new Map<string, OwnAndForeign>();
+
+  private constructor(private readonly classes: World["classes"]) {
+    for (const { id, studentIds } of classes.values())
+      for (const studentId of studentIds) this.classesOf.set(studentId, [...(this.classesOf.get(studentId) ?? []), id]);
+  }
+
+  static of({ classes }: World): ClassNames {
+    const made = ClassNames.known.get(classes) ?? new ClassNames(classes);
+    ClassNames.known.set(classes, made);
+    return made;
+  }
+
+  ofStudents(studentIds: readonly string[]): OwnAndForeign {
+    const own = new Set(studentIds.flatMap((id) => this.classesOf.get(id) ?? []));
+    const key = JSON.stringify([...own]);
+    const known = this.made.get(key) ?? this.namesOf(own);
+    this.made.set(key, known);
+    return known;
+  }
+
+  private namesOf(own: ReadonlySet<string>): OwnAndForeign {
+    const all = [...this.classes.values()];
+    const names = all.filter(({ id }) => own.has(id)).flatMap(namesOf);
+    const ownNames = names.map(nameKey);
+    const others = new Set(all.filter(({ id }) => !own.has(id)).flatMap(namesOf));
+    return { names, foreign: [...others].filter((name) => !ownNames.some((one) => one.includes(nameKey(name)))) };
+  }
+}
+
+function namesOf(schoolClass: SchoolClass): string[] {
+  return [classLabel(schoolClass), schoolClass.name].filter((name) => name.length > 3);
 }
 
 function standsIn(name: string, sentence: string): boolean {

@@ -1,5 +1,5 @@
 import { assignmentsIn } from "../../figures/studentFigures";
-import type { ScoreColumn } from "../../model/score";
+import type { Score, ScoreColumn } from "../../model/score";
 import { fewOf, listed } from "../../words";
 import type { FindingKind } from "./findingKind";
 import { classesOf, className } from "./gradebookNames";
@@ -12,7 +12,7 @@ export const zeroColumn: FindingKind = {
   severity: "caution",
   words: ({ quotes }) => ({
     title: `Everybody has 0 on ${listed(quotes)}`,
-    mend: "Perhaps it is not marked yet. Averages count it: take the zeros out in the gradebook, or send all the same.",
+    mend: "It may not be marked yet, and averages count the zeros. Delete them in the gradebook, or send all the same.",
   }),
   inNote: ({ index, note: { selection }, plan }) => {
     const found = classesOf(plan).flatMap((classId) => {
@@ -38,9 +38,14 @@ function isAllZero(column: ScoreColumn | undefined): boolean {
   return known;
 }
 
-function hasNothingButZeros(column: ScoreColumn): boolean {
-  const points = Object.values(column.scores).flatMap(({ status, points: one }) =>
-    status === "scored" || status === "late" ? (one ?? []) : [],
-  );
-  return points.length >= FEWEST && points.every((one) => one === 0);
+function hasNothingButZeros({ scores }: ScoreColumn): boolean {
+  let zeros = 0;
+  for (const studentId in scores) {
+    const { status, points } = scores[studentId] as Score;
+    if (points === undefined || (status !== "scored" && status !== "late")) continue;
+    // The first score that is something ends it, as in nearly every column.
+    if (points !== 0) return false;
+    zeros += 1;
+  }
+  return zeros >= FEWEST;
 }

@@ -5,6 +5,20 @@ import { titleKey } from "../../model/titleKey";
 import type { World } from "../../model/world";
 import { sourcesOf } from "./namedSources";
 
+/** Tables whose records are spoken of by their names. */
+const NAMED = ["assignments", "classes", "ownColumns", "checklists", "statements"] as const;
+
+/** Whether a change takes anything out that may be spoken of by its name. */
+export function takesNames(change: Change): boolean {
+  const isTakenOut = NAMED.some((table) => Object.keys(change[table]?.removed ?? {}).length > 0);
+  return (
+    isTakenOut ||
+    Object.values(change.classes?.updated ?? {}).some(([before, after]) =>
+      before.categories.some(({ id }) => !after.categories.some((one) => one.id === id)),
+    )
+  );
+}
+
 /** The notes that speak of something by a name that nothing has any more once a change is made. `world` is as it was before. */
 export function notesThatName(change: Change, world: World, { notes }: Pick<Naming, "notes">): Note[] {
   const before = namesIn(world);

@@ -12,6 +12,8 @@ export function scoreBesideTitle(
   { world }: FiguresIndex,
   { selection: { classIds } }: Note,
 ): { readonly title: string; readonly score: string; readonly possible: number } | undefined {
+  // Most sentences have no figure at all, and a school has thousands of titles.
+  if (!/\d/u.test(sentence)) return undefined;
   const low = sentence.toLowerCase();
   for (const { classId, title, pointsPossible } of world.assignments.values()) {
     if (classIds !== "all" && !classIds.includes(classId)) continue;
