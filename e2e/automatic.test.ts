@@ -4,7 +4,7 @@ import { choose, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
 import { delivered, deliveredCount } from "./support/mailboxes";
 import { setTakeBack } from "./support/steps";
-import { stored } from "./support/stored";
+import { stored, whatWaits } from "./support/stored";
 
 /** How often the server is killed around the time of a run; `npm run crash` asks for more. */
 const CRASHES = Number(process.env.VINE_CRASHES ?? 2);
@@ -48,13 +48,8 @@ async function openAgain(): Promise<void> {
 async function untilHandedOver(): Promise<void> {
   await expect
     .poll(async () => {
-      const letters = await stored<{ state: string }>(page, "letters");
-      const laid = await stored<{ state: string }>(page, "laidRounds");
-      const outbox = await stored<{ kind: string }>(page, "outbox");
-      const replacing = outbox.filter(({ kind }) => kind === "replacement");
-      const isOpen =
-        letters.some(({ state }) => state === "prepared") || laid.some(({ state }) => state === "outdated");
-      return laid.length > 0 && replacing.length === 0 && !isOpen;
+      const { laid, replacing, open } = await whatWaits(page);
+      return laid > 0 && replacing + open === 0;
     })
     .toBe(true);
 }

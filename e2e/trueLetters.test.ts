@@ -4,7 +4,7 @@ import { choose, fill, openPage, press, waitForWords } from "./support/browser";
 import { browser, goOnWith, journey, page, server } from "./support/journey";
 import { delivered } from "./support/mailboxes";
 import { beginNote, leaveOutUnreachable, send, setTakeBack, toOneClass, untilSettled, wordsOf } from "./support/steps";
-import { readdress, stored } from "./support/stored";
+import { readdress, stored, whatWaits } from "./support/stored";
 
 const DAY_MS = 86_400_000;
 /** Two weeks, where all cases are tried. */
@@ -138,13 +138,8 @@ async function openFirstWork(): Promise<void> {
 async function untilNothingWaits(): Promise<void> {
   await expect
     .poll(async () => {
-      const letters = await stored<{ state: string }>(page, "letters");
-      const laid = await stored<{ state: string }>(page, "laidRounds");
-      const outbox = await stored<unknown>(page, "outbox");
-      return (
-        outbox.length + letters.filter(({ state }) => state === "prepared").length === 0 &&
-        !laid.some(({ state }) => state === "outdated")
-      );
+      const { toTell, open } = await whatWaits(page);
+      return toTell + open === 0;
     })
     .toBe(true);
 }

@@ -90,3 +90,20 @@ export async function stored<Row>(page: Page, table: string): Promise<Row[]> {
     await databaseInUse(page),
   );
 }
+
+/** How much of what was scheduled is not with the post room yet: rounds, entries to be told, letters that are replaced or still open. */
+export async function whatWaits(page: Page) {
+  const letters = await stored<{ state: string }>(page, "letters");
+  const laid = await stored<{ state: string }>(page, "laidRounds");
+  const outbox = await stored<{ kind: string }>(page, "outbox");
+  const open = [
+    ...letters.filter(({ state }) => state === "prepared"),
+    ...laid.filter(({ state }) => state === "outdated"),
+  ];
+  return {
+    laid: laid.length,
+    toTell: outbox.length,
+    replacing: outbox.filter(({ kind }) => kind === "replacement").length,
+    open: open.length,
+  };
+}

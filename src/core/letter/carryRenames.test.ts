@@ -9,7 +9,7 @@ import { titleKey } from "../model/titleKey";
 import { type World, type WorldRecords, worldOf } from "../model/world";
 import { startNote } from "../starters/startNote";
 import { sampleAssignment, sampleClass, sampleStudent, sampleWorld } from "../testing/sampleClass";
-import { renamedIn, withNamesCarried } from "./carryRenames";
+import { type Naming, renamedIn, renamingOf, withNamesCarried } from "./carryRenames";
 import { criterionKey } from "./fields/criterionField";
 
 const RUBRIC = [
@@ -98,8 +98,13 @@ function noteOf(part: Partial<Note> = {}): Note {
 }
 
 const NOTHING = { templates: [], keptSelections: [] };
+const whole = (change: Change, world: World, naming: Naming): Change => {
+  const renaming = renamingOf(change, world);
+  if (!renaming) throw new Error("The change gives no names.");
+  return withNamesCarried(change, renaming, naming);
+};
 const carried = (change: Change, world: World, note: Note): Note =>
-  withNamesCarried(change, world, { ...NOTHING, notes: [note] }).notes?.updated.n?.[1] ?? note;
+  whole(change, world, { ...NOTHING, notes: [note] }).notes?.updated.n?.[1] ?? note;
 const retitled = (world: World, titles: Readonly<Record<string, string>>): Change => ({
   assignments: {
     ...{ added: {}, removed: {} },
@@ -220,14 +225,14 @@ describe("what is called otherwise from now on", () => {
   test("what the same change says of a note comes first, and a note that it deletes stays deleted", () => {
     const change = retitled(world, { q2: "Tide quiz", r2: "Tide quiz" });
     const named = { ...noteOf(), name: "Now" };
-    const both = withNamesCarried({ ...change, ...updating("notes", noteOf(), named) }, world, {
+    const both = whole({ ...change, ...updating("notes", noteOf(), named) }, world, {
       ...NOTHING,
       notes: [noteOf()],
     });
     expect(both.notes?.updated.n?.[0]).toEqual(noteOf());
     expect(both.notes?.updated.n?.[1]).toMatchObject({ name: "Now", reports: [{ assignment: "Tide quiz" }] });
     const gone = { ...change, notes: { added: {}, updated: {}, removed: { n: noteOf() } } };
-    expect(withNamesCarried(gone, world, { ...NOTHING, notes: [noteOf()] }).notes?.updated).toEqual({});
+    expect(whole(gone, world, { ...NOTHING, notes: [noteOf()] }).notes?.updated).toEqual({});
   });
 
   test("whatever the names are, every use of the old one and no other is the new one, and back again it is the same note", () => {

@@ -24,7 +24,7 @@ export interface Renamed {
 }
 
 /** What a change names otherwise. A name that is only spelled with other capitals or spaces is the same one. */
-export function renamesIn(change: Change): Renamed[] {
+function renamesIn(change: Change): Renamed[] {
   const all: Renamed[] = [];
   const note = (renamed: Renamed) => {
     if (titleKey(renamed.from) !== titleKey(renamed.to)) all.push(renamed);
@@ -62,31 +62,39 @@ export interface Naming {
   readonly keptSelections: readonly ChangeTables["keptSelections"][];
 }
 
+/** What a change names otherwise, and the world before and after it. */
+export interface Renaming {
+  readonly renames: readonly Renamed[];
+  readonly before: World;
+  readonly after: World;
+}
+
+/** The new names of a change; none where it gives none. `world` is as it was before. */
+export function renamingOf(change: Change, world: World): Renaming | undefined {
+  const renames = renamesIn(change);
+  return renames.length === 0 ? undefined : { renames, before: world, after: applyChange(world, change) };
+}
+
 /**
  * A change together with what follows from its new names: whatever speaks of something under its old name speaks of it under
- * the new one. Where another class of a note still has the old name, the note keeps it. `world` is as it was before.
+ * the new one. Where another class of a note still has the old name, the note keeps it.
  */
-export function withNamesCarried(change: Change, world: World, naming: Naming): Change {
-  const renames = renamesIn(change);
-  if (renames.length === 0) return change;
-  const worlds = { before: world, after: applyChange(world, change) };
-  const everywhere = holdingFor(renames, worlds, { classIds: "all", period: WHOLE_YEAR });
+export function withNamesCarried(change: Change, renaming: Renaming, naming: Naming): Change {
+  const ofSelection = <Row extends { selection: Selection }>(row: Row) => carriedIn(row, renaming);
+  const everywhere = holdingFor(renaming, { classIds: "all", period: WHOLE_YEAR });
+  const designs = [...renaming.before.pageDesigns.values()];
   return {
     ...change,
-    ...changedTable("notes", naming.notes, change, noteCarrier(change, world)),
+    ...changedTable("notes", naming.notes, change, ofSelection),
     ...changedTable("templates", naming.templates, change, (one) => renamedIn(one, everywhere)),
-    ...changedTable("keptSelections", naming.keptSelections, change, (one) =>
-      renamedIn(one, holdingFor(renames, worlds, one.selection)),
-    ),
-    ...changedTable("pageDesigns", [...world.pageDesigns.values()], change, (one) => renamedIn(one, everywhere)),
+    ...changedTable("keptSelections", naming.keptSelections, change, ofSelection),
+    ...changedTable("pageDesigns", designs, change, (one) => renamedIn(one, everywhere)),
   };
 }
 
-/** Makes a note speak of everything under the names that a change gives; the very same where it names nothing of it. */
-export function noteCarrier(change: Change, world: World): (note: ChangeTables["notes"]) => ChangeTables["notes"] {
-  const renames = renamesIn(change);
-  const worlds = { before: world, after: applyChange(world, change) };
-  return (note) => renamedIn(note, holdingFor(renames, worlds, note.selection));
+/** A note or a selection with the names that hold where it looks; the very same where it names nothing of it. */
+export function carriedIn<Row extends { selection: Selection }>(row: Row, renaming: Renaming): Row {
+  return renamedIn(row, holdingFor(renaming, row.selection));
 }
 
 /** One table of a change with some of its records made others; what the change itself says of a record comes first. */
@@ -109,17 +117,12 @@ function changedTable<T extends ChangeTable>(
     : ({ [table]: { added, updated: { ...updated, ...carried }, removed } } as Change);
 }
 
-interface BeforeAndAfter {
-  readonly before: World;
-  readonly after: World;
-}
-
 /** What a note looks at: its classes, and the term that its work is of. */
 type Scope = Pick<Selection, "classIds" | "period">;
 
 /** The new names that hold for what a note looks at: something there got the new one, and nothing kept the old one. */
-function holdingFor(renames: readonly Renamed[], worlds: BeforeAndAfter, scope: Scope): Renamed[] {
-  return renames.filter((one) => isSeen(one, scope) && !isKept(one, worlds, scope));
+function holdingFor(renaming: Renaming, scope: Scope): Renamed[] {
+  return renaming.renames.filter((one) => isSeen(one, scope) && !isKept(one, renaming, scope));
 }
 
 function isSeen({ classId, termId }: { classId: string; termId?: string | undefined }, { classIds, period }: Scope) {
@@ -128,7 +131,7 @@ function isSeen({ classId, termId }: { classId: string; termId?: string | undefi
 }
 
 /** Whether something that a note looks at had a name before and still has it. */
-function isKept(renamed: Renamed, { before, after }: BeforeAndAfter, scope: Scope): boolean {
+function isKept(renamed: Renamed, { before, after }: Renaming, scope: Scope): boolean {
   const had = new Set(named(renamed, before, scope));
   return named(renamed, after, scope).some((id) => had.has(id));
 }
