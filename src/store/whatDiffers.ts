@@ -1,5 +1,6 @@
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import type { Table } from "dexie";
-import { createXXHash128, type IHasher } from "hash-wasm";
 import type { BackupDifference } from "@/core/backup/difference";
 import { isFinal, type LetterState, letterStateSchema } from "@/core/delivery/letterState";
 import { eachPageOf, keyOf } from "./eachPageOf";
@@ -38,22 +39,20 @@ interface Side {
  * digest is kept, until the other side has the one of the same key.
  */
 export class WhatDiffers {
-  private readonly hasher = createXXHash128();
   private readonly sides = new Map<Compared, Side>(
     COMPARED.map((what) => [what, { here: new Map(), inBackup: new Map(), countHere: 0, countInBackup: 0, differ: 0 }]),
   );
 
   /** Reads what is here. */
   async read(here: VineDatabase): Promise<void> {
-    const hasher = await this.hasher;
     // One table after the other: together they would fill the memory.
     for (const [what, side] of this.sides) {
       const take = (marks: Marks) => {
         side.countHere += marks.length;
         meet(side, marks, side.here, side.inBackup);
       };
-      if (what === "letters") await eachLetter(here, hasher, take);
-      else await eachPageOf(here.table(what), (rows) => take(marksOf(here.table(what), rows, hasher)));
+      if (what === "letters") await eachLetter(here, take);
+      else await eachPageOf(here.table(what), (rows) => take(marksOf(here.table(what), rows)));
     }
   }
 
@@ -61,9 +60,8 @@ export class WhatDiffers {
   async take(table: string, records: readonly Row[], database: VineDatabase): Promise<void> {
     const side = this.sides.get(table as Compared);
     if (!side) return;
-    const hasher = await this.hasher;
     side.countInBackup += records.length;
-    meet(side, marksOf(database.table(table), records, hasher), side.inBackup, side.here);
+    meet(side, marksOf(database.table(table), records), side.inBackup, side.here);
   }
 
   /** By table, in the order in which a teacher asks for them; once both sides were read. */
@@ -86,19 +84,19 @@ function meet(side: Side, marks: Marks, own: NotMet, other: NotMet): void {
   }
 }
 
-function marksOf(table: Table<Row>, rows: readonly Row[], hasher: IHasher): Marks {
-  return rows.map((row) => [keyOf(table, row), markOf(table.name, row, hasher)]);
+function marksOf(table: Table<Row>, rows: readonly Row[]): Marks {
+  return rows.map((row) => [keyOf(table, row), markOf(table.name, row)]);
 }
 
 /** A letter that met its fate does not change any more; of anything else every field counts. */
-function markOf(table: string, row: Row, hasher: IHasher): string {
+function markOf(table: string, row: Row): string {
   if (table === "letters" && isFinal(row.state as LetterState)) return row.state as string;
   // As texts the records of a school would fill the memory.
-  return hasher.init().update(JSON.stringify(row)).digest();
+  return bytesToHex(sha256(utf8ToBytes(JSON.stringify(row))));
 }
 
 /** Ten thousands of letters met their fate: an index tells which, and none of them is read. */
-async function eachLetter(here: VineDatabase, hasher: IHasher, take: (marks: Marks) => void): Promise<void> {
+async function eachLetter(here: VineDatabase, take: (marks: Marks) => void): Promise<void> {
   await here.transaction("r", here.letters, async () => {
     for (const state of letterStateSchema.options) {
       const keys = await here.letters.where({ state }).primaryKeys();
@@ -106,7 +104,7 @@ async function eachLetter(here: VineDatabase, hasher: IHasher, take: (marks: Mar
       else
         for (let from = 0; from < keys.length; from += LETTERS_AT_ONCE) {
           const letters = await here.letters.bulkGet(keys.slice(from, from + LETTERS_AT_ONCE));
-          take(marksOf(here.table("letters"), letters as unknown as Row[], hasher));
+          take(marksOf(here.table("letters"), letters as unknown as Row[]));
         }
     }
   });

@@ -2,6 +2,7 @@ import ICAL from "ical.js";
 import { ownValue } from "../model/ownValue";
 import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
+import { withoutControls } from "./withoutControls";
 
 /** Contact cards (vCard 4, RFC 6350) of students and their guardians, each guardian once. */
 export function vcards(
@@ -55,12 +56,6 @@ type Line = readonly [name: string, value: string | readonly string[], parameter
 
 /** What these properties hold, where it is no plain text (RFC 6350, section 6). */
 const TYPES: Readonly<Record<string, string>> = { bday: "date-and-or-time", lang: "language-tag" };
-
-/** No control character but a line break leaves. */
-function withoutControls(text: string): string {
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: these never leave
-  return text.replace(/\r\n?/g, "\n").replace(/[\u0000-\u0009\u000b-\u001f\u007f]/g, "");
-}
 
 /** One card as jCard (RFC 7095), which the library writes: escaped and folded as the standard asks. */
 function card(lines: readonly Line[]): string {

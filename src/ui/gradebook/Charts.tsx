@@ -4,14 +4,14 @@ import {
   BarElement,
   CategoryScale,
   Chart,
+  type ChartConfiguration,
   LinearScale,
   LineController,
   LineElement,
   PointElement,
   Tooltip,
 } from "chart.js";
-import { useMemo, useSyncExternalStore } from "react";
-import { Bar, Line } from "react-chartjs-2";
+import { useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import { barWords, type DistributionBar } from "@/core/figures/distribution";
 import { counted } from "@/core/words";
 import type { StudentDetails } from "@/workers/engine/studentDetails";
@@ -38,18 +38,21 @@ interface DistributionChartProps {
 export function DistributionChart({ bars, label, onWrite }: DistributionChartProps) {
   const colors = useThemeColors();
   const words = bars.map((bar) => `${barWords(bar)}: ${counted(bar.count, "student")}`);
+  const configuration = useMemo(
+    (): ChartConfiguration => ({
+      type: "bar",
+      data: {
+        labels: bars.map(({ from, to }) => (to === undefined ? `${from}+` : `${from}–${to - 1}`)),
+        datasets: [{ data: bars.map(({ count }) => count), backgroundColor: colors.grape, maxBarThickness: 34 }],
+      },
+      options: options(colors, { stepSize: 1 }),
+    }),
+    [bars, colors],
+  );
   return (
     <figure className="mb-0">
       <div style={{ height: 150 }}>
-        <Bar
-          role="img"
-          aria-label={`${label}. ${words.join("; ")}`}
-          data={{
-            labels: bars.map(({ from, to }) => (to === undefined ? `${from}+` : `${from}–${to - 1}`)),
-            datasets: [{ data: bars.map(({ count }) => count), backgroundColor: colors.grape, maxBarThickness: 34 }],
-          }}
-          options={options(colors, { stepSize: 1 })}
-        />
+        <ChartCanvas label={`${label}. ${words.join("; ")}`} configuration={configuration} />
       </div>
       <figcaption className="small mt-2">
         <span className="quiet">Write to those from </span>
@@ -70,31 +73,50 @@ export function DistributionChart({ bars, label, onWrite }: DistributionChartPro
 export function TrendChart({ points }: { points: StudentDetails["trend"] }) {
   const colors = useThemeColors();
   const words = points.map(({ label, shown }) => `${label}: ${shown === undefined ? "no average" : `${shown} %`}`);
+  const configuration = useMemo(
+    (): ChartConfiguration => ({
+      type: "line",
+      data: {
+        labels: points.map(({ label }) => label),
+        datasets: [
+          {
+            data: points.map(({ shown }) => shown ?? null),
+            borderColor: colors.grape,
+            backgroundColor: colors.grape,
+            pointRadius: 3,
+            tension: 0,
+            spanGaps: false,
+          },
+        ],
+      },
+      options: options(colors, {}),
+    }),
+    [points, colors],
+  );
   return (
     <figure className="mb-0">
       <div style={{ height: 140 }}>
-        <Line
-          role="img"
-          aria-label={`Average after each due date. ${words.join("; ")}`}
-          data={{
-            labels: points.map(({ label }) => label),
-            datasets: [
-              {
-                data: points.map(({ shown }) => shown ?? null),
-                borderColor: colors.grape,
-                backgroundColor: colors.grape,
-                pointRadius: 3,
-                tension: 0,
-                spanGaps: false,
-              },
-            ],
-          }}
-          options={options(colors, {})}
-        />
+        <ChartCanvas label={`Average after each due date. ${words.join("; ")}`} configuration={configuration} />
       </div>
       <figcaption className="visually-hidden">{words.join("; ")}</figcaption>
     </figure>
   );
+}
+
+interface ChartCanvasProps {
+  readonly label: string;
+  /** Drawn anew where it is another one. */
+  readonly configuration: ChartConfiguration;
+}
+
+function ChartCanvas({ label, configuration }: ChartCanvasProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (!canvas.current) return;
+    const chart = new Chart(canvas.current, configuration);
+    return () => chart.destroy();
+  }, [configuration]);
+  return <canvas ref={canvas} role="img" aria-label={label} />;
 }
 
 interface Colors {

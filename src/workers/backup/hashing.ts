@@ -1,21 +1,17 @@
-import { createSHA256, type IHasher } from "hash-wasm";
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex } from "@noble/hashes/utils.js";
 
 /** SHA-256 of what comes bit by bit, in hexadecimal digits, and how many bytes it was. */
 export class Hashing {
   bytes = 0;
-
-  private constructor(private readonly hasher: IHasher) {}
-
-  static async begin(): Promise<Hashing> {
-    return new Hashing(await createSHA256());
-  }
+  private readonly hash = sha256.create();
 
   add(chunk: Uint8Array): void {
-    this.hasher.update(chunk);
+    this.hash.update(chunk);
     this.bytes += chunk.length;
   }
 
   end(): string {
-    return this.hasher.digest();
+    return bytesToHex(this.hash.digest());
   }
 }

@@ -211,7 +211,7 @@ async function readTable(
   { records, bytes, sha256 }: Part,
   put: (lines: RecordLines) => Promise<void>,
 ): Promise<void> {
-  const hashing = await Hashing.begin();
+  const hashing = new Hashing();
   const cutter = new LineCutter();
   let count = 0;
   const laid = new Batches<RecordLines>(1, async ([lines]) => lines && put(lines));

@@ -60,7 +60,7 @@ export async function writeBackup(
   const parts: Record<string, Part> = {};
   const step = countParts("writing", tables.size + names.length, onProgress);
   for (const [table, { lines, records }] of tables) {
-    const hashing = await Hashing.begin();
+    const hashing = new Hashing();
     await zip.add(tablePart(table), hashed(lines.stream(), hashing));
     parts[table] = { records, bytes: hashing.bytes, sha256: hashing.end() };
     step();
@@ -103,7 +103,7 @@ const WORK_FACTOR = 17;
 const PLAIN = { extendedTimestamp: false, msDosCompatible: true } as const;
 
 async function textPart(zip: ZipWriter<unknown>, name: string, text: string): Promise<Part> {
-  const hashing = await Hashing.begin();
+  const hashing = new Hashing();
   await zip.add(name, hashed(new Blob([text]).stream(), hashing));
   return { records: 1, bytes: hashing.bytes, sha256: hashing.end() };
 }
