@@ -84,7 +84,7 @@ async function findingsOfMarking(): Promise<Record<string, string[]>> {
   found["comment bank"] = await findings();
   await press(page, "Close");
   await press(page, "Open Talk");
-  await page.waitForSelector("#rubric-name");
+  await page.waitForSelector("#field-name");
   found.rubric = await findings();
   await press(page, "Close");
   await page.locator("a[href='/marking/class-1-talk']").click();

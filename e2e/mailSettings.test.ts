@@ -42,21 +42,21 @@ journey({ VINE_DEMO: "1", VINE_MAILBOX_EVERY_MS: "100" });
 beforeAll(() => setTakeBack(page, 0));
 
 async function fillPlace(way: "sending" | "reading", port: string): Promise<void> {
-  await page.click(`#mail-${way}`);
-  await page.waitForSelector(`[id="mail-${way}.host"]`);
-  await page.type(`[id="mail-${way}.host"]`, "127.0.0.1");
-  await page.select(`#mail-${way}-security`, "none");
-  await page.$eval(`[id="mail-${way}.port"]`, (field) => (field as HTMLInputElement).select());
-  await page.type(`[id="mail-${way}.port"]`, port);
+  await page.click(`#field-uses-${way}`);
+  await page.waitForSelector(`#field-${way}-host`);
+  await page.type(`#field-${way}-host`, "127.0.0.1");
+  await page.select(`#field-${way}-security`, "none");
+  await page.$eval(`#field-${way}-port`, (field) => (field as HTMLInputElement).select());
+  await page.type(`#field-${way}-port`, port);
 }
 
 test("the school's mail server is tried and kept; a field that can't be is named, and no secret comes back", async () => {
   await press(page, "Settings", "link");
   await press(page, "Set the school’s mail server …");
-  await page.click("#mail-sending");
+  await page.click("#field-uses-sending");
   await press(page, "Try it");
   await waitForWords(page, "The name of the server is missing");
-  await page.click("#mail-sending");
+  await page.click("#field-uses-sending");
   await fillPlace("sending", smtpPort);
   await fillPlace("reading", imapPort);
   await fill(page, "Name of the mailbox", "ilse");

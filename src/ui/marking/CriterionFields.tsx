@@ -1,25 +1,29 @@
 "use client";
 import { Button, Form } from "react-bootstrap";
-import type { Criterion, Level } from "@/core/model/criterion";
+import { useFieldArray, useFormContext, useWatch } from "react-hook-form";
+import { FieldProblem } from "@/ui/shared/form/FieldProblem";
+import { typedNumber } from "@/ui/shared/form/typedNumber";
+import type { FilledCriterion, FilledRubric } from "./rubricForm";
 
 interface CriterionFieldsProps {
-  readonly criterion: Criterion;
   readonly place: number;
   readonly newId: () => string;
-  readonly onChange: (criterion: Criterion) => void;
+  readonly onChange: (criterion: FilledCriterion) => void;
   /** None where it is the only one. */
   readonly onRemove: (() => void) | undefined;
 }
 
 const KINDS = { levels: "levels", tick: "yes or no", points: "free points" } as const;
 const USUAL_MOST = 10;
+const MOST_LEVELS = 10;
 
 /** One criterion to be written: its name, how it is judged, its levels with points and the sentence that the student reads. */
-export function CriterionFields({ criterion, place, newId, onChange, onRemove }: CriterionFieldsProps) {
-  const { levels, most } = criterion;
+export function CriterionFields({ place, newId, onChange, onRemove }: CriterionFieldsProps) {
+  const path = `criteria.${place}` as const;
+  const { control, register } = useFormContext<FilledRubric>();
+  const criterion = useWatch({ control, name: path });
+  const { fields: levels, append, remove } = useFieldArray({ control, name: `${path}.levels`, keyName: "key" });
   const number = place + 1;
-  const setLevel = (at: number, part: Partial<Level>) =>
-    onChange({ ...criterion, levels: levels.map((level, one) => (one === at ? { ...level, ...part } : level)) });
   const setKind = (kind: string) => {
     const { most: _most, ...rest } = criterion;
     if (kind === "points") onChange({ ...rest, levels: [], most: USUAL_MOST });
@@ -27,13 +31,13 @@ export function CriterionFields({ criterion, place, newId, onChange, onRemove }:
       onChange({
         ...rest,
         levels: (kind === "tick" ? ["no", "yes"] : ["beginning", "developing", "secure"]).map((label, points) => ({
-          id: newId(),
-          label,
+          ...{ id: newId(), label, sentence: "" },
           points: kind === "tick" ? points : points + 1,
         })),
       });
   };
-  const kind = most !== undefined ? "points" : levels.map(({ label }) => label).join() === "no,yes" ? "tick" : "levels";
+  const isTick = criterion.levels.map(({ label }) => label).join() === "no,yes";
+  const kind = criterion.most !== undefined ? "points" : isTick ? "tick" : "levels";
   return (
     <fieldset className="card-person">
       <legend className="visually-hidden">Criterion {number}</legend>
@@ -44,8 +48,7 @@ export function CriterionFields({ criterion, place, newId, onChange, onRemove }:
           aria-label={`Name of criterion ${number}`}
           placeholder="What is looked at, such as Method"
           maxLength={100}
-          value={criterion.name}
-          onChange={(event) => onChange({ ...criterion, name: event.target.value })}
+          {...register(`${path}.name`)}
         />
         <Form.Select
           size="sm"
@@ -65,14 +68,9 @@ export function CriterionFields({ criterion, place, newId, onChange, onRemove }:
           <input
             className="form-control form-control-sm is-number"
             type="number"
-            min={0.0001}
-            max={1000}
             step="any"
             aria-label={`How many times criterion ${number} counts`}
-            value={criterion.weight ?? 1}
-            onChange={({ target }) =>
-              onChange({ ...criterion, weight: Number(target.value) > 0 ? Number(target.value) : undefined })
-            }
+            {...register(`${path}.weight`, { setValueAs: typedNumber })}
           />{" "}
           times
         </label>
@@ -82,54 +80,52 @@ export function CriterionFields({ criterion, place, newId, onChange, onRemove }:
           </Button>
         )}
       </div>
-      {most !== undefined && (
+      <FieldProblem<FilledRubric> name={`${path}.name`} />
+      <FieldProblem<FilledRubric> name={`${path}.weight`} />
+      {criterion.most !== undefined && (
         <label className="small mt-2">
           up to{" "}
           <input
             className="form-control form-control-sm is-number"
             type="number"
-            min={0}
             step="any"
             aria-label={`Most points of criterion ${number}`}
-            value={most}
-            onChange={({ target }) => onChange({ ...criterion, most: Math.max(0, Number(target.value)) })}
+            {...register(`${path}.most`, { setValueAs: (typed) => typedNumber(typed) ?? 0 })}
           />{" "}
           points
+          <FieldProblem<FilledRubric> name={`${path}.most`} />
         </label>
       )}
       <div className="level-fields">
-        {levels.map((level, at) => (
-          <div key={level.id}>
+        {levels.map(({ key }, at) => (
+          <div key={key}>
             <div className="d-flex gap-1">
               <Form.Control
                 size="sm"
                 aria-label={`Level ${at + 1} of criterion ${number}`}
                 maxLength={100}
-                value={level.label}
-                onChange={(event) => setLevel(at, { label: event.target.value })}
+                {...register(`${path}.levels.${at}.label`)}
               />
               <input
                 className="form-control form-control-sm is-number"
                 type="number"
-                min={0}
                 step="any"
                 aria-label={`Points of level ${at + 1} of criterion ${number}`}
-                value={level.points ?? ""}
-                onChange={({ target }) =>
-                  setLevel(at, { points: target.value === "" ? undefined : Math.max(0, Number(target.value)) })
-                }
+                {...register(`${path}.levels.${at}.points`, { setValueAs: typedNumber })}
               />
               {levels.length > 2 && (
                 <Button
                   size="sm"
                   variant="link"
                   aria-label={`Take level ${at + 1} of criterion ${number} out`}
-                  onClick={() => onChange({ ...criterion, levels: levels.filter((_one, one) => one !== at) })}
+                  onClick={() => remove(at)}
                 >
                   ×
                 </Button>
               )}
             </div>
+            <FieldProblem<FilledRubric> name={`${path}.levels.${at}.label`} />
+            <FieldProblem<FilledRubric> name={`${path}.levels.${at}.points`} />
             <Form.Control
               size="sm"
               as="textarea"
@@ -137,22 +133,19 @@ export function CriterionFields({ criterion, place, newId, onChange, onRemove }:
               maxLength={1000}
               aria-label={`Sentence of level ${at + 1} of criterion ${number}`}
               placeholder="What the student reads"
-              value={level.sentence ?? ""}
-              onChange={(event) => setLevel(at, { sentence: event.target.value || undefined })}
+              {...register(`${path}.levels.${at}.sentence`)}
             />
           </div>
         ))}
-        {most === undefined && levels.length < 10 && (
+        {criterion.most === undefined && levels.length < MOST_LEVELS && (
           <Button
             size="sm"
             variant="link"
             className="align-self-start"
-            onClick={() =>
-              onChange({
-                ...criterion,
-                levels: [...levels, { id: newId(), label: "", points: (levels.at(-1)?.points ?? 0) + 1 }],
-              })
-            }
+            onClick={() => {
+              const points = (criterion.levels.at(-1)?.points ?? 0) + 1;
+              append({ id: newId(), label: "", points, sentence: "" });
+            }}
           >
             Add a level
           </Button>

@@ -2,7 +2,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
-import { type FieldPath, FormProvider, type Resolver, useForm, useFormContext } from "react-hook-form";
+import { FormProvider, type Resolver, useForm, useFormContext } from "react-hook-form";
 import { toast } from "sonner";
 import {
   type MailSettings,
@@ -13,6 +13,9 @@ import {
   USUAL_PORTS,
 } from "@/core/delivery/mailSettings";
 import { keepMailSettings, tryMailSettings } from "@/office/rounds/mailOfServer";
+import { FormCheck } from "@/ui/shared/form/FormCheck";
+import { FormChoice } from "@/ui/shared/form/FormChoice";
+import { FormField } from "@/ui/shared/form/FormField";
 import { sayTrouble } from "@/ui/shared/trouble";
 import { useVine } from "@/ui/shared/VineContext";
 
@@ -80,12 +83,7 @@ export function MailForm({
       <Form className="d-grid gap-3" onSubmit={run("keeping")} noValidate>
         <fieldset className="d-grid gap-2">
           <legend className="h3">Letters leave by</legend>
-          <Form.Check
-            type="switch"
-            id="mail-sending"
-            label="the school’s mail server, for real"
-            {...form.register("uses.sending")}
-          />
+          <FormCheck<Filled> name="uses.sending" type="switch" label="the school’s mail server, for real" />
           {uses.sending ? (
             <PlaceFields way="sending" />
           ) : (
@@ -93,33 +91,25 @@ export function MailForm({
           )}
           {uses.sending && (
             <div className="two-fields">
-              <Field name="dailyLimit" label="Letters a day at most" type="number" />
-              <Field name="perMinute" label="Letters a minute at most" type="number" />
+              <FormField<Filled> name="dailyLimit" label="Letters a day at most" type="number" />
+              <FormField<Filled> name="perMinute" label="Letters a minute at most" type="number" />
             </div>
           )}
         </fieldset>
         <fieldset className="d-grid gap-2">
           <legend className="h3">What comes back is read from</legend>
-          <Form.Check
-            type="switch"
-            id="mail-reading"
-            label="your mailbox (IMAP); nothing in it is changed"
-            {...form.register("uses.reading")}
-          />
+          <FormCheck<Filled> name="uses.reading" type="switch" label="your mailbox (IMAP); nothing in it is changed" />
           {uses.reading && <PlaceFields way="reading" />}
         </fieldset>
         {(uses.sending || uses.reading) && (
           <fieldset className="d-grid gap-2">
             <legend className="h3">Signing in</legend>
             <div className="two-fields">
-              <Field name="signIn.name" label="Name of the mailbox" />
-              <Form.Group controlId="mail-by">
-                <Form.Label>Signed in by</Form.Label>
-                <Form.Select {...form.register("signIn.by")}>
-                  <option value="password">a password</option>
-                  <option value="OAuth 2">OAuth 2</option>
-                </Form.Select>
-              </Form.Group>
+              <FormField<Filled> name="signIn.name" label="Name of the mailbox" />
+              <FormChoice<Filled> name="signIn.by" label="Signed in by">
+                <option value="password">a password</option>
+                <option value="OAuth 2">OAuth 2</option>
+              </FormChoice>
             </div>
             {signIn.by === "password" ? (
               <>
@@ -132,10 +122,10 @@ export function MailForm({
               </>
             ) : (
               <>
-                <Field name="signIn.clientId" label="Client id" />
+                <FormField<Filled> name="signIn.clientId" label="Client id" />
                 <SecretField name="clientSecret" label="Client secret" view={view} />
                 <SecretField name="refreshToken" label="Refresh token" view={view} />
-                <Field name="signIn.tokenAddress" label="Where tokens are given" placeholder="https://" />
+                <FormField<Filled> name="signIn.tokenAddress" label="Where tokens are given" placeholder="https://" />
                 <p className="small quiet">These four come from whoever looks after the school’s mail.</p>
               </>
             )}
@@ -164,86 +154,43 @@ export function MailForm({
 }
 
 function PlaceFields({ way }: { way: Way }) {
-  const { register, setValue, getValues } = useFormContext<Filled>();
-  const security = register(`${way}.security`);
+  const { setValue, getValues } = useFormContext<Filled>();
   return (
     <>
       <div className="two-fields">
-        <Field name={`${way}.host`} label="Name of the server" placeholder="mail.school.example" />
-        <Field name={`${way}.port`} label="Port" type="number" />
+        <FormField<Filled> name={`${way}.host`} label="Name of the server" placeholder="mail.school.example" />
+        <FormField<Filled> name={`${way}.port`} label="Port" type="number" />
       </div>
-      <Form.Group controlId={`mail-${way}-security`}>
-        <Form.Label>Kept from other eyes by</Form.Label>
-        <Form.Select
-          {...security}
-          onChange={(event) => {
-            // A port that nobody chose follows.
-            const usual = Object.values(USUAL_PORTS[way]);
-            if (usual.includes(Number(getValues(`${way}.port`))))
-              setValue(`${way}.port`, USUAL_PORTS[way][event.target.value as (typeof SECURITIES)[number]]);
-            void security.onChange(event);
-          }}
-        >
-          {SECURITIES.map((one) => (
-            <option key={one} value={one}>
-              {SECURITY_WORDS[one]}
-            </option>
-          ))}
-        </Form.Select>
-        <Problem name={`${way}.security`} />
-      </Form.Group>
+      <FormChoice<Filled>
+        name={`${way}.security`}
+        label="Kept from other eyes by"
+        onChosen={(security) => {
+          // A port that nobody chose follows.
+          const usual = Object.values(USUAL_PORTS[way]);
+          if (usual.includes(Number(getValues(`${way}.port`))))
+            setValue(`${way}.port`, USUAL_PORTS[way][security as (typeof SECURITIES)[number]]);
+        }}
+      >
+        {SECURITIES.map((one) => (
+          <option key={one} value={one}>
+            {SECURITY_WORDS[one]}
+          </option>
+        ))}
+      </FormChoice>
     </>
-  );
-}
-
-function Field({
-  name,
-  label,
-  type = "text",
-  placeholder,
-}: {
-  name: FieldPath<Filled>;
-  label: string;
-  type?: "text" | "number" | "password";
-  placeholder?: string;
-}) {
-  const { register, getFieldState, formState } = useFormContext<Filled>();
-  const { invalid } = getFieldState(name, formState);
-  return (
-    <Form.Group controlId={`mail-${name}`}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Control
-        type={type}
-        autoComplete="off"
-        isInvalid={invalid}
-        {...(placeholder && { placeholder })}
-        {...register(name, type === "number" ? { setValueAs: (text) => (text === "" ? undefined : Number(text)) } : {})}
-      />
-      <Problem name={name} />
-    </Form.Group>
   );
 }
 
 function SecretField({ name, label, view }: { name: MailView["kept"][number]; label: string; view: MailView }) {
   const isKept = view.kept.includes(name);
   return (
-    <Field
+    <FormField<Filled>
       name={`signIn.${name}`}
       label={label}
       type="password"
       {...(isKept && { placeholder: "kept; leave it empty to go on with it" })}
     />
   );
-}
-
-function Problem({ name }: { name: FieldPath<Filled> }) {
-  const { getFieldState, formState } = useFormContext<Filled>();
-  const { error } = getFieldState(name, formState);
-  return error ? (
-    <div className="text-danger small" role="alert">
-      {error.message}
-    </div>
-  ) : null;
 }
 
 function TrialWords({ trial }: { trial: MailTrial }) {
