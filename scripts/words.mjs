@@ -31,6 +31,8 @@ const WORDS = [
 const NOT_SAID =
   /\.test\.tsx?$|\/testing(\.ts$|\/)|^src\/core\/languages\/(?!en)|^src\/core\/tables\/headingDictionary\.ts$/;
 /** Several words, or one with a capital letter. */
+/** Names of things in the code and in what is stored. */
+const IDENTIFIER = /^[a-z]+( [a-z]+)?$/;
 const READS_LIKE_WORDS = /^\p{Lu}|\p{L} .*\p{L}/u;
 const KNOWN_FILE = path.join(ROOT, "scripts/lib/oldWords.json");
 
@@ -63,6 +65,10 @@ function sources() {
     .sort();
 }
 
+function isSaid(text) {
+  return READS_LIKE_WORDS.test(text) && !IDENTIFIER.test(text);
+}
+
 /** What a file says to somebody: the text of its markup, and whatever reads like words. */
 function saidIn(file) {
   const source = readFileSync(path.join(ROOT, file), "utf8");
@@ -75,7 +81,7 @@ function saidIn(file) {
     JSXAttribute: ({ name, value }) => void (name.name === "className" && looks.add(value)),
     JSXText: ({ value }) => take(value),
     Literal: (node) => {
-      if (typeof node.value === "string" && !looks.has(node) && READS_LIKE_WORDS.test(node.value)) take(node.value);
+      if (typeof node.value === "string" && !looks.has(node) && isSaid(node.value)) take(node.value);
     },
     TemplateLiteral: ({ quasis }) => {
       const text = quasis.map(({ value }) => value.cooked ?? "").join("…");

@@ -14,7 +14,7 @@ const CHROMIUM =
   "chromium";
 
 /** A wait ends after so long, however busy the machine is beside it: what has not come by then does not come. Full sizes take longer. */
-const LONGEST_WAIT_MS = Number(process.env.VINE_LONGEST_WAIT_MS ?? 30_000);
+export const LONGEST_WAIT_MS = Number(process.env.VINE_LONGEST_WAIT_MS ?? 30_000);
 const LOOK_EVERY_MS = 50;
 
 /** Debian's Chromium with no calls of its own to the network, and a fresh profile unless one is named by its folder. */

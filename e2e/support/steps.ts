@@ -1,6 +1,6 @@
 import path from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
-import { choose, fill, press, upload, waitForWords } from "./browser";
+import { choose, fill, LONGEST_WAIT_MS, press, upload, waitForWords } from "./browser";
 
 /** What a teacher does again and again, in the words of the screens. */
 
@@ -83,7 +83,8 @@ export async function seeCautionsUntilReady(page: Page): Promise<void> {
 export async function untilSettled(page: Page): Promise<void> {
   await page.waitForFunction(
     () => /^\d+ delivered(, \d+ refused)?\.$/.test(document.querySelector(".countdown")?.textContent ?? ""),
-    { timeout: 60_000 },
+    // A whole round takes its time.
+    { timeout: 2 * LONGEST_WAIT_MS },
   );
 }
 

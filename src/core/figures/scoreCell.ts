@@ -23,7 +23,7 @@ export interface CellReading {
   readonly decimalSign?: "." | "," | undefined;
 }
 
-const NUMBER = /^([+-]?\d+(?:[.,]\d+)?|[.,]\d+)\s*(%)?(?:\s*\/\s*(\d+(?:[.,]\d+)?))?\s*(\p{L}[\p{L} ]*)?$/u;
+const NUMBER = /^([+-]?\d+(?:[.,]\d+)?|[.,]\d+)\s*(%)?(?:\s*\/\s*(\d+(?:[.,]\d+)?))?\s*(\p{L}[\p{L} .]*)?$/u;
 const NO_LABELS: ReadonlySet<string> = new Set();
 /** "1,234" is a thousand and more, or one and a part. */
 const THOUSANDS = /^[1-9]\d{0,2}([.,])\d{3}$/;
@@ -71,7 +71,7 @@ export function readScoreCell(text: string, reading: CellReading): ScoreCell {
 export function numberIn(
   text: string,
 ): { value: number; isPercent: boolean; outOf: number | undefined; mark: string } | undefined {
-  const [whole, digits, percent, outOf, mark = ""] = NUMBER.exec(text) ?? [];
+  const [whole, digits, percent, outOf, mark = ""] = NUMBER.exec(plainDigits(text)) ?? [];
   // A plus sign in front is how a note begins, not a number of points.
   if (whole === undefined || digits === undefined || digits.startsWith("+")) return undefined;
   const decimal = (part: string) => Number(part.replace(",", "."));
@@ -81,6 +81,23 @@ export function numberIn(
     outOf: outOf === undefined ? undefined : decimal(outOf),
     mark: mark.trim(),
   };
+}
+
+/**
+ * A cell with western digits, without the star of a footnote and the letter grade beside a percentage, and with the brackets
+ * around a mark taken off: "8*", "87% B+", "45 (late)".
+ */
+function plainDigits(text: string): string {
+  return (/[\u0660-\u0669\u06f0-\u06f9\uff10-\uff19]/.test(text) ? text.replace(/\p{Nd}/gu, westernDigit) : text)
+    .replace(/(?<=[\d%])\s*[*†‡]+$/, "")
+    .replace(/(?<=%)\s*\(?[A-F][+\-−]?\)?$/, "")
+    .replace(/(?<=[\d%])\s*[([](\p{L}[\p{L} .]*)[)\]]$/u, " $1");
+}
+
+function westernDigit(digit: string): string {
+  const code = digit.charCodeAt(0);
+  if (code >= 0xff10) return String(code - 0xff10);
+  return String(code >= 0x06f0 ? code - 0x06f0 : code >= 0x0660 ? code - 0x0660 : digit);
 }
 
 function meaningOf(mark: string, meanings: MarkMeanings): MarkMeaning | undefined {

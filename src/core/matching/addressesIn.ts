@@ -27,3 +27,8 @@ function pieces(text: string): string[] {
     .map((piece) => piece.replace(/^[<("'[]+|[>)"'\].]+$/g, ""))
     .filter((piece) => piece.includes("@"));
 }
+
+/** A cell without the addresses behind "Cc:" or "Bcc:": they are somebody else's. */
+export function withoutCopies(cell: string): string {
+  return cell.replace(/[\s,;/|(]*\bb?cc\s*:.*$/is, "");
+}

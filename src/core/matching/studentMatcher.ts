@@ -62,6 +62,9 @@ export function studentMatcher(
       if (!only || found.length !== 1) continue;
       if (!key || namesOf(only).some((known) => agreesAsPerson(key, known)))
         return { kind: "certain", studentId: only.id, by };
+      // Somebody who is called otherwise: the number and the family name are the same, and nobody else is called so.
+      if (by === "student number" && named.length === 0 && isOfFamily(key, only))
+        return { kind: "certain", studentId: only.id, by };
       // An address is the whole family's as often as not: with another name it says nothing of who is meant.
       if (by === "address") continue;
       return { kind: "in doubt", cause: "number and name disagree", candidates: idsOf([only, ...named]) };
@@ -85,6 +88,13 @@ export function studentMatcher(
     }
     return studentNumber ? withoutOtherNumbers(likely, numberOf) : likely;
   };
+}
+
+/** Whether a name has the whole family name of a student, and something beside it. */
+function isOfFamily(key: string, { familyName }: Student): boolean {
+  const parts = key.split(" ");
+  const family = nameKey(familyName).split(" ").filter(Boolean);
+  return family.length > 0 && parts.length > family.length && family.every((part) => parts.includes(part));
 }
 
 /** Brothers and sisters have names alike and numbers of their own: whoever has another number is not likely meant. */

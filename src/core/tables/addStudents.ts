@@ -2,15 +2,19 @@ import { applyChange, type Change, setRows } from "../change/change";
 import { addressesIn } from "../matching/addressesIn";
 import { agreesAsPerson } from "../matching/agreesAsPerson";
 import { freshId } from "../matching/freshId";
+import { isGoodAddress } from "../matching/isGoodAddress";
 import { splitName, withoutBrackets } from "../matching/splitName";
 import { classLabel, type SchoolClass } from "../model/schoolClass";
 import { READY_MADE_CATEGORY } from "../model/shownCategories";
 import type { Student } from "../model/student";
-import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
+import { cellReader } from "./cellsOfRow";
+import { classKey } from "./classNames";
 import { enrolments } from "./classOfTable";
 import { isOfGuardian } from "./columnMeaning";
-import { cellReader, type JoinedRow, type JoinedTable } from "./joinRows";
+import type { JoinedRow, JoinedTable } from "./joinRows";
+import { fullerNumber } from "./knownValues";
+import { classInPile, plainNameKey } from "./pile";
 import { readDate } from "./readDate";
 import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";
@@ -50,18 +54,19 @@ export function addStudents(
 ): { rows: JoinedRow[]; moving: string[]; change: Change; after: World } {
   const students = new Map<string, Student>();
   const classes = new Map<string, SchoolClass>();
-  const addsClasses = read.kind === "roster";
+  const addsClasses = read.kind === "roster" || joined.newClass !== undefined || joined.addsEverybody;
   const classByLabel = new Map<string, string>();
 
   const classFor = (row: JoinedRow): string | undefined => {
     if (row.classId) return row.classId;
     const label = row.unknownClass || (joined.byColumn ? "" : (joined.newClass ?? ""));
     if (!addsClasses || !label) return joined.classId;
-    const known = classByLabel.get(titleKey(label));
+    const known = classByLabel.get(classKey(label));
     if (known) return known;
-    const id = freshId(read.idSeed, ["class", label], (one) => world.classes.has(one) || classes.has(one));
-    classes.set(id, newClass(id, label, world));
-    classByLabel.set(titleKey(label), id);
+    const name = classInPile(read.pile, label) ?? label;
+    const id = freshId(read.idSeed, ["class", name], (one) => world.classes.has(one) || classes.has(one));
+    classes.set(id, newClass(id, name, world));
+    classByLabel.set(classKey(label), id);
     return id;
   };
   const enrol = (studentId: string, classId: string | undefined) => {
@@ -112,23 +117,50 @@ export function addStudents(
       ...(leftOn && { leftOn: { ...schoolClass.leftOn, [studentId]: leftOn } }),
     });
   };
+  /** Takes the number of somebody who had none, or with the zeros that it lost elsewhere. */
+  const keepNumber = (studentId: string, written: string) => {
+    const student = students.get(studentId) ?? world.students.get(studentId);
+    const studentNumber = student && fullerNumber(student.studentNumber, written);
+    if (student && studentNumber !== undefined && studentNumber !== student.studentNumber)
+      students.set(studentId, { ...student, studentNumber });
+  };
   const isOfFamily = new Set(read.meanings.flatMap(({ role }, column) => (isOfGuardian(role) ? [column] : [])));
+  const rowsOf = new Map<string, JoinedRow[]>();
+  for (const row of joined.rows)
+    rowsOf.set(plainNameKey(row.name), [...(rowsOf.get(plainNameKey(row.name)) ?? []), row]);
+  const isOnePerson = ({ name }: JoinedRow) => {
+    const key = plainNameKey(name);
+    const places = (rowsOf.get(key) ?? []).map(({ classId, unknownClass }) => classId ?? unknownClass);
+    return (read.pile.numbers.get(key)?.size ?? 0) <= 1 && new Set(places).size === places.length;
+  };
   /** The same new person may stand in several rows: once for each class. */
   const added = new Map<string, { studentId: string; name: string }>();
 
   const rows = joined.rows.map((row): JoinedRow => {
     if (row.state === "joined") {
-      const mayEnrol = read.kind === "roster" || (isAboutScores(read.kind) && read.answers[row.key] !== undefined);
+      const mayEnrol =
+        read.kind === "roster" ||
+        joined.addsEverybody ||
+        (isAboutScores(read.kind) && read.answers[row.key] !== undefined);
       if (mayEnrol && row.studentId) {
         enrolKnown(row.studentId, classFor(row));
         keepDates(row.studentId, classFor(row), read.table.rows[row.row] ?? []);
+        if (joined.addsEverybody) {
+          keepNumber(row.studentId, row.studentNumber);
+          return { ...row, classId: classFor(row) };
+        }
       }
       return row;
     }
     if (row.state !== "to add") return row;
     const cells = read.table.rows[row.row] ?? [];
     // Rows that are alike in every cell but those of the guardians are one person: each guardian may have a row.
-    const identity = row.studentNumber || JSON.stringify(cells.filter((_cell, column) => !isOfFamily.has(column)));
+    // Rows of one name are one person in several classes, unless two numbers, or one class, say that they are two.
+    const isOnce = joined.addsEverybody && row.name !== "" && !row.studentNumber && isOnePerson(row);
+    const identity =
+      row.studentNumber ||
+      (isOnce ? plainNameKey(row.name) : "") ||
+      JSON.stringify(cells.filter((_cell, column) => !isOfFamily.has(column)));
     const known = added.get(identity);
     // One number beside two names: the second waits until somebody says who is meant.
     if (known && row.name && known.name && !agreesAsPerson(row.name, known.name)) return { ...row, state: "asked" };
@@ -162,7 +194,7 @@ const IN_ORDER = new Intl.Collator("en", { numeric: true });
 
 /** The classes that somebody who moves leaves: the other blocks of the same course, or the only one. */
 function leftClasses(others: readonly string[], classId: string, world: World): readonly string[] {
-  const nameOf = (id: string) => titleKey(world.classes.get(id)?.name ?? "");
+  const nameOf = (id: string) => classKey(world.classes.get(id)?.name ?? "");
   const sameCourse = others.filter((id) => nameOf(id) === nameOf(classId));
   if (sameCourse.length > 0) return sameCourse;
   return others.length === 1 ? others : [];
@@ -175,7 +207,7 @@ function newStudent(
   isTaken: (id: string) => boolean,
 ): Student {
   const cellOf = cellReader(read.meanings);
-  const [address] = addressesIn(row.address);
+  const address = addressesIn(row.address).find(isGoodAddress);
   const given = cellOf(cells, "given name");
   const family = cellOf(cells, "family name");
   const { text, preferredName } = withoutBrackets(given);

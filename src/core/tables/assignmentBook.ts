@@ -33,7 +33,8 @@ export interface FoundAssignment {
 /** Why no assignment is meant for certain. */
 export type NotFound = "several" | "not here";
 
-const DEFAULT_POINTS = 100;
+/** Work of which nobody says what it is worth counts in no average. */
+const NOT_SAID = 0;
 
 /** The assignments that tables speak of: those of the gradebook, and new ones as they are needed. */
 export class AssignmentBook {
@@ -107,7 +108,7 @@ export class AssignmentBook {
       termId: period,
       categoryId: category.id,
       title,
-      pointsPossible: pointsPossible ?? DEFAULT_POINTS,
+      pointsPossible: pointsPossible ?? NOT_SAID,
       ...(dueDate && { dueDate }),
       extraCredit: said.extraCredit ?? /\bextra[ -]?credit\b/i.test(title),
       order: this.lastOrder,

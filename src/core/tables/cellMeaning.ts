@@ -24,16 +24,18 @@ const DIGITS_OF_A_NUMBER = 4;
 /** Whether a cell is a number, maybe with a mark that is known beside it. */
 export function isNumber(cell: string): boolean {
   const number = numberIn(cell);
+  // "7C" is a group, and no seven.
+  if (/^\d+\p{L}\d*$/u.test(cell.trim())) return false;
   return number !== undefined && (number.mark === "" || guessMark(number.mark, NO_LABELS) !== undefined);
 }
 
 /** Whether at least half of some cells are so. */
-export function mostly(cells: readonly string[], test: (cell: string) => boolean): boolean {
+export function mostly<Cell>(cells: readonly Cell[], test: (cell: Cell) => boolean): boolean {
   return cells.length > 0 && cells.filter(test).length * 2 >= cells.length;
 }
 
 /** The share of cells that are so; 0 of none. */
-export function shareOf(cells: readonly string[], test: (cell: string) => boolean): number {
+export function shareOf<Cell>(cells: readonly Cell[], test: (cell: Cell) => boolean): number {
   return cells.length === 0 ? 0 : cells.filter(test).length / cells.length;
 }
 

@@ -3,7 +3,9 @@ import type { RowMatch } from "../matching/studentMatcher";
 import { classLabel, type SchoolClass } from "../model/schoolClass";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
+import { isSameClass } from "./classNames";
 import { titleOf } from "./guessColumn";
+import { classInPile, classOfTitles } from "./pile";
 import { fileStem } from "./recipe";
 import type { Understanding } from "./understand";
 
@@ -63,6 +65,8 @@ export function classOfTable(read: Understanding, rows: readonly PlacedRow[], wo
     const isAgreed = (counts.get(named) ?? 0) * 2 >= enrolled.length;
     return isAgreed ? one(named, true) : unsure(named);
   }
+  // The table names a class that is not there yet.
+  if (namesNewClass(read, world)) return unsure();
   const ranked = [...counts].sort((a, b) => b[1] - a[1]);
   const [best, second] = ranked;
   const remembered = read.rememberedClassId;
@@ -146,8 +150,24 @@ export function enrolments(classes: ReadonlyMap<string, SchoolClass>): ReadonlyM
   return made;
 }
 
+/** Whether a table names a class in its title, as tables beside it do, that the gradebook has not. */
+function namesNewClass(read: Understanding, { classes }: Pick<World, "classes">): boolean {
+  const titled = classOfTitles(read.table, read.shape.headingRow);
+  if (!titled || classInPile(read.pile, titled) === undefined) return false;
+  const spoken = nameKey(titled);
+  return ![...classes.values()].some((one) => {
+    const label = classLabel(one);
+    return isSameClass(label, titled) || spoken === nameKey(label) || spoken === nameKey(one.name);
+  });
+}
+
 /** The class whose whole label stands in the name of the table or in the lines above its headings; none where several do. */
 export function namedClass(read: Understanding, world: Pick<World, "classes">): string | undefined {
+  const all = [...world.classes.values()];
+  const titled = classOfTitles(read.table, read.shape.headingRow);
+  const byKey = titled ? all.filter((one) => isSameClass(classLabel(one), titled)) : [];
+  if (byKey.length === 1) return byKey[0]?.id;
+  if (namesNewClass(read, world)) return undefined;
   const titles = read.table.rows.slice(0, read.shape.lastHeaderRow).flat();
   const [file = "", sheet = ""] = [read.table.fileName, read.table.name.slice(read.table.fileName.length)];
   const texts = [fileStem(file), sheet, ...titles];
@@ -156,7 +176,6 @@ export function namedClass(read: Understanding, world: Pick<World, "classes">): 
     const words = nameKey(label).split(" ").filter(Boolean);
     return words.length > 0 && words.every((word) => spoken.has(word));
   };
-  const all = [...world.classes.values()];
   const whole = all.filter((one) => isSpoken(classLabel(one)));
   const longest = Math.max(0, ...whole.map((one) => nameKey(classLabel(one)).length));
   const best = whole.filter((one) => nameKey(classLabel(one)).length === longest);

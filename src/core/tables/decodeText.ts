@@ -53,6 +53,8 @@ function decodeOneByte(bytes: Uint8Array, knows: (word: string) => boolean): Dec
   const most = Math.max(...known.map(({ count }) => count));
   const best = known.filter(({ count }) => count === most);
   if (most > 0 && best[0]) return decodeAs(best[0].encoding, bytes);
+  const likelier = byAlphabet(readings);
+  if (likelier) return decodeAs(likelier, bytes);
   const [usual] = readings;
   const words = usual?.words ?? [];
   const rivals = readings.flatMap(({ encoding, words: others }) => {
@@ -68,6 +70,51 @@ function decodeOneByte(bytes: Uint8Array, knows: (word: string) => boolean): Dec
   ].filter((one, place, all) => all.findIndex(({ sample }) => sample === one.sample) === place);
   return distinct.length > 1 ? { ...decoded, rivals: distinct } : decoded;
 }
+
+/** The letters beyond ASCII that one language writes with. */
+const ALPHABETS = [
+  "áéíóúüñ",
+  "àâæçéèêëîïôœùûüÿ",
+  "äöüß",
+  "áâãàçéêíóôõúü",
+  "àèéìíîòóù",
+  "æøåéäö",
+  "ëïéüöèê",
+  "àçéèíïóòúü",
+  "áðéíóúýþæö",
+  "ąćęłńóśźż",
+  "áčďéěíňóřšťúůýž",
+  "áäčďéíĺľňóôŕšťúýž",
+  "áéíóöőúüű",
+  "ăâîșțţş",
+  "çğıöşüâîû",
+  "čćđšž",
+].map((letters) => new Set(letters));
+
+/** The one reading whose words are words of some language more often than those of any other, or all of one; none where two are alike. */
+function byAlphabet(readings: readonly { encoding: string; words: readonly string[] }[]): string | undefined {
+  const lettersOf = (word: string) => [...word.toLowerCase()].filter((letter) => letter > "\u007f" && letter !== "’");
+  const scored = readings.map(({ encoding, words }) => {
+    const letters = words.map(lettersOf);
+    const fits = letters.filter((some) => ALPHABETS.some((one) => some.every((letter) => one.has(letter)))).length;
+    const all = Math.max(
+      0,
+      ...ALPHABETS.map((one) => letters.filter((some) => some.every((letter) => one.has(letter))).length),
+    );
+    return { encoding, fits, all };
+  });
+  for (const by of ["fits", "all"] as const) {
+    const most = Math.max(...scored.map((one) => one[by]));
+    const best = scored.filter((one) => one[by] === most);
+    if (best.length === 1 && best[0]) return best[0].encoding;
+  }
+  // Of many words none is what no western language writes: then the commonest encoding it is.
+  const [usual] = scored;
+  const isWhole = usual !== undefined && usual.fits === Math.max(...scored.map(({ fits }) => fits));
+  return isWhole && new Set(readings[0]?.words).size >= MANY_WORDS ? usual.encoding : undefined;
+}
+
+const MANY_WORDS = 5;
 
 /** Words with letters beyond ASCII: the only ones that an encoding changes. */
 function foreignWords(text: string): string[] {

@@ -1,16 +1,17 @@
 import { guessMark } from "../figures/markMeaning";
 import { numberIn } from "../figures/scoreCell";
-import { readYesOrNo } from "../model/extraColumn";
 import { titleKey } from "../model/titleKey";
 import { isNumber, isYesOrNo, looksLikeAddress, meaningOfCells, mostly, readsAsPercents, shareOf } from "./cellMeaning";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
+import type { ComputedHeading } from "./computedHeading";
 import { foldHeading } from "./foldHeading";
 import { meaningOfWords } from "./headingWords";
 import { readAssignmentHeader } from "./isDetailLabel";
-import { isNoScore, isYearOfSchool } from "./isNoScore";
+import { isKeptOfStudents, isNoScore, isYearOfSchool } from "./isNoScore";
 import type { KnownValues } from "./knownValues";
 import { meaningOfHeader } from "./meaningOfHeader";
 import { looksLikeDate } from "./readDate";
+import { readPermission } from "./readPermission";
 import type { TableSubject } from "./subjectOf";
 import { writeToHeading } from "./writeToHeading";
 
@@ -37,10 +38,29 @@ export interface ColumnSeen {
   readonly isBesideWords: boolean;
   /** What the table as a whole is about, by its name. */
   readonly subject: TableSubject;
+  /** Whether it belongs to another table that stands beside. */
+  readonly isBeside: boolean;
+  /** Whether a row says of which category it is. */
+  readonly isInCategory: boolean;
+  /** Whether the table says what its assignments are worth, or of which category, and nothing of this one. */
+  readonly isNoWork: boolean;
+  /** Whether any column of the table is work for certain. */
+  readonly hasWork: boolean;
+  /** Whether it is called as a category is. */
+  readonly isCategory: boolean;
+  /** Whether the table is a gradebook, by what is worked out in it or by what it is called; then bare figures are scores. */
+  readonly isInGradebook: boolean;
+  /** Whether it is a list of people; then bare figures are something else. */
+  readonly isInList: boolean;
+  /** Set where the heading, or the sum of others, says that it was worked out. */
+  readonly computed: ComputedHeading | undefined;
 }
 
 /** The evidence of a heading that is the title of an assignment: of the class, as it must turn out. */
 export const KNOWN_WORK = "the gradebook has this assignment";
+
+/** The evidence of a title that heads an assignment for certain in another table of the drop. */
+const PILE_WORK = "another of these tables has this assignment";
 
 const NOT_USED: ColumnGuess = { meaning: { role: "not used" }, maybe: [], because: "" };
 const NO_LABELS: ReadonlySet<string> = new Set();
@@ -59,15 +79,25 @@ function open(maybe: readonly ColumnMeaning[]): ColumnGuess {
 export function guessColumn(column: ColumnSeen, known: KnownValues): ColumnGuess {
   const { title, cells } = column;
   if (!title.trim() && cells.length === 0) return NOT_USED;
-  const isKnownWork = known.assignments.has(titleKey(title)) || known.assignments.has(titleKey(titleOf(column)));
+  if (column.isBeside) return certain(NOT_USED.meaning, "another table stands beside");
+  const keys = [titleKey(title), titleKey(titleOf(column))];
+  const isKnownWork = keys.some((key) => known.assignments.has(key));
+  const isPileWork = keys.some((key) => known.pileWork?.has(key));
   const seen = meaningOfCells(cells, known);
   // Figures under the title of an assignment are scores even where they look like somebody's number.
-  if (isKnownWork && !seen && !mostly(cells, looksLikeDate)) return certain({ role: "scores" }, KNOWN_WORK);
+  if (isKnownWork && !seen && !mostly(cells, looksLikeDate))
+    return certain({ role: "scores" }, column.isInGradebook || isPileWork ? PILE_WORK : KNOWN_WORK);
+  if (isPileWork && !column.isNoWork && !column.computed && cells.length > 0 && looksLikeScores(cells))
+    return certain({ role: "scores" }, PILE_WORK);
   const comment = commentHeading(title);
   if (comment !== undefined && !mostly(cells, isNumber)) return certain({ role: "comment on scores", of: comment });
-  const writeTo = writeToHeading(title);
-  // One cell that slipped into the column must not cost the opt-outs in it.
-  if (writeTo && (cells.length === 0 || shareOf(cells, (cell) => readYesOrNo(cell) !== undefined) >= 0.5))
+  const answers = cells.map(readPermission);
+  const unclear = shareOf(answers, (answer) => answer === "unclear");
+  const isAnswered = unclear < 0.1 && answers.some((answer) => answer !== undefined);
+  const writeTo = writeToHeading(title, isAnswered);
+  // One cell that slipped into the column must not cost the opt-outs in it: what can't be read is a no.
+  if (writeTo && unclear <= 0.3) return certain(writeTo);
+  if (writeTo && unclear <= 0.5)
     return {
       ...open([writeTo, extraColumn("yes or no"), NOT_USED.meaning]),
       meaning: { ...writeTo, role: "undecided" },
@@ -137,18 +167,42 @@ export function ofListColumn(column: ColumnSeen, known: KnownValues): ColumnGues
 
 /** Figures, marks or words under a heading that says nothing of whose they are. */
 function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: KnownValues): ColumnGuess {
-  const { title, cells, isWorked, isGroupWorked, group } = column;
+  const { title, cells, isWorked, isGroupWorked, isInCategory, isNoWork, computed, group } = column;
+  if (!title.trim()) return NOT_USED;
+  if (isCountOfRows(cells)) return certain(NOT_USED.meaning, "the rows are counted");
   const possible = possibleIn(column);
   const average = averageOf(column, named, known);
-  const isEvident = isWorked || possible !== undefined || (isOutOfOne(cells) && !average);
   const figures = looksLikeScores(cells);
-  if (!title.trim()) return NOT_USED;
-  if (isEvident && (figures || cells.length === 0) && !mostly(cells, looksLikeDate))
+  const isWork = isWorked || isInCategory || possible !== undefined || (isOutOfOne(cells) && !average && !isNoWork);
+  const kind = computed?.kind;
+  if (kind === "rank" || kind === "class average") return certain(NOT_USED.meaning, `${kind} of the gradebook`);
+  if (kind === "letter" && !figures) return certain({ role: "letter grade" });
+  if (kind === "letter" && cells.every((cell) => /^[A-F][+\-−]?$/.test(cell))) return certain({ role: "letter grade" });
+  const isShare = cells.some((cell) => cell.includes("%"));
+  const isSummed = kind === "sum" && (!readsAsPercents(cells) || column.hasWork || column.isInGradebook) && !isShare;
+  if (kind === "sum" && (isSummed || isNoWork)) return certain(NOT_USED.meaning, "a sum of others");
+  if (
+    isWork &&
+    !(kind && isNoWork) &&
+    (figures || cells.length === 0) &&
+    !mostly(cells, looksLikeDate) &&
+    kind === undefined
+  )
     return certain({ role: "scores" }, isWorked ? "points possible or a due date stand with it" : "");
-  if (isYearOfSchool(title, cells)) return NOT_USED;
+  if (isYearOfSchool(title, cells)) return leftOver(column);
+  // A table that says nothing of work has averages under the names of categories.
+  if (column.isCategory && !isWork && !column.hasWork && readsAsPercents(cells))
+    return certain({ role: "category average", category: title.trim() }, "called as a category is");
+  if (computed?.of && isNoScore(computed.of, [])) return leftOver(column);
+  const ofCategory = computed?.of ? ({ role: "category average", category: computed.of } as const) : undefined;
+  if (kind === "average" || kind === "sum" || kind === "letter") {
+    const said: ColumnMeaning =
+      ofCategory ?? (computed?.of === "" ? { role: "overall average" } : (average ?? { role: "overall average" }));
+    if (readsAsPercents(cells) || isNoWork) return ofAverages(column, said);
+  }
   // "% Present" is no average of work; a category that nobody has needs the word for an average.
   const isOfUnknown = average?.role === "category average" && !known.categories.has(titleKey(average.category ?? ""));
-  if (isOfUnknown && isNoScore(average.category ?? "", cells)) return NOT_USED;
+  if (isOfUnknown && isNoScore(average.category ?? "", cells)) return leftOver(column);
   if (
     average &&
     readsAsPercents(cells) &&
@@ -161,14 +215,15 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
       { role: "category average", category: title.trim() },
       "the table is called so, like others beside it",
     );
-  if (!average && isNoScore(title, cells)) return NOT_USED;
-  const isInCategory = known.categories.has(titleKey(group)) && group !== "";
-  if ((isGroupWorked || isInCategory) && figures && !average)
+  if (isNoWork) return leftOver(column, "it has no points, and others have");
+  if (!average && isNoScore(title, cells)) return leftOver(column);
+  const isUnderCategory = known.categories.has(titleKey(group)) && group !== "";
+  if ((isGroupWorked || isUnderCategory) && figures && !average)
     return certain(
       { role: "scores" },
-      isInCategory ? `stands under the category ${group}` : "those beside it are worth points",
+      isUnderCategory ? `stands under the category ${group}` : "those beside it are worth points",
     );
-  if (!figures) return NOT_USED;
+  if (!figures || isYesOrNo(cells)) return cells.length > 0 ? leftOver(column) : NOT_USED;
   // "Score" or "Points" is no category.
   const isBare = meaningOfWords(title)?.role === "score";
   const averages: ColumnMeaning[] = [
@@ -177,7 +232,9 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
   ];
   const scores: ColumnMeaning = { role: "scores" };
   const isLikelyAverage = average !== undefined || (readsAsPercents(cells) && !/\d/.test(title));
-  if (isYesOrNo(cells)) return open([extraColumn("yes or no"), scores, NOT_USED.meaning]);
+  if (column.isInGradebook && !isLikelyAverage) return certain(scores, "figures in a gradebook");
+  if (column.isInGradebook && average === undefined) return certain(scores, "figures in a gradebook");
+  if (column.isInList && average === undefined) return leftOver(column);
   if (column.isBesideWords && !isLikelyAverage)
     return open([extraColumn(undefined), scores, ...averages, NOT_USED.meaning]);
   return open([
@@ -188,18 +245,23 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
   ]);
 }
 
+/** What is neither work nor an average: kept where that is usual, else named and left. */
+function leftOver({ title }: ColumnSeen, because = ""): ColumnGuess {
+  return isKeptOfStudents(title) ? certain(extraColumn(undefined)) : certain(NOT_USED.meaning, because);
+}
+
 /** An average of what its heading names; a bare "Average" is of what the table is called by. */
-function ofAverages({ title, cells, subject }: ColumnSeen, average: ColumnMeaning): ColumnGuess {
+function ofAverages(column: ColumnSeen, average: ColumnMeaning): ColumnGuess {
+  const { title, cells, subject } = column;
   if (average.role !== "overall average") return certain(average);
   const folded = foldHeading(title);
   // A sum of points looks like an average and is none; a bare "Final" may be the examination.
   const isSum = /^(total|sum|suma|summe)$/.test(folded) && !cells.every((cell) => cell.includes("%"));
   if (isSum || folded === "final") return open([average, { role: "scores" }, extraColumn(undefined), NOT_USED.meaning]);
   if (/\b(overall|final|course|general|global|gesamt|ogolna|generale)\b/.test(folded)) return certain(average);
-  const { category, words } = subject;
-  if (category) return certain({ role: "category average", category }, `the table is called so: ${category}`);
-  return words
-    ? open([{ role: "category average", category: words }, average, extraColumn(undefined), NOT_USED.meaning])
+  const { category } = subject;
+  return category && !column.hasWork
+    ? certain({ role: "category average", category }, `the table is called so: ${category}`)
     : certain(average);
 }
 
@@ -232,7 +294,11 @@ function isAverage(role: ColumnRole): boolean {
 const IDENTITIES: readonly ColumnRole[] = ["student number", "full name", "student address"];
 
 function isSaidOfSomebody(role: ColumnRole): boolean {
-  return IDENTITIES.includes(role) || role === "given name" || role === "family name" || role.startsWith("guardian");
+  return (
+    IDENTITIES.includes(role) ||
+    ["given name", "family name", "preferred name"].includes(role) ||
+    role.startsWith("guardian")
+  );
 }
 
 /** "Lab 4 comment", "Comments on Lab 4": the title that they are about; empty under a bare heading. */
@@ -248,9 +314,13 @@ function commentHeading(title: string): string | undefined {
   return match?.[1]?.trim();
 }
 
+const FEW_NUMBERS = 0.2;
+
 /** Scores are numbers and marks. */
 export function looksLikeScores(cells: readonly string[]): boolean {
   if (mostly(cells, looksLikeDate)) return false;
+  const hasNumbers = shareOf(cells, isNumber) >= FEW_NUMBERS;
+  if (!hasNumbers) return cells.length > 0 && cells.every((cell) => guessMark(cell, NO_LABELS)?.sure === true);
   if (mostly(cells, (cell) => isNumber(cell) || guessMark(cell, NO_LABELS) !== undefined)) return true;
   // Marks of the school's own among numbers.
   return cells.some(isNumber) && cells.every((cell) => isNumber(cell) || cell.length <= LONGEST_MARK);

@@ -2,14 +2,14 @@ import type { ColumnRole } from "./columnMeaning";
 
 /** Small words that say nothing of what a column holds, in the languages of the lists below. */
 export const SMALL_WORDS = new Set(
-  "the of a an s in r de del la el le los las les du des d l da do dos das e i y und and et von der die das dem den em to for o".split(
+  "his her their person whole please the of a an s in r de del la el le los las les du des d l da do dos das e i y und and et von der die das dem den em to for o".split(
     " ",
   ),
 );
 
 /** Who a column is about. */
 export const STUDENT_WORDS = wordList(
-  "student students pupil pupils child children learner learners",
+  "student students pupil pupils child children learner learners childs enfant enfants hijo hija hijos kind kindes filho filha educando",
   "alumno alumna alumnos alumnado estudiante eleve eleves etudiant schuler schulerin schueler schuelerin kindes",
   "uczen ucznia uczennica uczniowie dziecko dziecka aluno aluna alunno alunna studente leerling kinderen",
 );
@@ -18,6 +18,10 @@ export const GUARDIAN_WORDS = wordList(
   "padre madre padres tutor tutora apoderado representante pere mere responsable eltern elternteil mutter vater",
   "erziehungsberechtigte erziehungsberechtigter rodzic rodzica rodzice matka matki ojciec ojca opiekun opiekuna",
   "mae pai encarregado responsavel genitore ouder ouders phuhuynh",
+);
+/** Whose it is in a question to a family; of their child where it names the child. */
+export const YOUR_WORDS = wordList(
+  "your you yours su sus ihre ihr ihrem votre vos pani pana panstwa seu sua answering",
 );
 export const RELATION_OF: Readonly<Record<string, string>> = {
   ...named("mother", "mother mum mom madre mere mutter matka matki mae me"),
@@ -43,7 +47,7 @@ export const PART_WORDS: Readonly<Record<string, Part>> = {
   ...parts("name", "nazwisko imie", "ho va ten", "nome completo", "nome cognome", "cognome nome", "naam"),
   ...parts("name", "last first", "first last", "last name first name", "first name last name", "surname forename"),
   ...parts("given", "given name", "given names", "first name", "first names", "first", "forename", "forenames"),
-  ...parts("given", "prenom", "vorname", "rufname", "imie", "imiona", "voornaam", "nombre pila", "ten", "given"),
+  ...parts("given", "prenom", "vorname", "imie", "imiona", "voornaam", "nombre pila", "ten", "given"),
   ...parts("family", "family name", "last name", "surname", "last", "apellido", "apellidos", "nom famille", "family"),
   ...parts("family", "nachname", "familienname", "nazwisko", "cognome", "sobrenome", "achternaam", "apelido", "ho"),
   ...parts("given or name", "nombre", "nombres", "nome"),
@@ -67,6 +71,7 @@ export const PART_WORDS: Readonly<Record<string, Part>> = {
     "emailadresse",
     "email adresse",
   ),
+  ...parts("address", "correio eletronico", "correio", "e mail best", "best e mail", "best email", "email best"),
   ...parts("address", "adres e mail", "adres email", "e mailadres", "dia chi email", "poczta", "emails", "e mails"),
   ...parts("relation", "relation", "relationship", "parentesco", "relacion", "lien", "lien parente", "verwandtschaft"),
   ...parts("relation", "pokrewienstwo", "stopien pokrewienstwa", "quan he", "relationship student"),
@@ -136,6 +141,7 @@ export const GUARDIAN_ROLES: Partial<Record<Part | "", ColumnRole>> = {
 export const PLAIN_WORDS: Readonly<Record<string, ColumnRole>> = {
   ...plain("preferred name", "preferred name", "preferred given name", "preferred first name", "known as", "nickname"),
   ...plain("preferred name", "called", "goes by", "chosen name", "nombre preferido", "nom usage", "prenom usuel"),
+  ...plain("preferred name", "prenom usage", "rufname", "preferowane imie", "nome preferido", "prefers", "nick name"),
   ...plain("class", "class", "course", "section", "set", "class name", "course name", "section name", "class title"),
   ...plain(
     "class",
@@ -189,6 +195,7 @@ export const PLAIN_WORDS: Readonly<Record<string, ColumnRole>> = {
     "grupa",
   ),
   ...plain("time stamp", "timestamp", "time stamp", "submitted", "submitted at", "submitted on", "completion time"),
+  ...plain("time stamp", "sent on", "fecha envio", "eingegangen am", "date reponse", "data odpowiedzi", "data envio"),
   ...plain("time stamp", "answered", "answered at", "answered on", "marca temporal", "horodateur", "zeitstempel"),
   ...plain("frequency", "frequency", "how often", "frecuencia", "frequence", "haufigkeit", "czestotliwosc"),
   ...plain(
@@ -258,8 +265,9 @@ export const PLAIN_WORDS: Readonly<Record<string, ColumnRole>> = {
     "semestre",
   ),
   ...plain("term", "halbjahr", "trimester", "semestr", "okres", "hoc ky"),
-  ...plain("not used", "gender", "pronouns", "age", "year group", "grade level", "year level", "homeroom", "home room"),
-  ...plain("not used", "advisory", "advisor", "locker", "seat"),
+  ...plain("not used", "gender", "pronouns", "age", "year group", "grade level", "year level"),
+  ...plain("not used", "middle name", "middle names", "middle", "segundo nombre", "zweiter vorname", "deuxieme prenom"),
+  ...plain("not used", "drugie imie", "nome meio", "second name"),
   ...plain(
     "letter grade",
     "letter grade",

@@ -4,23 +4,27 @@ import { foldHeading } from "./foldHeading";
 const POSSIBLE = new Set(
   [
     "points possible|possible|possible points|pts possible|points available|available points|marks available|worth|full marks",
-    "max|maximum|max points|maximum points|max score|maximum score|max mark|maximum mark|max pts|out of|total points|total marks",
+    "max|maximum|maxpoints|max points|maximum points|max score|maximum score|max mark|maximum mark|max pts|out of|total points|total marks",
     "total possible|points max|points maximum|max points possible|maximum points possible|point value|points value|possible score",
     "puntos posibles|puntos maximos|puntaje maximo|puntuacion maxima|maximo|sobre|points possibles|bareme|note maximale|note max|sur",
     "maximale punkte|maximale punktzahl|hochstpunktzahl|max punkte|punkte max|mogliche punkte|erreichbare punkte",
     "maks|maksimum|maks punktow|max punktow|maksymalna liczba punktow|punkty maksymalne|punkty mozliwe|maks punkty",
+    "puntuacion maxima|puntos max|points max|pts max|maks punktow|pontos maximos|maximo de pontos|max punktow|maksimum punktow",
     "diem toi da|so diem toi da|pontos possiveis|pontuacao maxima|valor maximo|punti massimi|punteggio massimo|maximale score",
   ].flatMap((line) => line.split("|")),
 );
 const DUE = new Set(
   [
-    "due|due date|due dates|date due|dates due|date|dates|deadline|deadlines|assigned|due on",
-    "fecha|fechas|fecha de entrega|entrega|date limite|echeance|a rendre|datum|fallig|abgabe|abgabedatum|termin|data|termin oddania",
+    "due|due date|due dates|date due|dates due|date|dates|deadline|deadlines|assigned|due on|due by|hand in by",
+    "fecha|fechas|fecha de entrega|entrega|date limite|echeance|a rendre|datum|fallig|abgabe|abgabe am|abgabedatum|termin|data|termin oddania",
     "han nop|data de entrega|scadenza|inleverdatum|data limite",
   ].flatMap((line) => line.split("|")),
 );
 const WEIGHT = new Set(
-  "weight|weights|peso|poids|gewicht|gewichtung|waga|category|categories|categoria|categorie|kategorie|kategoria".split(
+  "weight|weights|weighting|peso|pesos|ponderacion|poids|coefficient|coef|gewicht|gewichtung|waga|wagi".split("|"),
+);
+const CATEGORY = new Set(
+  "category|categories|type|types|kind|categoria|categorias|tipo|categorie|categories|kategorie|kategorien|art|kategoria|typ".split(
     "|",
   ),
 );
@@ -44,16 +48,25 @@ export function isDueLabel(label: string): boolean {
   return DUE.has(folded(label));
 }
 
-/** Whether the label beside a row says that the row is about the assignments, and about no student. */
-export function isDetailLabel(label: string): boolean {
-  return isPossibleLabel(label) || isDueLabel(label) || WEIGHT.has(folded(label));
+/** Whether the label beside a row says that it holds weights. */
+function isWeightLabel(label: string): boolean {
+  return WEIGHT.has(folded(label));
 }
 
-/** What a row of details holds, by the label beside it: points possible, dates, weights, or whatever its cells are. */
-export function detailKind(cells: readonly string[]): "possible" | "due" | "weight" | "any" {
-  const label = cells.find((cell) => isDetailLabel(cell)) ?? "";
-  if (!label) return "any";
-  return isPossibleLabel(label) ? "possible" : isDueLabel(label) ? "due" : "weight";
+/** Whether the label beside a row says that it holds categories. */
+function isCategoryLabel(label: string): boolean {
+  return CATEGORY.has(folded(label));
+}
+
+/** What a row of details holds: of each assignment. */
+export type DetailKind = "possible" | "due" | "weight" | "category";
+
+/** What a row of details holds by the label beside it; none where none of its cells is one. */
+export function detailKindOf(label: string): DetailKind | undefined {
+  if (isPossibleLabel(label)) return "possible";
+  if (isDueLabel(label)) return "due";
+  if (isWeightLabel(label)) return "weight";
+  return isCategoryLabel(label) ? "category" : undefined;
 }
 
 const NUMBER = "(\\d+(?:[.,]\\d+)?)";

@@ -1,4 +1,6 @@
 import { numberIn } from "../figures/scoreCell";
+import { foldHeading } from "./foldHeading";
+import { byFirstLetter, nearWord } from "./nearWord";
 
 /** Headings of numbers that are about a student and not about an assignment, whole or in part. */
 const OTHER_FIGURES: readonly RegExp[] = [
@@ -19,7 +21,47 @@ const OTHER_FIGURES: readonly RegExp[] = [
   /\?\s*$|^(how (many|much|often|well|likely)|rate (the|your|how)|on a scale)\b/i,
 ];
 
+/** Figures of presence and conduct, in other words and languages, folded. */
+const OTHER_WORDS = wordSet(
+  "abs|absences|days absent|times absent|ausencias|inasistencias|faltas|fehltage|fehlzeiten|nieobecnosci|tardies|times late|days late",
+  "retardos|verspatungen|retards|spoznienia|atrasos|present|days present|asistencias|anwesend|anwesenheit|presences|obecnosci|presencas",
+  "behaviour|behavior|conduct|effort|conducta|comportamiento|betragen|verhalten|comportement|zachowanie|comportamento|citizenship",
+);
+/** What teachers keep of their students beside work. */
+const KEPT_WORDS = wordSet(
+  "bus|bus no|bus number|autobus|autocarro|onibus|locker|locker no|locker number|casillero|taquilla|spind|casier|szafka|cacifo",
+  "house|casa|haus|maison|dom|tutor group|advisory|grupo tutoria|tutorengruppe|groupe tutorat|grupa wychowawcza",
+  "grupo de tutoria|groupe de tutorat|shirt size|t shirt|t shirt size|talla camiseta|talla de camiseta|t shirt grosse|taille t shirt",
+  "taille de t shirt|rozmiar koszulki|tamanho camisola|tamanho da camisola|lunch|diet|club|team|instrument",
+);
+
+interface WordSet {
+  readonly phrases: ReadonlySet<string>;
+  readonly words: ReadonlyMap<string, readonly string[]>;
+}
+
+function wordSet(...lines: readonly string[]): WordSet {
+  const phrases = new Set(lines.flatMap((line) => line.split("|")));
+  return { phrases, words: byFirstLetter([...phrases].flatMap((one) => one.split(" "))) };
+}
+
+/** Whether a heading is one of some, but for a slip. */
+function isOneOf(title: string, { phrases, words }: WordSet): boolean {
+  const folded = foldHeading(title).replace(/ #$| \d$/g, "");
+  const without = folded
+    .split(" ")
+    .map((word) => nearWord(word, words) ?? word)
+    .join(" ");
+  return phrases.has(folded) || phrases.has(without);
+}
+
+/** Whether a heading is of something that is kept of each student as a matter of course: a bus, a house, a locker. */
+export function isKeptOfStudents(title: string): boolean {
+  return isOneOf(title, KEPT_WORDS);
+}
+
 const EARLIEST_YEAR = 1900;
+const FEWEST_LETTERS = 2;
 const LATEST_YEAR = 2100;
 /** No assignment is worth as much; longer numbers name something. */
 const MOST_POINTS = 1_000;
@@ -31,7 +73,10 @@ const HIGHEST_YEAR_OF_SCHOOL = 13;
  */
 export function isNoScore(heading: string, cells: readonly string[]): boolean {
   const title = heading.replace(/[_-]+/g, " ").replace(/\s+/g, " ").trim();
-  if (OTHER_FIGURES.some((pattern) => pattern.test(title))) return true;
+  if (OTHER_FIGURES.some((pattern) => pattern.test(title)) || isOneOf(title, OTHER_WORDS) || isOneOf(title, KEPT_WORDS))
+    return true;
+  // No work is called "K2" or "??".
+  if (title.replace(/[^\p{L}]/gu, "").length < FEWEST_LETTERS) return true;
   const numbers = cells.flatMap((cell) => numberIn(cell)?.value ?? []);
   if (numbers.length === 0) return false;
   const mostly = (test: (number: number) => boolean) => numbers.filter(test).length * 2 > numbers.length;

@@ -1,19 +1,23 @@
 import { nameKey } from "../matching/nameKey";
-import { withoutPronouns } from "../matching/splitName";
-import { type RowMatch, studentMatcher } from "../matching/studentMatcher";
+import { withoutBrackets } from "../matching/splitName";
+import type { RowMatch } from "../matching/studentMatcher";
 import { classLabel } from "../model/schoolClass";
-import type { Student } from "../model/student";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
+import { cellReader, nameInRow } from "./cellsOfRow";
+import { isSameClass } from "./classNames";
 import { type ClassOfTable, classOfTable, namedClass } from "./classOfTable";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
 import { knownValues, numberKey } from "./knownValues";
-import { type LeftOutCause, leftOutCause } from "./leftOutCause";
+import type { LeftOutCause } from "./leftOutCause";
+import { classInPile, classOfTitles } from "./pile";
 import { rowKeys } from "./rowKeys";
+import { type Matchers, matchersFor, rowMatcher } from "./rowMatcher";
 import { namesAnother } from "./secondIdentities";
 import { ADD, NOBODY } from "./tableChoices";
 import { isAboutScores } from "./tableKind";
 import type { Understanding } from "./understand";
+import { whyLeftOut } from "./whyLeftOut";
 
 /** A row with the student that it was joined with, or why it waits. */
 export interface JoinedRow {
@@ -51,6 +55,8 @@ export interface JoinedTable {
   readonly byStudent: boolean;
   /** The class that a roster without any puts its new students into, by name. */
   readonly newClass: string | undefined;
+  /** Whether whoever is not there comes in with it, and whoever is into its class: the gradebook is empty. */
+  readonly addsEverybody: boolean;
 }
 
 /**
@@ -61,39 +67,50 @@ export interface JoinedTable {
 export function joinRows(
   read: Understanding,
   world: World,
-  { makesClass = false, before = world }: { makesClass?: boolean; before?: World } = {},
+  {
+    makesClass = false,
+    addsEverybody = false,
+    before = world,
+  }: { makesClass?: boolean; addsEverybody?: boolean; before?: World } = {},
 ): JoinedTable {
   const { table, shape, meanings, choices } = read;
   const cellOf = cellReader(meanings);
   const classOf = classReader(world);
-  const hasClassColumn = meanings.some(({ role }) => role === "class" || role === "block");
+  const { classOfRow } = shape;
+  const hasClassColumn = classOfRow.size > 0 || meanings.some(({ role }) => role === "class" || role === "block");
   const known = knownValues(world);
   const leftOut: { row: number; cause: LeftOutCause }[] = [];
   const shared = sharedAddresses(read, cellOf);
   const labels = new Map<string, string | undefined>();
 
   const candidates: Candidate[] = [];
+  let above: Candidate["identity"] | undefined;
   for (let row = shape.lastHeaderRow + 1; row < table.rows.length; row += 1) {
     const cells = table.rows[row] ?? [];
-    const said = identityOf(cells, cellOf);
+    const own = identityOf(cells, cellOf);
+    const said = isFurther(cells, own, meanings) && above && !shape.others.has(row) ? above : own;
+    above = said.name || said.studentNumber ? said : undefined;
     const isFamilys = known.guardianAddresses.has(said.address.toLowerCase()) || shared.has(said.address.toLowerCase());
     const identity = isFamilys ? { ...said, address: "" } : said;
-    const cause = leftOutCause(row, cells, said, read, known);
+    const cause = whyLeftOut(row, cells, said, read, known);
     if (cause) {
+      if (cause !== "by hand") above = undefined;
       leftOut.push({ row, cause });
       continue;
     }
-    const label = hasClassColumn ? [cellOf(cells, "class"), cellOf(cells, "block")].filter(Boolean).join(", ") : "";
+    const label = hasClassColumn
+      ? [cellOf(cells, "class"), cellOf(cells, "block")].filter(Boolean).join(", ") || (classOfRow.get(row) ?? "")
+      : "";
     if (!labels.has(label)) labels.set(label, hasClassColumn ? classOf(label) : undefined);
     candidates.push({ row, cells, identity, label, ownClass: labels.get(label) });
   }
 
   const byColumn = hasClassColumn && choices.classId === undefined;
   const everybody = [...world.students.values()];
-  const now = matcherOf(world.students, everybody);
+  const now = matchersFor(world.students, everybody);
   const all =
-    read.kind === "roster" && before.students !== world.students
-      ? { exact: now.exact, likely: matcherOf(before.students, [...before.students.values()]).likely }
+    read.kind === "roster" && before.students !== world.students && !addsEverybody
+      ? { exact: now.exact, likely: matchersFor(before.students, [...before.students.values()]).likely }
       : now;
   const exact = candidates.map(({ row, identity }) => ({ row, match: all.exact(identity) }));
   const first = classFor(read, byColumn, exact, world, () =>
@@ -111,26 +128,35 @@ export function joinRows(
       : { row, match };
   });
   const guess = first.sure ? first : { ...classFor(read, byColumn, told, world), suggested: first.suggested };
-  const matches = matchers(world, all, read.kind === "roster");
+  const matches = rowMatcher(world, all, read.kind === "roster");
   const placed = candidates.map((candidate, at) => {
     const classId = byColumn ? candidate.ownClass : (guess.classId ?? guess.byRow?.get(candidate.row));
     return { ...candidate, exact: exact[at]?.match ?? NOBODY_FOUND, classId };
   });
   const named = byColumn || guess.isNamed;
-  const newClass = newClassOf(read, byColumn || guess.classId !== undefined, makesClass);
-  const addsStudents = read.kind === "roster" && (byColumn || guess.classId !== undefined || newClass !== undefined);
+  const newClass = newClassOf(read, byColumn || guess.classId !== undefined, { makesClass, addsEverybody });
+  const addsStudents =
+    addsEverybody || (read.kind === "roster" && (byColumn || guess.classId !== undefined || newClass !== undefined));
   const seconds = shape.seconds.filter(
     ({ column, first, role }) => meanings[column]?.role === "not used" && meanings[first]?.role === role,
   );
-  const rows = placed.map(({ row, cells, identity, label, classId, exact: found }, at): JoinedRow => {
-    const key = keys[at] ?? "";
-    const said = matches(found, identity, {
+  const saidOf = placed.map(({ identity, classId, exact: found }) =>
+    matches(found, identity, {
       classId: guess.byRow ? undefined : classId,
       isNamed: named && classId !== undefined,
-      onlyOfClass: isAboutScores(read.kind),
-    });
-    const match = seconds.length > 0 ? unlessTwo(said, cells, seconds, all.exact) : said;
-    const mayAdd = addsStudents && (!byColumn || label !== "" || table.preset !== undefined);
+      onlyOfClass: isAboutScores(read.kind) && !addsEverybody,
+    }),
+  );
+  // Whom a row of this table means for certain is not meant by another that only comes near.
+  const claimed = new Set(saidOf.flatMap((match) => (match.kind === "certain" ? [match.studentId] : [])));
+  const likelyOnce = onlyOnce(saidOf.flatMap((match) => (match.kind === "likely" ? [match.studentId] : [])));
+  const rows = placed.map(({ row, cells, identity, label, classId }, at): JoinedRow => {
+    const key = keys[at] ?? "";
+    const said = saidOf[at] ?? NOBODY_FOUND;
+    const free = addsEverybody ? byNumberAlone(said, identity.studentNumber, world) : said;
+    const sure = onlyMeant(free, claimed, likelyOnce);
+    const match = seconds.length > 0 ? unlessTwo(sure, cells, seconds, all.exact) : sure;
+    const mayAdd = addsStudents && (!byColumn || label !== "" || table.preset !== undefined || addsEverybody);
     return {
       row,
       ...identity,
@@ -145,14 +171,50 @@ export function joinRows(
     rows,
     leftOut,
     classId: guess.classId,
-    classIsSure: guess.sure,
+    classIsSure: guess.sure || newClass !== undefined,
     suggestedClassId: guess.suggested,
     namesClass: named,
     byColumn,
     byStudent: guess.byRow !== undefined,
     newClass,
+    addsEverybody,
   };
 }
+
+/** A name with a part more or less means the only student that it can mean, whom no other row means. */
+function onlyMeant(match: RowMatch, claimed: ReadonlySet<string>, once: ReadonlySet<string>): RowMatch {
+  if (match.kind !== "likely" || match.because === "a similar name") return match;
+  const isFree = !claimed.has(match.studentId) && once.has(match.studentId);
+  return isFree ? { kind: "certain", studentId: match.studentId, by: "name" } : match;
+}
+
+/**
+ * In a gradebook that was empty a number is the school's: whoever has the name and another number is somebody else, and
+ * whoever has the name and none is meant, if it is only one.
+ */
+function byNumberAlone(match: RowMatch, studentNumber: string, { students }: Pick<World, "students">): RowMatch {
+  if (match.kind !== "in doubt" || !studentNumber || !/\d/.test(studentNumber)) return match;
+  const open = match.candidates.filter((id) => !students.get(id)?.studentNumber);
+  const [only] = open;
+  if (only === undefined) return NOBODY_FOUND;
+  return open.length === 1 ? { kind: "certain", studentId: only, by: "name" } : match;
+}
+
+function onlyOnce(ids: readonly string[]): ReadonlySet<string> {
+  const twice = new Set(ids.filter((id, place) => ids.indexOf(id) !== place));
+  return new Set(ids.filter((id) => !twice.has(id)));
+}
+
+/** Whether a row without a student goes on about the one above it: another guardian. */
+function isFurther(
+  cells: readonly string[],
+  { name, studentNumber, address }: Candidate["identity"],
+  meanings: readonly ColumnMeaning[],
+): boolean {
+  if (name || studentNumber || address) return false;
+  return meanings.some(({ role }, column) => GUARDIAN.has(role) && /[@\p{L}]{2}/u.test(cells[column] ?? ""));
+}
+const GUARDIAN: ReadonlySet<ColumnRole> = new Set(["guardian name", "guardian given name", "guardian address"]);
 
 /** A row that names two students is in doubt, whoever was found by the first. */
 function unlessTwo(
@@ -204,21 +266,26 @@ function classFor(
   return { ...none, classId, isNamed: classId !== undefined, suggested: classId };
 }
 
+const UNNAMED_CLASS = "My class";
+
 /** The first students need a class to be written to: it is called as the table is, unless it is said otherwise. */
-function newClassOf(read: Understanding, hasClass: boolean, makesClass: boolean): string | undefined {
-  if (read.kind !== "roster" || hasClass || read.table.preset) return undefined;
-  if (read.choices.newClass) return read.choices.newClass;
+function newClassOf(
+  read: Understanding,
+  hasClass: boolean,
+  { makesClass, addsEverybody }: { makesClass: boolean; addsEverybody: boolean },
+): string | undefined {
+  if (hasClass || read.table.preset) return undefined;
+  if (read.kind === "roster" && read.choices.newClass) return read.choices.newClass;
+  const titled = classOfTitles(read.table, read.shape.headingRow);
+  const [only] = read.pile.classes.size === 1 ? [...read.pile.classes.values()] : [];
+  if (titled && (addsEverybody || (read.kind === "roster" && makesClass)))
+    return classInPile(read.pile, titled) ?? titled;
+  if (addsEverybody && only !== undefined) return only;
+  if (addsEverybody && isAboutScores(read.kind) && read.pile.classes.size === 0) return UNNAMED_CLASS;
+  if (read.kind !== "roster") return undefined;
   // Figures that nobody has named yet may make this another kind of table.
   const isOpen = read.meanings.some(({ role }, column) => role === "undecided" && read.shape.isFigure[column]);
-  return makesClass && !isOpen ? fileWords(read.table.name) || "My class" : undefined;
-}
-
-function fileWords(name: string): string {
-  return name
-    .replace(/\.[a-z0-9]{2,5}(?=$|:)/i, "")
-    .replace(/[_]+/g, " ")
-    .replace(/\s+/g, " ")
-    .trim();
+  return makesClass && !isOpen ? UNNAMED_CLASS : undefined;
 }
 
 function stateOf(
@@ -233,61 +300,6 @@ function stateOf(
   if (match.kind === "certain") return { state: "joined", studentId: match.studentId };
   if (match.kind === "nobody") return { state: addsStudents ? "to add" : "asked", studentId: undefined };
   return { state: "asked", studentId: undefined };
-}
-
-interface Matchers {
-  readonly exact: ReturnType<typeof studentMatcher>;
-  readonly likely: ReturnType<typeof studentMatcher>;
-}
-const matchersOf = new WeakMap<object, Matchers>();
-
-/** Matchers of a list of students, made once for a state of them: tables come by the dozen. */
-function matcherOf(state: object, students: readonly Student[]): Matchers {
-  const known = matchersOf.get(state);
-  if (known) return known;
-  const made = { exact: studentMatcher(students, "exact only"), likely: studentMatcher(students) };
-  matchersOf.set(state, made);
-  return made;
-}
-
-const ofClassOf = new WeakMap<object, WeakMap<object, Matchers>>();
-
-/**
- * Who a row means, once it is known whom it means over all classes: namesakes are sought everywhere, and decided only
- * by a number or by a class that the table itself names; somebody of another class is a question, not a match.
- */
-function matchers(world: World, all: Matchers, isRoster: boolean) {
-  const inClass = (classId: string | undefined): Matchers | undefined => {
-    const schoolClass = classId === undefined ? undefined : world.classes.get(classId);
-    if (!schoolClass) return undefined;
-    const ofStudents = ofClassOf.get(world.students) ?? new WeakMap<object, Matchers>();
-    ofClassOf.set(world.students, ofStudents);
-    let made = ofStudents.get(schoolClass);
-    if (!made) {
-      const enrolled = schoolClass.studentIds.flatMap((id) => world.students.get(id) ?? []);
-      made = { exact: studentMatcher(enrolled, "exact only"), likely: studentMatcher(enrolled) };
-      ofStudents.set(schoolClass, made);
-    }
-    return made;
-  };
-  return (
-    found: RowMatch,
-    identity: Candidate["identity"],
-    { classId, isNamed, onlyOfClass }: { classId: string | undefined; isNamed: boolean; onlyOfClass: boolean },
-  ): RowMatch => {
-    const enrolled = classId === undefined ? undefined : world.classes.get(classId)?.studentIds;
-    if (found.kind === "certain") {
-      if (!onlyOfClass || !enrolled || enrolled.includes(found.studentId)) return found;
-      return { kind: "in doubt", cause: "in another class", candidates: [found.studentId] };
-    }
-    if (found.kind === "in doubt" && isNamed) {
-      const here = inClass(classId)?.exact(identity);
-      return here?.kind === "certain" ? here : found;
-    }
-    if (found.kind !== "nobody") return found;
-    const near = isRoster ? undefined : inClass(classId)?.likely(identity);
-    return near && near.kind !== "nobody" ? near : all.likely(identity);
-  };
 }
 
 /** Addresses that stand beside several names: a family's, which tell nobody apart. */
@@ -306,30 +318,15 @@ function sharedAddresses(read: Understanding, cellOf: ReturnType<typeof cellRead
   return shared;
 }
 
-/** Reads the cell of a role, the first column where several have it. */
-export function cellReader(
-  meanings: readonly ColumnMeaning[],
-): (cells: readonly string[], role: ColumnRole, guardian?: number) => string {
-  const first = new Map<string, number>();
-  meanings.forEach(({ role, guardian }, column) => {
-    for (const key of [role, `${role}/${guardian ?? 1}`]) if (!first.has(key)) first.set(key, column);
-  });
-  return (cells, role, guardian) => {
-    const column = first.get(guardian === undefined ? role : `${role}/${guardian}`);
-    return column === undefined ? "" : (cells[column] ?? "");
-  };
-}
-
-/** The name of the student in a row, in one column or two. */
-export function nameInRow(cells: readonly string[], cellOf: ReturnType<typeof cellReader>): string {
-  const full = withoutPronouns(cellOf(cells, "full name"));
-  return full || `${cellOf(cells, "given name")} ${cellOf(cells, "family name")}`.trim();
+/** A name without what somebody is called beside it: "Joaquín (Joa) Varga". */
+function calledIn(name: string): string {
+  return name.includes("(") ? withoutBrackets(name).text : name;
 }
 
 /** What a row says about whose it is. */
 function identityOf(cells: readonly string[], cellOf: ReturnType<typeof cellReader>): Candidate["identity"] {
   return {
-    name: nameInRow(cells, cellOf),
+    name: calledIn(nameInRow(cells, cellOf)),
     studentNumber: cellOf(cells, "student number"),
     address: cellOf(cells, "student address"),
   };
@@ -343,6 +340,7 @@ function classReader(world: Pick<World, "classes">): (label: string) => string |
     // "Block 1", "Period 1" and "1" are the same place in the day.
     const bare = bareBlock(block);
     const labels = [classLabel(schoolClass), name, block];
+
     for (const one of new Set([block, bare, `Period ${bare}`, `P${bare}`]))
       if (one) labels.push(`${name}, ${one}`, `${name} ${one}`, `${name} (${one})`, `${name} - ${one}`);
     for (const key of new Set(labels.map(titleKey))) {
@@ -350,7 +348,13 @@ function classReader(world: Pick<World, "classes">): (label: string) => string |
       if (key) byLabel.set(key, byLabel.has(key) ? null : schoolClass.id);
     }
   }
-  return (label) => byLabel.get(titleKey(label)) ?? undefined;
+  const all = [...world.classes.values()];
+  return (label) => {
+    const found = byLabel.get(titleKey(label));
+    if (found || !label) return found ?? undefined;
+    const same = all.filter((one) => isSameClass(classLabel(one), label));
+    return same.length === 1 ? same[0]?.id : undefined;
+  };
 }
 
 function bareBlock(block: string): string {

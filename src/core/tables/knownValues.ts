@@ -14,6 +14,9 @@ export interface KnownValues {
   readonly terms: ReadonlySet<string>;
   /** Whether other tables of the same drop are each about a category, and called so: then a like one is too. */
   readonly hasCategoryTables?: boolean;
+  /** Assignments and categories that other tables of the same drop have, by `titleKey`. */
+  readonly pileWork?: ReadonlyMap<string, number | undefined>;
+  readonly pileCategories?: ReadonlySet<string>;
   /** By `numberKey`. */
   readonly studentNumbers: ReadonlySet<string>;
   /** By `nameKey`, of students: whole names, and the parts of them. */
@@ -34,6 +37,12 @@ export function numberKey(studentNumber: string): string {
     .trim()
     .toLowerCase()
     .replace(/^0+(?=.)/, "");
+}
+
+/** A number with the zeros that a spreadsheet took from it elsewhere. */
+export function fullerNumber(known: string, written: string): string {
+  if (!known) return written;
+  return numberKey(known) === numberKey(written) && written.length > known.length ? written : known;
 }
 
 /** Made again only for the parts of a world that are other ones: tables are planned one after the other. */

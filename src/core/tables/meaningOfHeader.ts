@@ -32,12 +32,15 @@ function readHeader(header: string): ColumnMeaning | undefined {
     const { role, owner, place, relation } = said;
     return {
       role,
-      ...(owner === "guardian" && place !== undefined && { guardian: place }),
+      ...((owner === "guardian" || PLACED.has(role)) && place !== undefined && { guardian: place }),
       ...(relation && { relation }),
     };
   }
   return averageMeaning(text);
 }
+
+/** What is somebody else's where it is numbered, if there is anybody else. */
+const PLACED: ReadonlySet<string> = new Set(["student address", "relation", "language"]);
 
 /** "Name (pronouns)": what stands in brackets behind a word for a name says nothing more. */
 function ofNameWithBrackets(text: string): ReturnType<typeof meaningOfWords> {

@@ -96,7 +96,8 @@ test("a good address gives way to another good one alone, and each counts once",
     return plan.after.guardians.get("guardian")?.addresses;
   };
   const known = "ewa@harbourmail.example";
-  expect(after("ewa at home")).toEqual([known, "ewa at home"]);
+  expect(after("ewa at home")).toEqual([known]);
+  expect(after("ewa@tidepost.example Cc: office@quay.example")).toEqual(["ewa@tidepost.example", known]);
   expect(after("EWA@harbourmail.example")).toEqual([known]);
   expect(after(`${known}; ewa@tidepost.example`)).toEqual([known, "ewa@tidepost.example"]);
   expect(after("ewa@tidepost.example")).toEqual(["ewa@tidepost.example", known]);
@@ -164,16 +165,39 @@ describe("what a school exports beside its gradebook", () => {
     expect(valuesOf(told)).toEqual([{ ana: "Mill", bo: "Pier" }]);
   });
 
-  test("whether somebody may be written to is asked, and a no holds the table until it is said", () => {
-    const text =
-      "ID,Guardian,Guardian email,OK to email?\n41,Ewa Wójcik,ewa@tidepost.example,no\n42,Mei Li,mei@tidepost.example,yes\n";
-    const open = planOf([text]);
-    expect([isEmptyChange(open.change), open.tables[0]?.isHeld]).toEqual([true, true]);
-    const told = planOf([text], { columns: { "ok to email?": { role: "write to" } } });
-    expect(told.after.guardians.get("guardian")?.confirmation).toBe("declined");
-    expect([...told.after.guardians.values()].find(({ givenName }) => givenName === "Mei")?.confirmation).toBe(
-      "not asked",
-    );
+  test.each([
+    ["OK to email?", "no", "yes"],
+    ["E-mail home ok (Y/N)", "please do not", "sure"],
+    ["Do NOT e-mail", "yes", "no"],
+    ["Mail home?", "no - phone only", "Y"],
+    ["Zgoda na e-mail", "Nie", "tak"],
+    ["Newsletter", "no thank you", "yes please"],
+    ["E-mail consent", "ask the grandmother first", "yes"],
+  ])("under “%s” a no is kept as one and asks nothing: %s", (heading, no, yes) => {
+    const rows = [
+      "41,Ewa Wójcik,ewa@tidepost.example",
+      "42,Mei Li,mei@tidepost.example",
+      "43,Jo Dwyer,jo@tidepost.example",
+    ];
+    const answers = [no, yes, yes, yes];
+    const more = "44,Al Rey,al@tidepost.example";
+    const text = `ID,Guardian,Guardian email,${heading}\n${[...rows, more].map((row, at) => `${row},${answers[at]}`).join("\n")}\n`;
+    const { after, tables } = planOf([text]);
+    expect(outcomeOf(planOf([text])).columns).toEqual([]);
+    expect(tables[0]?.isHeld).toBe(false);
+    expect(after.guardians.get("guardian")?.confirmation).toBe("declined");
+    expect([...after.guardians.values()].find(({ givenName }) => givenName === "Mei")?.confirmation).toBe("not asked");
+  });
+
+  test("a remark that asks for no letters is an opt-out, one about an address is none", () => {
+    const wordOf = (remark: string) =>
+      planOf([`ID,Guardian,Guardian email,Notes\n41,Ewa Wójcik,ewa@tidepost.example,${remark}\n`]).after.guardians.get(
+        "guardian",
+      )?.confirmation;
+    for (const remark of ["No e-mails please; call instead", "Asked us NOT to e-mail home", "Bitte keine E-Mails"])
+      expect(wordOf(remark), remark).toBe("declined");
+    for (const remark of ["Has no email address", "Prefers letters", "old e-mail bounced", "No peanuts"])
+      expect(wordOf(remark), remark).not.toBe("declined");
   });
 
   test("a roster with another class asks whether somebody moved; when they came is kept, and what was due before is not missing", () => {

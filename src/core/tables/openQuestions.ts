@@ -134,8 +134,8 @@ function samplesOf({ table, shape }: TablePlan["read"], column: number): string[
 function pointsQuestions(tables: readonly TablePlan[]): PointsQuestion[] {
   const found = new Map<string, PointsQuestion>();
   for (const { read, scores } of tables) {
-    for (const { assignment, waits, changes } of scores?.assignments ?? []) {
-      if (!waits) continue;
+    for (const { assignment, hasNoPoints, changes } of scores?.assignments ?? []) {
+      if (!hasNoPoints) continue;
       const key = titleKey(assignment.title);
       const known = found.get(key);
       found.set(key, {

@@ -1,7 +1,6 @@
 import { applyChange, type Change, changeBetween } from "../change/change";
 import { markKey } from "../figures/markMeaning";
 import type { Day } from "../model/day";
-import { readYesOrNo } from "../model/extraColumn";
 import type { Term } from "../model/term";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
@@ -9,11 +8,13 @@ import { addStudents } from "./addStudents";
 import { type ClassMove, classMoves } from "./classMoves";
 import { type JoinedRow, type JoinedTable, joinRows } from "./joinRows";
 import { type KnownValues, knownValues } from "./knownValues";
+import { pileOf } from "./pile";
 import { type AveragesPlan, planAverages } from "./planAverages";
 import { type ExtraColumnsPlan, planExtraColumns } from "./planExtraColumns";
-import { type PeoplePlan, planPeople } from "./planPeople";
+import { hasRefusingRemarks, type PeoplePlan, planPeople } from "./planPeople";
 import { planScores, type ScoresPlan } from "./planScores";
 import { ensureTerm, planTerms, termOfTable } from "./planTerms";
+import { readPermission } from "./readPermission";
 import type { Recipe } from "./recipe";
 import { recognise } from "./recognise";
 import { subjectOf } from "./subjectOf";
@@ -65,34 +66,46 @@ export function planBringIn(
   memory: PlanMemory = new Map(),
 ): BringInPlan {
   const byShape = new Map(recipes.map((recipe) => [recipe.id, recipe]));
-  const known = knownValues(world);
+  const pile = pileOf(
+    tables.map(({ table }) => table),
+    knownValues(world),
+  );
+  const ofPile = { pileWork: pile.work, pileCategories: pile.categories };
+  const known: KnownValues = { ...knownValues(world), ...ofPile };
   /** Asked again when classes come in, until it is so: by their names tables are known to be about categories. */
   let hasCategoryTables = false;
   const asked = new Set<World["classes"]>();
   const knownIn = (one: World): KnownValues => {
     hasCategoryTables ||= !asked.has(one.classes) && tables.some((table) => isOfCategory(table, one));
     asked.add(one.classes);
-    return { ...knownValues(one), hasCategoryTables };
+    return { ...knownValues(one), ...ofPile, hasCategoryTables };
   };
+  // A gradebook that is empty takes its classes and students from whatever names them.
+  const isEmpty = world.classes.size === 0 && world.students.size === 0;
   const order = tables
     .map((named, place) => {
-      const { kind, meanings } = understand(named, choices, byShape, known);
+      const { kind, meanings, shape } = understand(named, choices, byShape, known, pile);
       return {
         named,
         place,
         kind,
         hasClass: meanings.some(({ role }) => role === "class" || role === "block"),
+        // What says what work is worth goes before what only has scores of it.
+        hasPoints: [...shape.details.values()].includes("possible"),
         hasGuardian: meanings.some(({ role }) => role.startsWith("guardian")),
       };
     })
     .sort(
       (a, b) =>
+        Number(isAboutScores(a.kind)) - Number(isAboutScores(b.kind)) ||
+        (isEmpty && isAboutScores(a.kind) ? Number(b.hasClass) - Number(a.hasClass) : 0) ||
         rankOf(a.kind) - rankOf(b.kind) ||
         Number(b.hasClass) - Number(a.hasClass) ||
+        Number(b.hasPoints) - Number(a.hasPoints) ||
         Number(a.hasGuardian) - Number(b.hasGuardian) ||
         a.place - b.place,
     );
-  const makesClasses = world.classes.size === 0 && !order.some(({ kind, hasClass }) => kind === "roster" && hasClass);
+  const makesClasses = world.classes.size === 0 && pile.classes.size === 0;
   const steps: Change[] = [];
   let now = world;
   const advance = (step: { change: Change; after: World }) => {
@@ -102,7 +115,7 @@ export function planBringIn(
   const plans: { place: number; plan: TablePlan }[] = [];
   let done = 0;
   for (const { named, place } of order) {
-    const read = understand(named, choices, byShape, knownIn(now));
+    const read = understand(named, choices, byShape, knownIn(now), pile);
     const remembered = memory.get(named.id);
     const start = now;
     if (
@@ -119,7 +132,7 @@ export function planBringIn(
         advance(step);
       };
       if (isAboutScores(read.kind)) take(ensureTerm(now, today));
-      const plan = planTable(read, { before: world, start: now, makesClasses }, today, take);
+      const plan = planTable(read, { before: world, start: now, makesClasses, isEmpty }, today, take);
       plans.push({ place, plan });
       memory.set(named.id, { table: named.table, start, asked: askedOf(read, plan), steps: taken, plan });
     }
@@ -188,7 +201,7 @@ function isOfCategory({ table }: NamedTable, world: World): boolean {
 
 function planTable(
   read: Understanding,
-  { before, start, makesClasses }: { before: World; start: World; makesClasses: boolean },
+  { before, start, makesClasses, isEmpty }: { before: World; start: World; makesClasses: boolean; isEmpty: boolean },
   today: Day,
   advance: (step: { change: Change; after: World }) => void,
 ): TablePlan {
@@ -210,12 +223,12 @@ function planTable(
     return { ...nothing, read, joined: NO_ROWS, rows: [], period, terms: planned.terms };
   }
   if (read.kind === "not used") return { ...nothing, read, joined: NO_ROWS, rows: [], period };
-  const joined = joinRows(read, start, { makesClass: makesClasses, before });
+  const joined = joinRows(read, start, { makesClass: makesClasses, addsEverybody: isEmpty, before });
   if (isHeld(read, joined)) return { ...nothing, read, joined, rows: joined.rows, period, isHeld: true };
   const added = addStudents(read, joined, before, start);
   advance(added);
   const context = { classId: joined.classId, period };
-  const saysWhoMayBe = read.meanings.some(({ role }) => role === "write to");
+  const saysWhoMayBe = read.meanings.some(({ role }) => role === "write to") || hasRefusingRemarks(read);
   const people =
     isAboutPeople(read.kind) || saysWhoMayBe ? planPeople(read, added.rows, before, added.after) : undefined;
   const scores =
@@ -257,6 +270,7 @@ const NO_ROWS: JoinedTable = {
   byColumn: false,
   byStudent: false,
   newClass: undefined,
+  addsEverybody: false,
 };
 
 /** A table with a "no" in a column that may say who is written to waits: a no must not be lost by not being asked for. */
@@ -266,7 +280,7 @@ function isHeld({ meanings, shape, table }: Understanding, { rows }: JoinedTable
   return meanings.some(({ role }, column) => {
     const writeTo = shape.maybe[column]?.find((one) => one.role === "write to");
     if (role !== "undecided" || !writeTo) return false;
-    return rows.some(({ row }) => readYesOrNo(table.rows[row]?.[column] ?? "") === (writeTo.isNegative ?? false));
+    return rows.some(({ row }) => readPermission(table.rows[row]?.[column] ?? "") === (writeTo.isNegative ?? false));
   });
 }
 

@@ -1,18 +1,20 @@
 import { applyChange, type Change, setRows } from "../change/change";
-import { addressesIn } from "../matching/addressesIn";
+import { addressesIn, withoutCopies } from "../matching/addressesIn";
 import { isGoodAddress } from "../matching/isGoodAddress";
 import { type Families, GuardianDirectory, mergeGuardian, type PersonDifference } from "../matching/mergeGuardian";
 import { nameKey } from "../matching/nameKey";
 import { NOTHING_SAID, type SaidOfGuardian, saysSomebody } from "../matching/saidOfGuardian";
 import { withoutBrackets } from "../matching/splitName";
-import { readYesOrNo } from "../model/extraColumn";
 import type { Guardian } from "../model/guardian";
 import { classLabel } from "../model/schoolClass";
 import { fullName, type Student } from "../model/student";
 import type { World } from "../model/world";
+import { cellReader, nameInRow } from "./cellsOfRow";
 import type { ColumnMeaning, ColumnRole } from "./columnMeaning";
-import { cellReader, type JoinedRow, nameInRow } from "./joinRows";
+import type { JoinedRow } from "./joinRows";
+import { fullerNumber } from "./knownValues";
 import { readDate } from "./readDate";
+import { asksForNoLetters, readPermission } from "./readPermission";
 import type { Understanding } from "./understand";
 
 /** What a table changes about one student and the guardians. */
@@ -60,9 +62,10 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
       otherNames.set(studentId, written);
     families.students.set(studentId, next);
     found.push(...studentDifferences(before.students.get(studentId), student, next));
-    const named = guardiansOf(cells, read.meanings);
+    const named = guardiansOf(cells, read.meanings, read.table.preset !== undefined);
+    for (const address of addressesWritten(cells, read.meanings))
+      if (!isGoodAddress(address)) badAddresses.add(address);
     for (const said of named) {
-      for (const address of said.addresses) if (!isGoodAddress(address)) badAddresses.add(address);
       found.push(...mergeGuardian(families, directory, studentId, said));
     }
     optOuts.push(...refusals(read, cells, named, families, studentId));
@@ -130,15 +133,26 @@ function studentAfter(
   for (const address of said) if (!isGoodAddress(address)) badAddresses.add(address);
   const good = said.find(isGoodAddress);
   const isKnown = good !== undefined && good.toLowerCase() === student.address?.toLowerCase();
-  const address = isKnown ? student.address : (good ?? student.address ?? said[0]);
+  const address = isKnown ? student.address : (good ?? student.address);
   return {
     ...student,
-    studentNumber: student.studentNumber || cellOf(cells, "student number"),
+    studentNumber: fullerNumber(student.studentNumber, cellOf(cells, "student number")),
     ...(preferred && preferred !== student.givenName && { preferredName: preferred }),
     ...(birthday && { birthday }),
     ...(address && { address }),
     tags: [...new Set([...student.tags, ...tags])],
   };
+}
+
+/** Columns that may hold a remark. */
+const REMARKS: ReadonlySet<ColumnRole> = new Set(["own column", "comment", "not used", "comment on scores"]);
+
+/** Whether any row asks in a remark not to be written to. */
+export function hasRefusingRemarks({ meanings, table, shape }: Understanding): boolean {
+  const columns = meanings.flatMap(({ role }, column) => (REMARKS.has(role) ? [column] : []));
+  return table.rows.some(
+    (cells, row) => row > shape.lastHeaderRow && columns.some((column) => asksForNoLetters(cells[column] ?? "")),
+  );
 }
 
 /** Who says in a row that they want no letters: the guardian whom the column is about, or else the family and the student. */
@@ -150,10 +164,10 @@ function refusals(
   studentId: string,
 ): string[] {
   return read.meanings.flatMap(({ role, isNegative = false, guardian }, column) => {
-    if (role !== "write to") return [];
-    const yes = readYesOrNo(cells[column] ?? "");
+    const cell = cells[column] ?? "";
     const student = families.students.get(studentId);
-    if (yes === undefined || !student || yes !== isNegative) return [];
+    const isRefused = role === "write to" ? isNo(cell, isNegative) : REMARKS.has(role) && asksForNoLetters(cell);
+    if (!isRefused || !student) return [];
     const place = guardian ?? (named.length === 1 ? 1 : undefined);
     const wanted = place === undefined ? undefined : named[place - 1];
     const all = student.guardians.flatMap(({ guardianId }) => families.guardians.get(guardianId) ?? []);
@@ -162,6 +176,12 @@ function refusals(
     if (!wanted) families.students.set(studentId, { ...student, confirmation: "declined" });
     return [...meant.map(({ id }) => id), ...(wanted ? [] : [studentId])];
   });
+}
+
+/** Whether an answer is a no; words that nobody understands are taken for one. */
+function isNo(cell: string, isNegative: boolean): boolean {
+  const answer = readPermission(cell);
+  return answer !== undefined && (answer === "unclear" || answer === isNegative);
 }
 
 function isMeant(guardian: Guardian, said: SaidOfGuardian): boolean {
@@ -195,8 +215,19 @@ function enrolments(studentId: string, before: World, after: World): PersonDiffe
   });
 }
 
+/** What stands where addresses of guardians belong. */
+function addressesWritten(cells: readonly string[], meanings: readonly ColumnMeaning[]): string[] {
+  return meanings.flatMap(({ role }, column) =>
+    role === "guardian address" ? addressesIn(withoutCopies(cells[column] ?? "")) : [],
+  );
+}
+
 /** The guardians that a row speaks of: one for each number in the headings. */
-function guardiansOf(cells: readonly string[], meanings: readonly ColumnMeaning[]): SaidOfGuardian[] {
+function guardiansOf(
+  cells: readonly string[],
+  meanings: readonly ColumnMeaning[],
+  asWritten: boolean,
+): SaidOfGuardian[] {
   const places = [...new Set(meanings.flatMap(({ guardian }) => guardian ?? []))].sort((a, b) => a - b);
   return places
     .map((place): SaidOfGuardian => {
@@ -210,7 +241,11 @@ function guardiansOf(cells: readonly string[], meanings: readonly ColumnMeaning[
         name: one("guardian name"),
         givenName: one("guardian given name"),
         familyName: one("guardian family name"),
-        addresses: all("guardian address").flatMap(addressesIn),
+        // What is no address is told, and stands on no letter.
+        addresses: all("guardian address")
+          .map(withoutCopies)
+          .flatMap(addressesIn)
+          .filter((address) => asWritten || isGoodAddress(address)),
         relation: one("relation").toLowerCase() || relationOf(meanings, place),
         language: one("language"),
         frequency: one("frequency"),

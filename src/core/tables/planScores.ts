@@ -1,6 +1,6 @@
 import { applyChange, type Change, setRows } from "../change/change";
 import { guessMark, type MarkMeaning, markKey } from "../figures/markMeaning";
-import { type CellReading, readScoreCell } from "../figures/scoreCell";
+import { type CellReading, numberIn, readScoreCell } from "../figures/scoreCell";
 import type { Assignment } from "../model/assignment";
 import type { SchoolClass } from "../model/schoolClass";
 import { feedbackOf, type Score, type ScoreColumn } from "../model/score";
@@ -32,8 +32,10 @@ export interface AssignmentPlan {
   readonly above: readonly CellChange[];
   /** Whether no cell of it says anything. */
   readonly isEmpty: boolean;
-  /** A new assignment waits until somebody says what it is worth: a guess would make averages of it. */
-  readonly waits: boolean;
+  /** Nothing says what it is worth: until somebody does, its scores are there and count in no average. */
+  readonly hasNoPoints: boolean;
+  /** What it is worth by what was said since it came in. */
+  readonly newPoints: number | undefined;
 }
 
 /** A mark that is no number, with how often it stands and what it is taken for. */
@@ -44,11 +46,14 @@ export interface MarkCount {
   readonly guess: MarkMeaning | undefined;
 }
 
+/** Why a cell is no score. A percentage of work that nobody knows the points of is none yet. */
+export type RefusedCause = "negative" | "too large" | "two readings" | "no points";
+
 /** What a table of scores would change. What is in doubt changes nothing and is named. */
 export interface ScoresPlan {
   readonly assignments: readonly AssignmentPlan[];
   readonly marks: readonly MarkCount[];
-  readonly refusedCells: readonly { row: number; text: string; cause: "negative" | "too large" | "two readings" }[];
+  readonly refusedCells: readonly { row: number; text: string; cause: RefusedCause }[];
   /** Students with two rows, or two scores for one assignment that differ: neither is used. */
   readonly doubled: readonly string[];
   /** Rows that stand there once more, cell by cell alike: they count once. */
@@ -83,7 +88,6 @@ export function planScores(
   world: World,
 ): ScoresPlan {
   const book = new AssignmentBook(world, context.period, read.idSeed);
-  const { points } = read;
   // In a wide table of two rows that differ neither counts; in a long one that is judged assignment by assignment.
   const { once, twice } = read.kind === "scores" ? eachOnce(read, rows) : { once: rows, twice: new Set<string>() };
   const doubled = new Set(twice);
@@ -110,7 +114,7 @@ export function planScores(
       marks.see(text, readScoreCell(text, { ...reading, marks: read.marks, pointsPossible: 0 }));
       continue;
     }
-    const found = book.find(classId, withPoints(said, points), choice);
+    const found = book.find(classId, withPoints(said, read.points), choice);
     if (typeof found === "string") {
       if (!text) continue;
       const key = `${column ?? ""}/${titleKey(said.title)}/${found}`;
@@ -144,6 +148,12 @@ export function planScores(
     }
     const cell = readScoreCell(text, draft.reading);
     marks.see(text, cell);
+    const hasNothing = assignment.pointsPossible === 0 && isShare(text, draft.reading);
+    if (hasNothing || (reading.isShares && numberIn(text) && !isShare(text, draft.reading))) {
+      refusedCells.push({ row, text, cause: "no points" });
+      draft.filled += 1;
+      continue;
+    }
     if (cell.kind === "refused") refusedCells.push({ row, text: cell.text, cause: cell.cause });
     if (text) draft.filled += 1;
     if (cell.kind === "mark" || cell.kind === "refused") continue;
@@ -172,7 +182,7 @@ export function planScores(
   };
 }
 
-function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): AssignmentPlan {
+function assignmentPlan(draft: Draft, { blanks, points }: Understanding, world: World): AssignmentPlan {
   const { assignment, said } = draft;
   const before = world.scoreColumns.get(assignment.id)?.scores;
   const changes: CellChange[] = [];
@@ -192,6 +202,8 @@ function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): 
     } else if (from && text === "" && blanks === "clear") changes.push({ studentId, from, to: undefined });
   }
   const possible = assignment.pointsPossible;
+  const told = points[titleKey(assignment.title)];
+  const hasPoints = [...said.values()].some(({ score }) => (score?.points ?? 0) > 0);
   return {
     assignment,
     isNew: draft.isNew,
@@ -201,7 +213,8 @@ function assignmentPlan(draft: Draft, { blanks }: Understanding, world: World): 
     unchanged,
     above: assignment.extraCredit || possible === 0 ? [] : changes.filter(({ to }) => (to?.points ?? 0) > possible),
     isEmpty: draft.filled === 0,
-    waits: draft.isNew && draft.guessed.includes("points possible") && changes.some(({ to }) => to !== undefined),
+    hasNoPoints: possible === 0 && told === undefined && hasPoints,
+    newPoints: !draft.isNew && possible === 0 && hasPoints ? told : undefined,
   };
 }
 
@@ -212,8 +225,9 @@ function changeOf(
 ): Change {
   const assignments: [string, Assignment][] = [];
   const scoreColumns: [string, ScoreColumn][] = [];
-  for (const { assignment, isNew, changes, waits } of plans) {
-    if (changes.length === 0 || waits) continue;
+  for (const { assignment, isNew, changes, newPoints } of plans) {
+    if (newPoints !== undefined) assignments.push([assignment.id, { ...assignment, pointsPossible: newPoints }]);
+    if (changes.length === 0) continue;
     if (isNew) assignments.push([assignment.id, assignment]);
     const scores = { ...world.scoreColumns.get(assignment.id)?.scores };
     for (const { studentId, to } of changes) {
@@ -231,6 +245,12 @@ function changeOf(
     assignments: setRows<"assignments">(world.assignments, assignments),
     scoreColumns: setRows<"scoreColumns">(world.scoreColumns, scoreColumns),
   };
+}
+
+/** Whether a cell is a share of what the work is worth, and says nothing without that. */
+function isShare(text: string, { numbers }: CellReading): boolean {
+  const number = numberIn(text);
+  return number !== undefined && number.outOf === undefined && (number.isPercent || numbers !== "points");
 }
 
 function looseCommentsOf({ said, assignment }: Draft, world: World): number {

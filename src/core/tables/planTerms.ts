@@ -4,7 +4,7 @@ import { nameKey } from "../matching/nameKey";
 import { addDays, type Day } from "../model/day";
 import { currentTerm, type Term, UNNAMED_TERM } from "../model/term";
 import type { World } from "../model/world";
-import { cellReader } from "./joinRows";
+import { cellReader } from "./cellsOfRow";
 import { readDate } from "./readDate";
 import type { Understanding } from "./understand";
 

@@ -7,6 +7,9 @@ export interface RawTable {
   readonly name: string;
   readonly fileName: string;
   readonly rows: readonly (readonly string[])[];
+  /** By which number a row, and a column, is found in the file, counted from 1; left out where none was passed over. */
+  readonly rowNumbers?: readonly number[];
+  readonly columnNumbers?: readonly number[];
   /** Set where a row has as many cells as its heading unless something is wrong with it: cells parted by a sign. */
   readonly isCounted?: true;
   /** Rows that are hidden in the workbook and were not taken. */
@@ -81,4 +84,9 @@ export function tableProblemWords({ code, fileName, row }: TableProblem): string
     case "not a OneRoster file":
       return `${fileName} is a zip without the tables of OneRoster in it. ${safe} Export it as OneRoster 1.1 or 1.2 CSV, or bring the tables in one by one.`;
   }
+}
+
+/** The number by which a row is found in its file, counted from 1. */
+export function rowNumber({ rowNumbers }: Pick<RawTable, "rowNumbers">, row: number): number {
+  return rowNumbers?.[row] ?? row + 1;
 }

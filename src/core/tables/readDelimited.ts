@@ -22,13 +22,13 @@ export function readDelimited(bytes: Uint8Array, fileName: string, asked: AskedR
   const { text, cleaned } = cleanText(decoded);
   if (cleaned > text.length / MOST_CLEANED) return { ok: false, problem: { code: "not a table", fileName } };
   const delimiter = asked.delimiter ?? delimiterOf(text);
-  const { data, errors } = Papa.parse<string[]>(delimiter ? text : text.replace(/ {2,}/g, "\t"), {
+  const { data: all, errors } = Papa.parse<string[]>(delimiter ? text : text.replace(/ {2,}/g, "\t"), {
     delimiter: delimiter ?? "\t",
     newline: "\n",
-    skipEmptyLines: "greedy",
   });
   const broken = errors.find(({ type }) => type === "Quotes");
   if (broken) return { ok: false, problem: { code: "broken quotes", fileName, row: (broken.row ?? 0) + 1 } };
+  const { rows: data, rowNumbers } = filledRows(all);
   if (data.length === 0) return { ok: false, problem: { code: "empty", fileName } };
   if (data.length === 1) return { ok: false, problem: { code: "only headings", fileName } };
   for (const row of data) {
@@ -42,6 +42,7 @@ export function readDelimited(bytes: Uint8Array, fileName: string, asked: AskedR
         name: fileName,
         fileName,
         rows: data,
+        ...(rowNumbers && { rowNumbers }),
         hiddenRows: 0,
         reading: { encoding, delimiter: delimiter ?? "  ", ...(rivals && { rivals }) },
         ...(delimiter && { isCounted: true }),
@@ -49,6 +50,14 @@ export function readDelimited(bytes: Uint8Array, fileName: string, asked: AskedR
       },
     ],
   };
+}
+
+/** Rows with something in them, and where they stood if others were passed over. */
+function filledRows(all: string[][]): { rows: string[][]; rowNumbers: number[] | undefined } {
+  const isFilled = (row: readonly string[]) => row.some((cell) => cell.trim() !== "");
+  if (all.every(isFilled)) return { rows: all, rowNumbers: undefined };
+  const places = all.flatMap((row, place) => (isFilled(row) ? [place] : []));
+  return { rows: places.map((place) => all[place] ?? []), rowNumbers: places.map((place) => place + 1) };
 }
 
 /** A file with more than one such character in so many is no text. */

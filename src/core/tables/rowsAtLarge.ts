@@ -1,8 +1,8 @@
-import { readYesOrNo } from "../model/extraColumn";
 import { isNumber } from "./cellMeaning";
 import { isIdentity } from "./columnMeaning";
 import { mayBeHeading } from "./headingWords";
 import { meaningOfHeader } from "./meaningOfHeader";
+import { readPermission } from "./readPermission";
 
 /** What the rows of a table have in common, by which one that does not is seen. */
 export interface RowsAtLarge {
@@ -42,7 +42,7 @@ function isOtherHeading(cells: readonly string[], titles: readonly string[]): bo
   if (titles.every((title, column) => (cells[column] ?? "") === title)) return false;
   // "No" heads numbers, and answers questions.
   return filled.some(
-    (cell) => readYesOrNo(cell) === undefined && isIdentity(meaningOfHeader(cell)?.role ?? "not used"),
+    (cell) => readPermission(cell) === "unclear" && isIdentity(meaningOfHeader(cell)?.role ?? "not used"),
   );
 }
 

@@ -2,9 +2,12 @@ import { markKey } from "../figures/markMeaning";
 import { guessPercentReading, type NumberReading, numberIn, readScoreCell } from "../figures/scoreCell";
 import { titleKey } from "../model/titleKey";
 import type { AssignmentSaid } from "./assignmentBook";
+import { mostly } from "./cellMeaning";
+import { cellReader } from "./cellsOfRow";
+import { undatedScore } from "./datedScores";
 import { KNOWN_WORK, possibleIn, titleOf } from "./guessColumn";
-import { detailKind, outOf, readAssignmentHeader } from "./isDetailLabel";
-import { cellReader, type JoinedRow } from "./joinRows";
+import { type DetailKind, outOf, readAssignmentHeader } from "./isDetailLabel";
+import type { JoinedRow } from "./joinRows";
 import { readDate } from "./readDate";
 import { bodyRows } from "./rowsAtLarge";
 import type { AssignmentChoice } from "./tableChoices";
@@ -20,7 +23,12 @@ export interface ScoreEntry {
   readonly choice: AssignmentChoice | undefined;
   /** None in a long table. */
   readonly column: number | undefined;
-  readonly reading: { readonly numbers: NumberReading; readonly decimalSign: "." | "," | undefined };
+  readonly reading: {
+    readonly numbers: NumberReading;
+    readonly decimalSign: "." | "," | undefined;
+    /** Whether only percentages can be read, since nothing says what it is worth. */
+    readonly isShares?: boolean;
+  };
   readonly comment: string;
 }
 
@@ -39,6 +47,7 @@ export interface ColumnSaid {
   readonly column: number;
   readonly said: AssignmentSaid;
   readonly numbers: NumberReading;
+  readonly isShares: boolean;
   /** The column of comments beside it. */
   readonly commentColumn: number | undefined;
 }
@@ -48,16 +57,16 @@ function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generato
   const { notes } = read.table;
   for (const { row, studentId, classId } of rows) {
     const cells = read.table.rows[row] ?? [];
-    for (const { column, said, numbers, commentColumn } of columns) {
+    for (const { column, said, numbers, isShares, commentColumn } of columns) {
       yield {
         row,
         studentId,
         classId,
-        text: cells[column] ?? "",
+        text: undatedScore(cells[column] ?? "", read.shape.dated.get(column)),
         said,
         choice: read.choices.assignments?.[String(column)],
         column,
-        reading: { numbers, decimalSign: read.decimalSign },
+        reading: { numbers, decimalSign: read.decimalSign, isShares },
         comment: (commentColumn === undefined ? "" : cells[commentColumn]) || (notes?.get(`${row}/${column}`) ?? ""),
       };
     }
@@ -91,25 +100,20 @@ export function columnsSaid(read: Understanding): readonly ColumnSaid[] {
 function columnSaid(read: Understanding, column: number): Omit<ColumnSaid, "commentColumn"> {
   const { table, shape, dates } = read;
   const heading = shape.titles[column] ?? "";
-  const cells = bodyRows(table, shape).flatMap((row) => row[column] || []);
+  const dated = shape.dated.get(column);
+  const cells = bodyRows(table, shape).flatMap((row) => (row[column] ? [undatedScore(row[column] ?? "", dated)] : []));
   const title = titleOf({ title: heading, cells });
   const pointsPossible = possibleIn({ title: heading, cells });
-  const details = shape.detailRows.map((row) => ({
-    kind: detailKind(table.rows[row] ?? []),
-    cell: table.rows[row]?.[column] ?? "",
-  }));
+  const saidAs = (wanted: DetailKind) =>
+    [...shape.details].flatMap(([row, kind]) => (kind === wanted ? table.rows[row]?.[column] || [] : []));
   const dateInTitle = /\(?\b(\d{1,4}[./-]\d{1,2}[./-]\d{1,4})\b\)?/.exec(title)?.[1] ?? "";
-  const dueDate = [...details.filter(({ kind }) => kind !== "weight").map(({ cell }) => cell), dateInTitle].flatMap(
-    (cell) => readDate(cell, dates.order) ?? [],
-  )[0];
-  const possibleBelow = details.flatMap(({ kind, cell }) =>
-    kind === "possible" || (kind === "any" && !readDate(cell, "day first")) ? (outOf(cell) ?? []) : [],
-  )[0];
+  const dueDate = [...saidAs("due"), dateInTitle].flatMap((cell) => readDate(cell, dates.order) ?? [])[0];
+  const possibleBelow = saidAs("possible").flatMap((cell) => outOf(cell) ?? [])[0];
   const parsed = cells.flatMap((cell) => numberIn(cell) ?? []);
   const fractions = new Set(parsed.flatMap((number) => number.outOf ?? []));
   // A cell with a percent sign is one in any column; the heading makes percents of cells without.
   const headedPercent = /%|\bpercent/i.test(heading);
-  const percents = headedPercent || (parsed.length > 0 && parsed.every(({ isPercent }) => isPercent));
+  const percents = headedPercent || (parsed.length > 0 && mostly(parsed, ({ isPercent }) => isPercent));
   const numbers: NumberReading = headedPercent ? guessPercentReading(cells) : "points";
   const isByTitleAlone = shape.because[column] === KNOWN_WORK && !read.isTold[column];
   const possible =
@@ -124,12 +128,14 @@ function columnSaid(read: Understanding, column: number): Omit<ColumnSaid, "comm
       title: dateInTitle
         ? title.replace(/\s*\(?\b\d{1,4}[./-]\d{1,2}[./-]\d{1,4}\b\)?\s*/, " ").trim() || title
         : title,
-      category: shape.groups[column] ?? "",
+      category: saidAs("category")[0] ?? shape.groups[column] ?? "",
       pointsPossible: possible,
       dueDate,
       mayBeNew: !isByTitleAlone || pointsPossible !== undefined || possibleBelow !== undefined || dueDate !== undefined,
     },
     numbers,
+    isShares:
+      percents && !headedPercent && possible === 100 && pointsPossible === undefined && possibleBelow === undefined,
   };
 }
 

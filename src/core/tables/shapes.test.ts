@@ -124,13 +124,14 @@ describe("a table of scores, however it is written", () => {
     expect(outcome.unknown).toEqual([]);
   });
 
-  test("a new assignment has the points, date and category that the table tells, and waits for what it does not", () => {
+  test("a new assignment has the points, date and category that the table tells; without points it counts in no average", () => {
     const text = "ID,Student,Density lab,Tides (12),Poster\n,,2026-11-12,,\n41,Ana Wójcik,1,2,3\n";
     const open = planOf([text]);
     const made = ({ after }: typeof open, title: string) =>
       [...after.assignments.values()].find((one) => one.title === title);
     expect(made(open, "Tides")).toMatchObject({ pointsPossible: 12, termId: "winter", classId: "class" });
-    expect([made(open, "Density lab"), made(open, "Poster")]).toEqual([undefined, undefined]);
+    expect(made(open, "Density lab")).toMatchObject({ pointsPossible: 0, dueDate: "2026-11-12" });
+    expect(made(open, "Poster")).toBe(undefined);
     expect(outcomeOf(open)).toMatchObject({ points: ["Density lab"], columns: ["Poster: scores"] });
     const told = planOf([text], { points: { "density lab": 24, poster: 5 }, columns: { poster: { role: "scores" } } });
     expect(made(told, "Density lab")).toMatchObject({ dueDate: "2026-11-12", categoryId: "labs", pointsPossible: 24 });
@@ -207,9 +208,9 @@ describe("averages alone", () => {
 
 describe("what only the teacher can say", () => {
   test("marks are asked once with a guess; the answer counts", () => {
-    const text = "ID,Salinity lab,Tides (10)\n41,abs,3\n42,nhi,abs\n43,B+,4\n44,5,6\n";
-    expect(outcomeOf(planOf([text])).marks).toEqual(["abs 2 ?", "nhi 1 missing", "B+ 1 grade label"]);
-    const answered = planOf([text], { marks: { abs: "excused", nhi: "missing", "b+": "grade label" } });
+    const text = "ID,Salinity lab,Tides (10)\n41,abs,3\n42,nhi,zz\n43,B+,4\n44,5,6\n";
+    expect(outcomeOf(planOf([text])).marks).toEqual(["zz 1 ?", "B+ 1 grade label"]);
+    const answered = planOf([text], { marks: { abs: "excused", nhi: "missing", "b+": "grade label", zz: "nothing" } });
     expect(outcomeOf(answered)).toMatchObject({
       marks: [],
       assignments: { "Salinity lab": { ana: "excused", bo: "missing", cy: "B+", dee: "5" } },
@@ -223,22 +224,25 @@ describe("what only the teacher can say", () => {
     });
   });
 
-  test("a likely name is a suggestion, an unknown one is listed, and both wait for an answer", () => {
+  test("a name cut short means the only one it can, a similar one is a suggestion, an unknown one is listed", () => {
     const text =
-      "Student,Salinity lab\nA. Wójcik,1\nBo Lee-Quill,2\nDeirdre Anna Rey-Duval,4\nCy O'Dwyr,3\nZora Quite,9\n";
+      "Student,Salinity lab\nA. Wójcik,1\nBo Lee-Quill,2\nBo Li,5\nDeirdre Anna Rey-Duval,4\nCy O'Dwyr,3\nZora Quite,9\n";
     const plan = planOf([text]);
     expect(plan.tables[0]?.rows.map(({ match }) => match)).toMatchObject([
-      { kind: "likely", studentId: "ana", because: "an initial" },
+      { kind: "certain", studentId: "ana", by: "name" },
       { kind: "nobody" },
-      { kind: "likely", studentId: "dee", because: "part of the name" },
+      { kind: "certain", studentId: "bo", by: "name" },
+      { kind: "certain", studentId: "dee", by: "name" },
       { kind: "likely", studentId: "cy", because: "a similar name" },
       { kind: "nobody" },
     ]);
-    expect(outcomeOf(plan).joined).toEqual([]);
-    expect(isEmptyChange(plan.change)).toBe(true);
-    const [first] = plan.tables[0]?.rows ?? [];
-    const answered = planOf([text], { answers: { [first?.key ?? ""]: "ana" } });
-    expect(outcomeOf(answered).assignments["Salinity lab"]?.ana).toBe("1");
+    expect(outcomeOf(plan).assignments["Salinity lab"]).toMatchObject({ ana: "1", dee: "4" });
+    const similar = plan.tables[0]?.rows[4];
+    const answered = planOf([text], { answers: { [similar?.key ?? ""]: "cy" } });
+    expect(outcomeOf(answered).assignments["Salinity lab"]?.cy).toBe("3");
+    // Two rows that can only mean one student leave it to the teacher.
+    const both = planOf(["Student,Salinity lab\nA. Wójcik,1\nAna M. Wójcik,2\nBo Li,5\n"]);
+    expect(outcomeOf(both).assignments["Salinity lab"]?.ana).toBe("12");
   });
 
   test("dates that can be read two ways are asked with the evidence, and others decide for themselves", () => {
@@ -266,14 +270,14 @@ describe("what only the teacher can say", () => {
 
   test("the same shape next week asks nothing, also in other rows and with other work", () => {
     const week = (title: string, order: number[]) => {
-      const lines = ["A. Wójcik,North,abs", "Bo Li,South,nhi", "Cy O'Dwyr,North,7"];
+      const lines = ["A. Wójcik,North,zz", "Bo Li,South,nhi", "Cy O'Dwyr,North,7"];
       return `Student,Team,${title}\n${order.map((place) => lines[place]).join("\n")}\n`;
     };
     const first = planOf([week("Salinity lab (20)", [0, 1, 2])]);
-    expect(outcomeOf(first)).toMatchObject({ asked: ["A. Wójcik", "Cy O'Dwyr"], marks: ["abs 1 ?", "nhi 1 missing"] });
+    expect(outcomeOf(first)).toMatchObject({ asked: ["Cy O'Dwyr"], marks: ["zz 1 ?"] });
     const keys = first.tables[0]?.rows.map(({ key }) => key) ?? [];
-    const answers = { [keys[0] ?? ""]: "ana", [keys[2] ?? ""]: "cy" };
-    const done = planOf([week("Salinity lab (20)", [0, 1, 2])], { answers, marks: { abs: "excused", nhi: "missing" } });
+    const answers = { [keys[2] ?? ""]: "cy" };
+    const done = planOf([week("Salinity lab (20)", [0, 1, 2])], { answers, marks: { zz: "excused" } });
     const recipes = learnRecipes(done.tables, 1);
     const next = planOf([week("Density lab (20)", [2, 0, 1])], {}, recipes, done.after);
     expect(outcomeOf(next)).toMatchObject({
@@ -331,7 +335,7 @@ describe("people", () => {
       "Student,Parent 1 name,Parent 1 email,Parent 2 first name,Parent 2 last name,Parent 2 email\nBo Li,Mei Li,mei@tidepost,Jun,Li,jun@tidepost.example\n",
     ]);
     expect(people(plan)).toEqual([
-      "bo: new guardian  -> Mei Li, guardian, mei@tidepost; new guardian  -> Jun Li, guardian, jun@tidepost.example",
+      "bo: new guardian  -> Mei Li, guardian, no address; new guardian  -> Jun Li, guardian, jun@tidepost.example",
     ]);
     expect(plan.tables[0]?.people?.badAddresses).toEqual(["mei@tidepost"]);
   });

@@ -1,9 +1,10 @@
-import type { MarkMeanings } from "../figures/markMeaning";
+import { letterMarks, type MarkMeanings } from "../figures/markMeaning";
 import { guessPercentReading } from "../figures/scoreCell";
 import { titleKey } from "../model/titleKey";
 import { withoutLabel } from "./cellMeaning";
 import type { ColumnMeaning } from "./columnMeaning";
 import type { KnownValues } from "./knownValues";
+import type { Pile } from "./pile";
 import type { RawTable } from "./rawTable";
 import { type DateOrder, dateStyleOf } from "./readDate";
 import { fileStem, headerKey, type Recipe, shapeId } from "./recipe";
@@ -47,7 +48,19 @@ export interface Understanding {
   readonly decimalSign: "." | "," | undefined;
   /** The class that was chosen for a file of this name before. */
   readonly rememberedClassId: string | undefined;
+  /** What the tables that come along with it tell. */
+  readonly pile: Pile;
 }
+
+/** A table that comes alone. */
+const NO_PILE: Pile = {
+  classes: new Map(),
+  dateOrder: undefined,
+  work: new Map(),
+  averages: new Map(),
+  numbers: new Map(),
+  categories: new Set(),
+};
 
 /** A table as it is read, by its shape, the choices of the teacher and the recipe of its shape, in this order of weight. */
 export function understand(
@@ -55,6 +68,7 @@ export function understand(
   choices: BringInChoices,
   recipes: ReadonlyMap<string, Recipe>,
   known: KnownValues,
+  pile: Pile = NO_PILE,
 ): Understanding {
   const found = recognise(table, known);
   const shapeKey = shapeId(found.titles, found.isFigure);
@@ -92,14 +106,20 @@ export function understand(
     shape,
     meanings,
     isTold: told.map((meaning) => meaning !== undefined),
-    marks: { ...recipe?.marks, ...choices.marks },
+    marks: { ...lettersIn(table, shape, meanings), ...recipe?.marks, ...choices.marks },
     answers: { ...recipe?.answers, ...choices.answers },
     points: choices.points ?? {},
     percents: percentReadings(table, shape, meanings, own, recipe),
-    dates: dateReading(table, shape, meanings, own.dateOrder ?? choices.dateOrder ?? recipe?.dateOrder),
+    dates: dateReading(
+      table,
+      shape,
+      meanings,
+      own.dateOrder ?? choices.dateOrder ?? pile.dateOrder ?? recipe?.dateOrder,
+    ),
     blanks: own.blanks ?? recipe?.blanks ?? "leave",
     decimalSign: own.decimalSign ?? decimalSignOf(table, shape),
     rememberedClassId: recipe?.classes[fileStem(table.name)],
+    pile,
   };
 }
 
@@ -118,10 +138,27 @@ function moveHeader(
     groups: [],
     headingRow: lastHeaderRow,
     lastHeaderRow,
-    detailRows: [],
+    details: new Map(),
+    others: new Map(),
+    classOfRow: new Map(),
+    dated: new Map(),
     atLarge: rowsAtLarge(table.rows, { headingRow: lastHeaderRow, lastHeaderRow }, table.rows[lastHeaderRow] ?? []),
   };
 }
+
+const lettersOf = new WeakMap<RawTable, { columns: string; marks: MarkMeanings }>();
+
+/** What single letters mean in the columns of scores; looked up once for the same columns. */
+function lettersIn(table: RawTable, shape: TableShape, meanings: readonly ColumnMeaning[]): MarkMeanings {
+  const columns = meanings.flatMap(({ role }, column) => (SCORED.has(role) ? [column] : []));
+  if (columns.length === 0) return {};
+  const before = lettersOf.get(table);
+  if (before?.columns === columns.join()) return before.marks;
+  const marks = letterMarks(bodyRows(table, shape).flatMap((row) => columns.flatMap((column) => row[column] || [])));
+  lettersOf.set(table, { columns: columns.join(), marks });
+  return marks;
+}
+const SCORED: ReadonlySet<string> = new Set(["scores", "score", "status"]);
 
 /** What parts decimals in the first rows: cells with one or two digits after it show it, if they all show the same. */
 function decimalSignOf(table: RawTable, shape: TableShape): "." | "," | undefined {
@@ -166,7 +203,7 @@ function dateReading(
         isDated.flatMap((dated, column) => (dated && row[column] ? [row[column] ?? ""] : [])),
       )
     : [];
-  for (const row of shape.detailRows) cells.push(...(table.rows[row] ?? []));
+  for (const row of shape.details.keys()) cells.push(...(table.rows[row] ?? []));
   const style = dateStyleOf(cells);
   return {
     // What the dates themselves tell is stronger than an answer that was given for another table.

@@ -89,15 +89,19 @@ export function ownColumns(school: TableSchool, random: Random, at: number): Gen
   };
 }
 
-/** Who may be written to stands beside the addresses: what is not asked about yet must change nothing. */
+/** Who may be written to stands beside the addresses: the addresses come in, and each no with them. */
 export function writeToTable(school: TableSchool, random: Random, at: number): GeneratedTable {
   const heading = ["OK to email?", "Do not contact", "Email consent", "Contact", "Opted out"][at % 5] as string;
   const students = school.studentsOf(random.pick(school.classes).id);
+  const answers = students.map((_student, place) =>
+    place % 4 === 0 ? random.pick(["no", "NO!", "n", "no - phone only"]) : random.pick(["yes", "Yes", "y", "ok"]),
+  );
+  const isNegative = heading === "Do not contact" || heading === "Opted out";
   const rows = students.map((student, place) => [
     student.studentNumber,
     `Ada ${student.familyName}`,
     `new.${student.id}@harbourmail.example`,
-    place % 4 === 0 ? random.pick(["no", "NO", "n"]) : random.pick(["yes", "Yes", "y"]),
+    answers[place] ?? "",
   ]);
   return {
     name: `who may be written to ${at}, ${heading}`,
@@ -105,8 +109,17 @@ export function writeToTable(school: TableSchool, random: Random, at: number): G
     rows: [["Student ID", "Guardian", "Guardian email", heading], ...rows],
     delimiter: ",",
     encoding: "utf-8",
-    truth: new Map(),
-    isClean: false,
+    truth: new Map(
+      students.flatMap((student, place): [string, string][] => {
+        const isNo = /^n/i.test(answers[place] ?? "") !== isNegative;
+        const key = `guardian ${student.id}/Ada ${student.familyName}`;
+        return [
+          [key, `new.${student.id}@harbourmail.example`],
+          ...(isNo ? [[`${key} may be written to`, "declined"] as [string, string]] : []),
+        ];
+      }),
+    ),
+    isClean: true,
   };
 }
 

@@ -30,6 +30,8 @@ export function writtenByPlan({ after }: BringInPlan, before: World): Map<string
       const guardian = after.guardians.get(guardianId);
       if (guardian && JSON.stringify(guardian) !== JSON.stringify(before.guardians.get(guardianId)))
         all.set(`guardian ${student.id}/${fullName(guardian)}`, guardian.addresses.join(", "));
+      if (guardian && guardian.confirmation !== (before.guardians.get(guardianId)?.confirmation ?? "not asked"))
+        all.set(`guardian ${student.id}/${fullName(guardian)} may be written to`, guardian.confirmation);
     }
   }
   for (const { name, classId, values } of after.ownColumns.values())

@@ -91,12 +91,15 @@ function ColumnLine({ column, onSay }: { column: ColumnQuestion; onSay: (meaning
   );
 }
 
-/** New assignments that nothing says the worth of: a wrong one would make wrong averages. */
+/** Assignments that nothing says the worth of: a wrong guess would make wrong averages. */
 export function PointsQuestions({ points, bringIn }: { points: readonly PointsQuestion[]; bringIn: BringIn }) {
   return (
     <section className="sheet" aria-labelledby="points-open">
       <h2 id="points-open">How many points are they worth?</h2>
-      <p className="quiet small">The tables don’t say, and averages are made with it: until you say, they wait.</p>
+      <p className="quiet small">
+        The tables don’t say. Their scores come in now; they count in averages as soon as you say it, here or later in
+        the gradebook.
+      </p>
       <ul className="lines">
         {points.map((question) => (
           <PointsLine

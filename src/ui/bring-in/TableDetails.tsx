@@ -184,14 +184,14 @@ function OtherRows({ table, onChange, onAnswer }: Omit<TableDetailsProps, "onBac
     <section className="sheet" aria-labelledby="other-rows">
       <h2 id="other-rows">Rows and students that did not find each other</h2>
       <ul className="lines">
-        {leftOut.map(({ row, cause, text }) => (
+        {leftOut.map(({ row, number, cause, text }) => (
           <li key={row}>
             <div className="line-main">
-              Row {row + 1}: <span data-private>{text}</span>
+              Row {number}: <span data-private>{text}</span>
               <div className="quiet small">Left out: {cause}</div>
             </div>
             <Button size="sm" variant="link" onClick={() => onChange({ rows: { [String(row)]: "taken" } })}>
-              It is a student<span className="visually-hidden">, row {row + 1}</span>
+              It is a student<span className="visually-hidden">, row {number}</span>
             </Button>
           </li>
         ))}

@@ -123,6 +123,7 @@ export function AssignmentDialog({ classId, period, assignment, onClose }: Assig
               label="Its criteria, one a line, with their levels and points"
               type="lines"
               placeholder="Method: beginning (1), developing (2), secure (3)"
+              hint={!read.ok && !form.formState.errors.rubricText && `“${read.line}”: ${read.problem}`}
             />
             {read.ok && read.criteria.length > 0 && (
               <FormChoice<FilledAssignment> name="totalRule" label="Its score">

@@ -5,6 +5,7 @@ import { fullName } from "@/core/model/student";
 import type { World } from "@/core/model/world";
 import type { JoinedRow } from "@/core/tables/joinRows";
 import type { BringInPlan } from "@/core/tables/planBringIn";
+import { rowNumber } from "@/core/tables/rawTable";
 import { MOST_LISTED } from "./nameOf";
 
 export interface Candidate {
@@ -67,7 +68,7 @@ export function allRowQuestions({ tables, after }: BringInPlan): RowQuestion[] {
         key: row.key,
         tables: 1,
         name: row.name || row.studentNumber,
-        about: `row ${row.row + 1} of ${read.table.name}: ${cells.join(", ")}`,
+        about: `row ${rowNumber(read.table, row.row)} of ${read.table.name}: ${cells.join(", ")}`,
         cause: causeWords(row.match),
         suggested: row.match.kind === "likely" ? row.match.studentId : undefined,
         candidates: candidatesOf(row, row.classId ?? joined.suggestedClassId, after),

@@ -13,6 +13,7 @@ import { holdLifeLine } from "../life/lifeLine";
 import type { BringInApi } from "./bringInApi";
 import { bringInView, extraColumnsIn, summaryOf } from "./bringInView";
 import { readFile } from "./readFile";
+import { readFiles } from "./readFiles";
 
 let world: World | undefined;
 let recipes: Recipe[] = [];
@@ -67,9 +68,11 @@ const bringIn: BringInApi = {
     const problems: TableProblem[] = [];
     const hiddenSheets: string[] = [];
     let found = 0;
-    for (const [done, file] of chosen.entries()) {
-      onProgress({ step: "reading", done, of: chosen.length, name: file.name });
-      const reading = await readFile(file, { knows: knowing() });
+    const readings = await readFiles(chosen, knowing(), (done) =>
+      onProgress({ step: "reading", done, of: chosen.length, name: chosen[done]?.name ?? "" }),
+    );
+    for (const [place, reading] of readings.entries()) {
+      const file = chosen[place] as File;
       if (reading.ok) {
         hiddenSheets.push(...(reading.hiddenSheets ?? []));
         for (const table of reading.tables) {

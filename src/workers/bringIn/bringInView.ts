@@ -104,7 +104,7 @@ export function extraColumnsIn({ tables }: BringInPlan): string[] {
 
 /** "42 scores in 3 assignments, 12 averages, 5 families"; empty when nothing would change. */
 export function summaryOf({ tables, change }: BringInPlan): string {
-  const scores = tables.flatMap((table) => table.scores?.assignments ?? []).filter(({ waits }) => !waits);
+  const scores = tables.flatMap((table) => table.scores?.assignments ?? []);
   const scoreCount = scores.reduce((sum, { changes }) => sum + changes.length, 0);
   const assignments = new Set(scores.flatMap(({ assignment, changes }) => (changes.length > 0 ? [assignment.id] : [])))
     .size;

@@ -61,8 +61,8 @@ export function differencesOf(plan: BringInPlan, before: World): DifferenceView[
         changed: people.people.length - added,
       });
     }
-    for (const { assignment, isNew, changes, unchanged, above, guessed, waits } of scores?.assignments ?? []) {
-      if (changes.length === 0 || waits) continue;
+    for (const { assignment, isNew, changes, unchanged, above, guessed } of scores?.assignments ?? []) {
+      if (changes.length === 0) continue;
       const isAbove = new Set(above);
       const rows = firstOf(changes, (change) => isAbove.has(change) || change.from !== undefined).map((change) => ({
         who: nameOf(change.studentId, after),
@@ -153,7 +153,7 @@ function guessWords(assignment: Assignment, guessed: readonly string[], world: W
     .get(assignment.classId)
     ?.categories.find(({ id }) => id === assignment.categoryId)?.name;
   return [
-    guessed.includes("points possible") ? `${assignment.pointsPossible} points possible` : "",
+    guessed.includes("points possible") && assignment.pointsPossible === 0 ? "no points yet" : "",
     guessed.includes("category") ? `category ${category ?? ""}` : "",
   ]
     .filter(Boolean)

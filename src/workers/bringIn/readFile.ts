@@ -1,3 +1,4 @@
+import { partTables } from "@/core/tables/partTables";
 import { MAX_TABLE_BYTES, type TableReading } from "@/core/tables/rawTable";
 import { looksLikeCards, readCards } from "@/core/tables/readCards";
 import { type AskedReading, readDelimited } from "@/core/tables/readDelimited";
@@ -14,8 +15,16 @@ export interface AskedFile extends AskedReading {
   readonly withHidden?: boolean;
 }
 
-/** Reads a file by what is in it, whatever its name says. What can't be read comes back as a problem. */
+/**
+ * Reads a file by what is in it, whatever its name says; several tables in one sheet apart. What can't be read comes back as a
+ * problem.
+ */
 export async function readFile(file: File, asked: AskedFile = {}): Promise<TableReading> {
+  const reading = await readWhole(file, asked);
+  return reading.ok ? { ...reading, tables: reading.tables.flatMap(partTables) } : reading;
+}
+
+async function readWhole(file: File, asked: AskedFile): Promise<TableReading> {
   if (file.size > MAX_TABLE_BYTES) return { ok: false, problem: { code: "too large", fileName: file.name } };
   if (file.size === 0) return { ok: false, problem: { code: "empty", fileName: file.name } };
   const start = await file.slice(0, FIRST_BYTES).text();

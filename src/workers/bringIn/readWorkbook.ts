@@ -54,6 +54,7 @@ function tableOf(
   { name, fileName, withHidden }: { name: string; fileName: string; withHidden: boolean },
 ): RawTable | undefined {
   const rows: string[][] = [];
+  const rowNumbers: number[] = [];
   const notes = new Map<string, string>();
   const columns = [...Array(Math.max(0, ...data.map((row) => row.length))).keys()];
   const shown = columns.filter((column) => withHidden || !parts.hiddenColumns.has(column));
@@ -76,6 +77,7 @@ function tableOf(
       if (note) notes.set(`${rows.length}/${place}`, note);
     });
     rows.push(cells);
+    rowNumbers.push(at + 1);
   });
   if (rows.length === 0) return undefined;
   const hidden = [
@@ -87,6 +89,8 @@ function tableOf(
     name,
     fileName,
     rows,
+    ...(rowNumbers.some((number, place) => number !== place + 1) && { rowNumbers }),
+    ...(shown.length < columns.length && { columnNumbers: shown.map((column) => column + 1) }),
     hiddenRows,
     ...(hidden.length > 0 && { hasHidden: true as const }),
     ...(notes.size > 0 && { notes }),

@@ -5,7 +5,7 @@ import type { ColumnMeaning } from "@/core/tables/columnMeaning";
 import type { LeftOutCause } from "@/core/tables/leftOutCause";
 import type { TableAsk } from "@/core/tables/openQuestions";
 import type { BringInPlan, TablePlan } from "@/core/tables/planBringIn";
-import type { TextReading } from "@/core/tables/rawTable";
+import { rowNumber, type TextReading } from "@/core/tables/rawTable";
 import { columnsSaid } from "@/core/tables/scoreEntries";
 import { isAboutScores, type TableKind } from "@/core/tables/tableKind";
 import { counted } from "@/core/words";
@@ -58,7 +58,13 @@ export interface TableView {
   readonly firstRows: readonly { readonly row: number; readonly cells: readonly string[]; readonly who: string }[];
   readonly rowCount: number;
   readonly joined: number;
-  readonly leftOut: readonly { readonly row: number; readonly cause: LeftOutCause; readonly text: string }[];
+  /** With the number by which the row is found in the file. */
+  readonly leftOut: readonly {
+    readonly row: number;
+    readonly number: number;
+    readonly cause: LeftOutCause;
+    readonly text: string;
+  }[];
   readonly unknown: readonly { readonly key: string; readonly name: string; readonly answer: string | undefined }[];
   readonly unknownMore: number;
   readonly absent: readonly string[];
@@ -102,6 +108,7 @@ export function tableView(plan: TablePlan, { after }: BringInPlan, asks: TableVi
     rowCount: rows.length,
     joined: joinedRows.length,
     leftOut: joined.leftOut.slice(0, MOST_LISTED).map(({ row, cause }) => ({
+      number: rowNumber(read.table, row),
       row,
       cause,
       text: (read.table.rows[row] ?? []).filter(Boolean).slice(0, 4).join(", "),
