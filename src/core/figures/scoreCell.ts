@@ -71,7 +71,7 @@ export function readScoreCell(text: string, reading: CellReading): ScoreCell {
 export function numberIn(
   text: string,
 ): { value: number; isPercent: boolean; outOf: number | undefined; mark: string } | undefined {
-  const [whole, digits, percent, outOf, mark = ""] = NUMBER.exec(plainDigits(text)) ?? [];
+  const [whole, digits, percent, outOf, mark = ""] = NUMBER.exec(plainScore(text)) ?? [];
   // A plus sign in front is how a note begins, not a number of points.
   if (whole === undefined || digits === undefined || digits.startsWith("+")) return undefined;
   const decimal = (part: string) => Number(part.replace(",", "."));
@@ -83,21 +83,12 @@ export function numberIn(
   };
 }
 
-/**
- * A cell with western digits, without the star of a footnote and the letter grade beside a percentage, and with the brackets
- * around a mark taken off: "8*", "87% B+", "45 (late)".
- */
-function plainDigits(text: string): string {
-  return (/[\u0660-\u0669\u06f0-\u06f9\uff10-\uff19]/.test(text) ? text.replace(/\p{Nd}/gu, westernDigit) : text)
+/** A cell without the star of a footnote, the letter beside a percentage, and the brackets around a mark: "8*", "87% B+". */
+function plainScore(text: string): string {
+  return text
     .replace(/(?<=[\d%])\s*[*†‡]+$/, "")
     .replace(/(?<=%)\s*\(?[A-F][+\-−]?\)?$/, "")
     .replace(/(?<=[\d%])\s*[([](\p{L}[\p{L} .]*)[)\]]$/u, " $1");
-}
-
-function westernDigit(digit: string): string {
-  const code = digit.charCodeAt(0);
-  if (code >= 0xff10) return String(code - 0xff10);
-  return String(code >= 0x06f0 ? code - 0x06f0 : code >= 0x0660 ? code - 0x0660 : digit);
 }
 
 function meaningOf(mark: string, meanings: MarkMeanings): MarkMeaning | undefined {

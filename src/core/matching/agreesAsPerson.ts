@@ -31,13 +31,30 @@ function isInitial(a: string, b: string): boolean {
   return (a.length === 1 || b.length === 1) && a[0] === b[0];
 }
 
-function isShortForm(a: string, b: string): boolean {
+/** Whether one name is a usual short form of the other. */
+export function isShortForm(a: string, b: string): boolean {
   return SHORT_FORMS.some((names) => names.includes(a) && names.includes(b) && a !== b);
 }
 
 /** Usual short forms of given names, each with the names that it stands for. */
 const SHORT_FORMS: readonly (readonly string[])[] = [
   "abby abigail",
+  "aga agnieszka",
+  "bea beatriz",
+  "bea beatrice",
+  "gabe gabriel",
+  "gosia malgorzata",
+  "immy imogen",
+  "kasia katarzyna",
+  "leo leopold",
+  "luke lukasz",
+  "max maximilian",
+  "pepe jose",
+  "paco francisco",
+  "roz rosalind",
+  "tilly ottilie",
+  "tilly matilda",
+  "tom tomas",
   "alex alexander",
   "alex alexandra",
   "alexa alexandra",

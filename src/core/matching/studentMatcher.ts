@@ -1,6 +1,6 @@
 import { distance } from "fastest-levenshtein";
 import { fullName, type Student } from "../model/student";
-import { agreesAsPerson } from "./agreesAsPerson";
+import { agreesAsPerson, isShortForm } from "./agreesAsPerson";
 import { nameKey } from "./nameKey";
 
 /** What a row of a table says about whose row it is. */
@@ -11,10 +11,13 @@ export interface RowIdentity {
   readonly address?: string;
 }
 
+/** Why somebody is likely meant. */
+export type LikelyBecause = "an initial" | "part of the name" | "a short form" | "a similar name";
+
 export type RowMatch =
   | { kind: "certain"; studentId: string; by: "student number" | "address" | "name" }
   /** Somebody is very likely meant; nothing is used until the suggestion is accepted. */
-  | { kind: "likely"; studentId: string; because: "an initial" | "part of the name" | "a similar name" }
+  | { kind: "likely"; studentId: string; because: LikelyBecause }
   /** Somebody must say who is meant; nothing of the row is used until then. */
   | {
       kind: "in doubt";
@@ -138,6 +141,10 @@ class LikelyNames {
         by((known) => within(parts, known) || within(known, parts)),
         "part of the name",
       ) ??
+      suggestion(
+        by((known) => isShorter(parts, known) || isShorter(known, parts)),
+        "a short form",
+      ) ??
       suggestion(this.similar(key), "a similar name") ?? { kind: "nobody" }
     );
   }
@@ -179,6 +186,22 @@ function sameButInitials(a: readonly string[], b: readonly string[]): boolean {
     (part) => takeOut(part, (known) => (part.length === 1 || known.length === 1) && known[0] === part[0]) === undefined,
   );
 }
+
+/** Whether a name is another one with given names cut short or left out: "Tom Farrow" is "Tomás Jan Farrow". */
+function isShorter(parts: readonly string[], longer: readonly string[]): boolean {
+  if (parts.length < 2 || parts.length > longer.length) return false;
+  const open = [...longer];
+  const rest = parts.filter((part) => {
+    const place = open.indexOf(part);
+    if (place >= 0) open.splice(place, 1);
+    return place < 0;
+  });
+  // One part at least in full: families share given names that begin alike.
+  if (rest.length !== 1 || rest.length === parts.length) return false;
+  const [short = ""] = rest;
+  return open.some((known) => (short.length >= SHORTEST_FORM && known.startsWith(short)) || isShortForm(short, known));
+}
+const SHORTEST_FORM = 3;
 
 /** Whether all parts of a name, two at least, are among those of a longer one. */
 function within(parts: readonly string[], longer: readonly string[]): boolean {

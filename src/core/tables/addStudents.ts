@@ -131,7 +131,9 @@ export function addStudents(
   const isOnePerson = ({ name }: JoinedRow) => {
     const key = plainNameKey(name);
     const places = (rowsOf.get(key) ?? []).map(({ classId, unknownClass }) => classId ?? unknownClass);
-    return (read.pile.numbers.get(key)?.size ?? 0) <= 1 && new Set(places).size === places.length;
+    if ((read.pile.numbers.get(key)?.size ?? 0) > 1 || read.pile.namesakes.has(key)) return false;
+    // Where families stand beside, each guardian may have a row.
+    return new Set(places).size === places.length || isOfFamily.size > 0;
   };
   /** The same new person may stand in several rows: once for each class. */
   const added = new Map<string, { studentId: string; name: string }>();

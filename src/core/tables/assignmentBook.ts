@@ -157,7 +157,8 @@ export class AssignmentBook {
     const likely = categories.find((category) => soundsLike(title, category.name));
     return {
       id: likely?.id ?? categories[0]?.id ?? READY_MADE_CATEGORY.id,
-      sure: likely !== undefined || categories.length === 1,
+      // The sound of a title is a guess.
+      sure: likely === undefined && categories.length === 1,
     };
   }
 }

@@ -1,4 +1,4 @@
-import { foldHeading } from "./foldHeading";
+import { monthNamed } from "./monthNamed";
 
 /** Scores such as "6/10" that a spreadsheet took for dates: of how many they were, and where in the date that stands. */
 export interface DatedScores {
@@ -9,22 +9,6 @@ export interface DatedScores {
 const DAY = /^\d{4}-(\d{2})-(\d{2})$/;
 const DAY_MONTH = /^(\d{1,2})[-. ]\.?(\p{L}{3,5})\.?$/u;
 const MONTH_DAY = /^(\p{L}{3,5})[-. ](\d{1,2})$/u;
-/** How months begin, in the languages that are read. */
-const MONTHS = [
-  "jan ene sty gen",
-  "feb fev lut",
-  "mar mrz",
-  "apr avr abr kwi",
-  "may mai maj mag",
-  "jun cze giu",
-  "jul lip lug",
-  "aug aou ago sie",
-  "sep wrz set",
-  "oct okt paz ott out",
-  "nov lis",
-  "dec dez dic gru",
-].map((line) => line.split(" "));
-
 /** The month and the day of a date, with or without its year, as a spreadsheet writes them. */
 function partsOf(cell: string): { month: number; day: number } | undefined {
   const [, month, date] = DAY.exec(cell) ?? [];
@@ -32,13 +16,8 @@ function partsOf(cell: string): { month: number; day: number } | undefined {
   const [, first, word] = DAY_MONTH.exec(cell) ?? [];
   const [, name = word, second = first] = MONTH_DAY.exec(cell) ?? [];
   if (!name || !second) return undefined;
-  const plain = foldHeading(name).slice(0, 3);
-  const place = /^jui?l/.test(foldHeading(name))
-    ? 6
-    : /^jui/.test(plain)
-      ? 5
-      : MONTHS.findIndex((all) => all.includes(plain));
-  return place < 0 ? undefined : { month: place + 1, day: Number(second) };
+  const named = monthNamed(name);
+  return named === undefined ? undefined : { month: named, day: Number(second) };
 }
 
 /**
@@ -60,7 +39,8 @@ export function datedScoresIn(
     const parts = dates.map(({ month, day }) => (isMonth ? day : month));
     const [whole] = wholes;
     if (whole === undefined || wholes.some((one) => one !== whole) || parts.some((part) => part > whole)) continue;
-    if (said === undefined ? dates.length > 1 : said === whole) return { outOf: whole, isMonth };
+    const isOnly = dates.length > 1 || parts.every((part, at) => part === wholes[at]) || (parts[0] ?? 0) !== whole;
+    if (said === undefined ? isOnly : said === whole) return { outOf: whole, isMonth };
   }
   return undefined;
 }

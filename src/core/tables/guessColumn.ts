@@ -52,6 +52,8 @@ export interface ColumnSeen {
   readonly isInGradebook: boolean;
   /** Whether it is a list of people; then bare figures are something else. */
   readonly isInList: boolean;
+  /** Whether the table is called a list of families. */
+  readonly isOfFamilies: boolean;
   /** Set where the heading, or the sum of others, says that it was worked out. */
   readonly computed: ComputedHeading | undefined;
 }
@@ -191,7 +193,14 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
     return certain({ role: "scores" }, isWorked ? "points possible or a due date stand with it" : "");
   if (isYearOfSchool(title, cells)) return leftOver(column);
   // A table that says nothing of work has averages under the names of categories.
-  if (column.isCategory && !isWork && !column.hasWork && readsAsPercents(cells))
+  if (
+    column.isCategory &&
+    kind === undefined &&
+    !isNoScore(title, []) &&
+    !isWork &&
+    !column.hasWork &&
+    areOnScaleOfHundred(cells)
+  )
     return certain({ role: "category average", category: title.trim() }, "called as a category is");
   if (computed?.of && isNoScore(computed.of, [])) return leftOver(column);
   const ofCategory = computed?.of ? ({ role: "category average", category: computed.of } as const) : undefined;
@@ -243,6 +252,12 @@ function ofFigures(column: ColumnSeen, named: ColumnMeaning | undefined, known: 
     ...averages.slice(1),
     NOT_USED.meaning,
   ]);
+}
+
+/** Numbers from 0 to a little above 100, none of them a fraction of one. */
+function areOnScaleOfHundred(cells: readonly string[]): boolean {
+  const values = cells.flatMap((cell) => numberIn(cell)?.value ?? []);
+  return values.length * 2 >= cells.length && values.every((value) => value === 0 || (value >= 2 && value <= 120));
 }
 
 /** What is neither work nor an average: kept where that is usual, else named and left. */

@@ -76,7 +76,8 @@ export function isNoScore(heading: string, cells: readonly string[]): boolean {
   if (OTHER_FIGURES.some((pattern) => pattern.test(title)) || isOneOf(title, OTHER_WORDS) || isOneOf(title, KEPT_WORDS))
     return true;
   // No work is called "K2" or "??".
-  if (title.replace(/[^\p{L}]/gu, "").length < FEWEST_LETTERS) return true;
+  const letters = title.replace(/[^\p{L}]/gu, "");
+  if (letters.length < FEWEST_LETTERS || (title.length <= 3 && !/[aeiouy\d]/i.test(letters))) return true;
   const numbers = cells.flatMap((cell) => numberIn(cell)?.value ?? []);
   if (numbers.length === 0) return false;
   const mostly = (test: (number: number) => boolean) => numbers.filter(test).length * 2 > numbers.length;

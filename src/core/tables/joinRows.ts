@@ -87,7 +87,8 @@ export function joinRows(
   let above: Candidate["identity"] | undefined;
   for (let row = shape.lastHeaderRow + 1; row < table.rows.length; row += 1) {
     const cells = table.rows[row] ?? [];
-    const own = identityOf(cells, cellOf);
+    const written = identityOf(cells, cellOf);
+    const own = { ...written, name: read.pile.called.get(nameKey(written.name)) ?? written.name };
     const said = isFurther(cells, own, meanings) && above && !shape.others.has(row) ? above : own;
     above = said.name || said.studentNumber ? said : undefined;
     const isFamilys = known.guardianAddresses.has(said.address.toLowerCase()) || shared.has(said.address.toLowerCase());

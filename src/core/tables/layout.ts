@@ -1,9 +1,10 @@
 import { guessMark } from "../figures/markMeaning";
 import { nameKey } from "../matching/nameKey";
 import { titleKey } from "../model/titleKey";
-import { isNumber } from "./cellMeaning";
+import { isNumber, looksLikeAddress } from "./cellMeaning";
 import { classNameIn } from "./classNames";
 import { isIdentity } from "./columnMeaning";
+import { isKindOfWork } from "./computedColumns";
 import { isFiguresLabel } from "./figuresLabel";
 import { foldHeading } from "./foldHeading";
 import { type DetailKind, detailKindOf, outOf } from "./isDetailLabel";
@@ -59,13 +60,18 @@ export function layoutOf(table: RawTable, known: KnownValues): Layout {
   const details = new Map<number, DetailKind>();
   const labelOf = (row: readonly string[]) => row.find((cell) => detailKindOf(cell)) ?? "";
   /** What a row about the assignments holds; none where it is about somebody, or heads columns. */
+  const numbered = [...identity].filter((column) => meaningOfHeader(baseRow[column] ?? "")?.role === "student number");
+  const below = rows.slice(base + 1);
+  const hasNumbers = numbered.some(
+    (column) => below.filter((row) => /\d{2}/.test(row[column] ?? "")).length * 2 > below.length,
+  );
   const kindOfRow = (row: readonly string[]): DetailKind | undefined => {
-    const isPerson = [...identity].some((column) => {
-      const cell = row[column] ?? "";
-      return cell !== "" && detailKindOf(cell) === undefined;
-    });
+    const said = [...identity].map((column) => row[column] ?? "").filter(Boolean);
+    // Where students have numbers, a row without one and with figures alone is about the work, whatever it is called.
+    const isCalled = said.length === 1 && hasNumbers && numbered.every((column) => !row[column]);
+    const isPerson = said.some((cell) => detailKindOf(cell) === undefined) && !isCalled;
     if (isPerson || identity.size === 0) return undefined;
-    const label = labelOf(row);
+    const label = labelOf(row) || (isCalled ? (said[0] ?? "") : "");
     const others = row.filter((cell) => cell && cell !== label);
     if (others.length === 0) return undefined;
     const byLabel = label ? detailKindOf(label) : undefined;
@@ -75,9 +81,8 @@ export function layoutOf(table: RawTable, known: KnownValues): Layout {
     return !label && areWords && others.length >= 2 ? "category" : undefined;
   };
   // What names people may stand a row above the titles of the work.
-  const below = rows[base + 1] ?? [];
-  const titlesBelow =
-    isTitles(below, baseRow, identity) && !namesSomebody(below, identity, known) ? base + 1 : undefined;
+  const next = rows[base + 1] ?? [];
+  const titlesBelow = isTitles(next, baseRow, identity) && !namesSomebody(next, identity, known) ? base + 1 : undefined;
   let lastHeaderRow = titlesBelow ?? base;
   for (let row = lastHeaderRow + 1; row < rows.length; row += 1) {
     const cells = rows[row] ?? [];
@@ -119,7 +124,7 @@ export function layoutOf(table: RawTable, known: KnownValues): Layout {
     const upper = groupsSomething ? (grouping[column] ?? "") : "";
     if (upper) group = detailKindOf(upper) ? "" : upper;
     if (identity.has(column)) group = "";
-    const own = titlesBelow !== undefined && !identity.has(column) ? (below[column] ?? "") : "";
+    const own = titlesBelow !== undefined && !identity.has(column) ? (next[column] ?? "") : "";
     titles.push(own || (baseIsDetail && above[column] ? (above[column] ?? "") : (baseRow[column] ?? "")));
     groups.push(groupsSomething ? group : "");
   }
@@ -146,6 +151,10 @@ function isTitles(below: readonly string[], base: readonly string[], identity: R
   if (columns.length < 2 || columns.some((column) => isDetailCell(below[column] ?? ""))) return false;
   const distinct = (row: readonly string[]) => new Set(columns.map((column) => titleKey(row[column] ?? ""))).size;
   if (distinct(below) < columns.length) return false;
+  const areKinds = (row: readonly string[]) =>
+    columns.every((column) => !row[column] || isKindOfWork(row[column] ?? ""));
+  if (areKinds(below)) return false;
+  if (areKinds(base)) return true;
   return columns.some((column) => !base[column]) || distinct(base) < columns.length;
 }
 
@@ -227,7 +236,7 @@ interface FoundSoFar {
 function otherRows(
   rows: Rows,
   { titles, lastHeaderRow, identity }: FoundSoFar,
-  { rowNumbers }: RawTable,
+  { belowGaps = NONE }: RawTable,
   known: KnownValues,
 ): Pick<Layout, "others" | "classOfRow"> {
   const others = new Map<number, LeftOutCause>();
@@ -241,33 +250,43 @@ function otherRows(
     numbers.length > 0 &&
     body.filter((row) => numbers.some((column) => /\d{2}/.test(row[column] ?? ""))).length * 2 > body.length;
   const usual = median(body.map((row) => row.filter(Boolean).length));
-  const firstGap =
-    rowNumbers?.findIndex((at, row) => row > lastHeaderRow + 1 && at > (rowNumbers[row - 1] ?? 0) + 1) ?? -1;
-  const before = firstGap > 0 ? rows.slice(lastHeaderRow + 1, firstGap) : body;
+  const firstGap = Math.min(...[...belowGaps].filter((row) => row > lastHeaderRow + 1), rows.length);
+  const before = rows.slice(lastHeaderRow + 1, firstGap);
   const always = titles.flatMap((title, column) =>
     title && before.filter((row) => row[column]).length * 10 >= before.length * 9 ? [column] : [],
   );
   let schoolClass = lineAbove(rows, lastHeaderRow, titles);
   let isBelowGap = false;
   let isOther = false;
-  const figures = always.filter((column) => {
-    const cells = before.flatMap((row) => row[column] || []);
-    return cells.filter(isNumber).length * 10 >= cells.length * 8;
-  });
-  /** Shorter than the rows above, or with words where those have figures. */
+  const kinds = new Map(
+    always.flatMap((column): [number, CellKind][] => {
+      const cells = before.flatMap((row) => row[column] || []);
+      const kind = CELL_KINDS.find((one) => cells.filter(IS_KIND[one]).length * 10 >= cells.length * 9);
+      return kind && cells.length >= FEW_ROWS ? [[column, kind]] : [];
+    }),
+  );
+  /** Shorter than the rows above, or with other things where all those have the same. */
   const isOfOtherList = (cells: readonly string[]) => {
     const filled = cells.filter(Boolean).length;
     const lacks = always.filter((column) => !cells[column]).length;
-    const areWords = figures.some(
-      (column) => /\p{L}{3}/u.test(cells[column] ?? "") && !guessMark(cells[column] ?? "", NO_MARKS),
-    );
-    return (filled <= 2 && usual > 2) || filled * 2 < usual || lacks * 2 > always.length || areWords;
+    const isOther = [...kinds].some(([column, kind]) => cells[column] && !IS_KIND[kind](cells[column] ?? ""));
+    return (filled <= 2 && usual > 2) || filled * 2 < usual || lacks * 2 > always.length || isOther;
+  };
+  /** Whether a row below an empty line, or any up to the next line that is empty or names somebody, is of another list. */
+  const beginsOtherList = (from: number) => {
+    for (let row = from; row < rows.length && (row === from || !belowGaps.has(row)); row += 1) {
+      const cells = rows[row] ?? [];
+      if (cells.some((cell) => known.names.has(nameKey(cell)) || known.studentNumbers.has(numberKey(cell))))
+        return false;
+      if (isOfOtherList(cells) && (row === from || [...kinds].length > 0)) return true;
+    }
+    return false;
   };
   for (let row = lastHeaderRow + 1; row < rows.length; row += 1) {
     const cells = rows[row] ?? [];
     const filled = cells.filter(Boolean);
     const [only = ""] = filled;
-    const isFirstBelow = rowNumbers !== undefined && (rowNumbers[row] ?? 0) > (rowNumbers[row - 1] ?? 0) + 1;
+    const isFirstBelow = row > lastHeaderRow + 1 && belowGaps.has(row);
     if (isFirstBelow) isBelowGap = true;
     const number = numbers.map((column) => cells[column] ?? "").find(Boolean) ?? "";
     const name = names.map((column) => cells[column] ?? "").find(Boolean) ?? "";
@@ -278,7 +297,9 @@ function otherRows(
       if (schoolClass) classOfRow.set(row, schoolClass);
       continue;
     }
+    if (isFirstBelow && !repeatsHeadings(cells, titles)) isOther = beginsOtherList(row);
     if (repeatsHeadings(cells, titles)) {
+      isOther = false;
       others.set(row, "the header again");
       isBelowGap = false;
       continue;
@@ -306,7 +327,6 @@ function otherRows(
       continue;
     }
     // Below an empty line another list may follow; its first row shows it.
-    if (isFirstBelow) isOther = isOfOtherList(cells);
     if (isOther || (isBelowGap && hasNumbers && !/\d{2}/.test(number))) {
       others.set(row, "below an empty line");
       continue;
@@ -315,6 +335,14 @@ function otherRows(
   }
   return { others, classOfRow: schoolClass === undefined || othersAreLines(others) ? classOfRow : new Map() };
 }
+type CellKind = "address" | "figure" | "words";
+const CELL_KINDS: readonly CellKind[] = ["address", "figure", "words"];
+const IS_KIND: Readonly<Record<CellKind, (cell: string) => boolean>> = {
+  address: looksLikeAddress,
+  figure: (cell) => /\d/.test(cell) || guessMark(cell, NO_MARKS) !== undefined,
+  words: (cell) => !/\d/.test(cell) && !cell.includes("@"),
+};
+const FEW_ROWS = 3;
 const NAMES: ReadonlySet<string> = new Set(["full name", "given name", "family name"]);
 const LABELS_SEARCHED = 4;
 const NO_MARKS: ReadonlySet<string> = new Set();

@@ -74,15 +74,19 @@ export function openQuestions({ tables }: BringInPlan): OpenQuestions {
     tables: open,
     columns: columnQuestions(tables),
     points: pointsQuestions(tables),
-    values: tables.flatMap(({ read, ownColumns }) =>
-      (ownColumns?.doubled ?? []).map(({ column, studentId, key, values }) => ({
+    values: tables.flatMap(({ read, ownColumns, scores }) => [
+      ...(scores?.conflicts ?? []).map(({ key, title, studentId, values }) => ({
+        ...{ key, title, studentId, values },
+        answer: read.answers[key],
+      })),
+      ...(ownColumns?.doubled ?? []).map(({ column, studentId, key, values }) => ({
         key,
         title: read.shape.titles[column] ?? "",
         studentId,
         values,
         answer: read.answers[key],
       })),
-    ),
+    ]),
     marks: [...marks.values()],
     rows: [...rows.values()],
   };

@@ -11,7 +11,7 @@ const MOST_LINES_ABOVE = 3;
 
 /**
  * A sheet with several tables below each other as that many tables: each class may have headings of its own, for other work.
- * Headings that are there again, word by word, begin no table.
+ * Headings that are there again, word by word, begin none, unless other points or dates follow.
  */
 export function partTables(table: RawTable): RawTable[] {
   if (table.preset) return [table];
@@ -25,7 +25,19 @@ export function partTables(table: RawTable): RawTable[] {
       : [],
   );
   const namesOf = (at: number) => foldHeading((rows[at] ?? []).filter(Boolean).join(" "));
-  const begins = heads.filter((at) => namesOf(at) !== namesOf(first) && at > first + 1);
+  const columns = (rows[first] ?? []).flatMap((cell, column) =>
+    isIdentity(meaningOfHeader(cell)?.role ?? "not used") ? [column] : [],
+  );
+  /** Points or dates right below headings, with nobody's name. */
+  const detailsBelow = (at: number) => {
+    const row = rows[at + 1] ?? [];
+    return row.some(Boolean) && columns.every((column) => !row[column]) ? row.join("|") : "";
+  };
+  const begins = heads.filter(
+    (at) =>
+      at > first + 1 &&
+      (namesOf(at) !== namesOf(first) || (detailsBelow(at) !== "" && detailsBelow(at) !== detailsBelow(first))),
+  );
   // Right below the headings stands more of them, and no other table.
   const starts = begins.filter((at) => rows.slice(first + 1, at).some((row) => row.filter(Boolean).length >= 2));
   if (starts.length === 0) return [table];
@@ -40,12 +52,14 @@ function partOf(table: RawTable, from: number, to: number, place: number): RawTa
     const [row = 0, column = 0] = at.split("/").map(Number);
     return row >= from && row < to ? [[`${row - from}/${column}`, note]] : [];
   });
-  const { notes: _notes, ...rest } = table;
+  const { notes: _notes, belowGaps, ...rest } = table;
+  const gaps = [...(belowGaps ?? [])].flatMap((row) => (row > from && row < to ? [row - from] : []));
   return {
     ...rest,
     name: place === 0 ? table.name : `${table.name} (${place + 1})`,
     rows: table.rows.slice(from, to),
     rowNumbers: numbers.slice(from, to),
+    ...(gaps.length > 0 && { belowGaps: new Set(gaps) }),
     ...(ownNotes.length > 0 && { notes: new Map(ownNotes) }),
   };
 }

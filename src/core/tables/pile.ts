@@ -1,10 +1,11 @@
 import { readPercentCell } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
-import { withoutBrackets } from "../matching/splitName";
+import { splitName, withoutBrackets } from "../matching/splitName";
 import { titleKey } from "../model/titleKey";
 import { withoutLabel } from "./cellMeaning";
 import { cellReader, nameInRow } from "./cellsOfRow";
 import { classKey, classNameIn, isSameClass } from "./classNames";
+import { isOfGuardian } from "./columnMeaning";
 import { KNOWN_WORK, possibleIn, titleOf } from "./guessColumn";
 import { outOf } from "./isDetailLabel";
 import { type KnownValues, numberKey } from "./knownValues";
@@ -21,10 +22,14 @@ export interface Pile {
   readonly dateOrder: DateOrder | undefined;
   /** By the key of their title: the assignments that are ones for certain, with their points where any table says them. */
   readonly work: ReadonlyMap<string, number | undefined>;
-  /** Overall averages in gradebooks, in percent, by the number and by the name of the student: they may be finer than in a list. */
+  /** Overall averages in gradebooks, in percent, by how they are made and the number or name of the student: finer than in a list. */
   readonly averages: ReadonlyMap<string, readonly number[]>;
   /** By the key of a name: the numbers that stand beside it in any table. */
   readonly numbers: ReadonlyMap<string, ReadonlySet<string>>;
+  /** Names, by their key and class, that stand twice where nobody's guardians do: two students have them. */
+  readonly namesakes: ReadonlySet<string>;
+  /** By the key of a name that somebody is called by: the whole name, where any table has both: "Immy (Imogen) Keel". */
+  readonly called: ReadonlyMap<string, string>;
   /** The categories that any of them names, by the key of their name. */
   readonly categories: ReadonlySet<string>;
 }
@@ -36,6 +41,8 @@ export function pileOf(tables: readonly RawTable[], known: KnownValues): Pile {
   const categories = new Set<string>();
   const averages = new Map<string, number[]>();
   const numbers = new Map<string, Set<string>>();
+  const called = new Map<string, string>();
+  const namesakes = new Set<string>();
   const dates: string[] = [];
   const nameClass = (label: string) => {
     const same = [...classes.keys()].find((key) => isSameClass(key, label)) ?? classKey(label);
@@ -63,15 +70,57 @@ export function pileOf(tables: readonly RawTable[], known: KnownValues): Pile {
     if (shape.meanings.some(({ role }) => role === "scores"))
       for (const [key, value] of averagesIn(table, shape)) averages.set(key, [...(averages.get(key) ?? []), value]);
     const cellOf = cellReader(shape.meanings);
+    const hasFamilies = shape.meanings.some(({ role }) => isOfGuardian(role) || role === "time stamp");
+    const seen = new Set<string>();
     for (const cells of bodyRows(table, shape)) {
       const [name, number] = [plainNameKey(nameInRow(cells, cellOf)), numberKey(cellOf(cells, "student number"))];
+      const short = calledBy(cells, cellOf);
+      const before = short && called.get(nameKey(short.called));
+      if (short) {
+        const isSame = before === undefined || nameKey(before) === nameKey(short.whole);
+        called.set(nameKey(short.called), isSame ? short.whole : "");
+      }
+      const place = `${name}|${classKey(cellOf(cells, "class") || (named ?? ""))}`;
+      if (name && !hasFamilies && seen.has(place)) namesakes.add(name);
+      seen.add(place);
       if (name && number) numbers.set(name, (numbers.get(name) ?? new Set()).add(number));
     }
     for (const [row, kind] of shape.details)
       if (kind === "category") for (const cell of table.rows[row] ?? []) if (cell) categories.add(titleKey(cell));
-    for (const group of shape.groups) if (group) categories.add(titleKey(group));
+    shape.groups.forEach((group, column) => {
+      if (group && titleKey(group) !== titleKey(shape.titles[column] ?? "")) categories.add(titleKey(group));
+    });
   }
-  return { classes, dateOrder: dateStyleOf(dates).order, work, averages, numbers, categories };
+  return {
+    classes,
+    dateOrder: dateStyleOf(dates).order,
+    work,
+    averages,
+    numbers,
+    called: onlyOnes(called),
+    namesakes,
+    categories,
+  };
+}
+
+/** A name that two people are called by tells nobody. */
+function onlyOnes(called: ReadonlyMap<string, string>): ReadonlyMap<string, string> {
+  return new Map([...called].filter(([, whole]) => whole !== ""));
+}
+
+/** The name that somebody is called by in a row, and the whole one. */
+function calledBy(
+  cells: readonly string[],
+  cellOf: ReturnType<typeof cellReader>,
+): { called: string; whole: string } | undefined {
+  const { text, preferredName } = withoutBrackets(nameInRow(cells, cellOf));
+  const preferred = cellOf(cells, "preferred name") || preferredName;
+  if (!preferred || !text) return undefined;
+  const { givenName, familyName } = splitName(text, cellOf(cells, "family name"));
+  const given = cellOf(cells, "given name") ? withoutBrackets(cellOf(cells, "given name")).text : givenName;
+  const family = cellOf(cells, "family name") || familyName;
+  if (!family || nameKey(preferred) === nameKey(given)) return undefined;
+  return { called: `${preferred} ${family}`, whole: `${given} ${family}` };
 }
 
 /** A name as it compares, without what somebody is called beside it. */
@@ -86,18 +135,26 @@ function averagesIn(table: RawTable, shape: TableShape): [string, number][] {
   const cellOf = cellReader(shape.meanings);
   return bodyRows(table, shape).flatMap((cells) => {
     const keys = [numberKey(cellOf(cells, "student number")), nameKey(nameInRow(cells, cellOf))].filter(Boolean);
-    const values = columns.flatMap((column) => readPercentCell(withoutLabel(cells[column] ?? ""), "percents") ?? []);
-    return keys.flatMap((key) => values.map((value): [string, number] => [key, value]));
+    return columns.flatMap((column) => {
+      const value = readPercentCell(withoutLabel(cells[column] ?? ""), "percents");
+      const kind = averageKind(shape.titles[column] ?? "");
+      return value === undefined ? [] : keys.map((key): [string, number] => [`${kind}|${key}`, value]);
+    });
   });
 }
 
+/** What a heading says of how averages are made. */
+function averageKind(heading: string): "weighted" | "plain" {
+  return /weight|ponder|gewicht|wa[zż]on/i.test(heading) ? "weighted" : "plain";
+}
+
 /** An average with the decimals that a gradebook of the pile has of it; the same where none has more, or several differ. */
-export function finerAverage({ averages }: Pile, keys: readonly string[], value: number): number {
+export function finerAverage({ averages }: Pile, heading: string, keys: readonly string[], value: number): number {
   const decimals = (one: number) => String(one).split(".")[1]?.length ?? 0;
   const step = 0.5 / 10 ** decimals(value);
   const near = new Set(
     keys
-      .flatMap((key) => averages.get(key) ?? [])
+      .flatMap((key) => averages.get(`${averageKind(heading)}|${key}`) ?? [])
       .filter((one) => decimals(one) > decimals(value) && Math.abs(one - value) <= step + 1e-9),
   );
   const [only] = near;

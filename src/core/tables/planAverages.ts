@@ -68,10 +68,10 @@ export function planAverages(
   const doubled = new Set(placed.flatMap((one) => ((said.get(keyOf(one))?.size ?? 0) > 1 ? [one.studentId] : [])));
   const seen = new Set<string>();
 
-  const finer = (row: number, percent: number) => {
+  const finer = (row: number, column: number, percent: number) => {
     const cells = read.table.rows[row] ?? [];
     const keys = [numberKey(cellOf(cells, "student number")), nameKey(nameInRow(cells, cellOf))].filter(Boolean);
-    return finerAverage(read.pile, keys, percent);
+    return finerAverage(read.pile, read.shape.titles[column] ?? "", keys, percent);
   };
   for (const one of placed) {
     const { row, studentId, classId, period } = one;
@@ -82,7 +82,7 @@ export function planAverages(
       const text = read.table.rows[row]?.[column] ?? "";
       if (!text) return;
       const written = readPercentCell(withoutLabel(text), read.percents[String(column)] ?? "percents");
-      const percent = written !== undefined && role === "overall average" ? finer(row, written) : written;
+      const percent = written !== undefined && role === "overall average" ? finer(row, column, written) : written;
       if (percent === undefined) {
         unreadable.add(text);
         return;

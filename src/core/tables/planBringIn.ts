@@ -233,7 +233,7 @@ function planTable(
     isAboutPeople(read.kind) || saysWhoMayBe ? planPeople(read, added.rows, before, added.after) : undefined;
   const scores =
     read.kind === "scores" || read.kind === "score list"
-      ? planScores(read, added.rows, context, added.after)
+      ? planScores(read, added.rows, context, added.after, before)
       : undefined;
   // Averages beside scores are computed here; alone they are all that is known.
   const averages = read.kind === "averages" ? planAverages(read, added.rows, context, added.after) : undefined;

@@ -47,6 +47,7 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
   const directory = new GuardianDirectory(families);
   const cellOf = cellReader(read.meanings);
   const badAddresses = new Set<string>();
+  const isCut = cutAddresses(read);
   const otherNames = new Map<string, string>();
   const optOuts: string[] = [];
   const byStudent = new Map<string, PersonDifference[]>();
@@ -62,9 +63,9 @@ export function planPeople(read: Understanding, rows: readonly JoinedRow[], befo
       otherNames.set(studentId, written);
     families.students.set(studentId, next);
     found.push(...studentDifferences(before.students.get(studentId), student, next));
-    const named = guardiansOf(cells, read.meanings, read.table.preset !== undefined);
+    const named = guardiansOf(cells, read.meanings, { asWritten: read.table.preset !== undefined, isCut });
     for (const address of addressesWritten(cells, read.meanings))
-      if (!isGoodAddress(address)) badAddresses.add(address);
+      if (!isGoodAddress(address) || isCut(address)) badAddresses.add(address);
     for (const said of named) {
       found.push(...mergeGuardian(families, directory, studentId, said));
     }
@@ -215,6 +216,22 @@ function enrolments(studentId: string, before: World, after: World): PersonDiffe
   });
 }
 
+/** Tells addresses whose end was cut off: others of the table have all that they have behind the @, and more. */
+function cutAddresses({ table, meanings }: Understanding): (address: string) => boolean {
+  const columns = meanings.flatMap(({ role }, column) => (role === "guardian address" ? [column] : []));
+  const domains = new Set(
+    table.rows.flatMap((row) =>
+      columns.flatMap((column) =>
+        [...(row[column] ?? "").matchAll(/@([^\s@<>;,/|]+)/g)].map(([, domain]) => domain ?? ""),
+      ),
+    ),
+  );
+  return (address) => {
+    const domain = address.split("@")[1] ?? "";
+    return [...domains].some((other) => other.startsWith(`${domain}.`));
+  };
+}
+
 /** What stands where addresses of guardians belong. */
 function addressesWritten(cells: readonly string[], meanings: readonly ColumnMeaning[]): string[] {
   return meanings.flatMap(({ role }, column) =>
@@ -226,7 +243,7 @@ function addressesWritten(cells: readonly string[], meanings: readonly ColumnMea
 function guardiansOf(
   cells: readonly string[],
   meanings: readonly ColumnMeaning[],
-  asWritten: boolean,
+  { asWritten, isCut }: { asWritten: boolean; isCut: (address: string) => boolean },
 ): SaidOfGuardian[] {
   const places = [...new Set(meanings.flatMap(({ guardian }) => guardian ?? []))].sort((a, b) => a - b);
   return places
@@ -245,7 +262,7 @@ function guardiansOf(
         addresses: all("guardian address")
           .map(withoutCopies)
           .flatMap(addressesIn)
-          .filter((address) => asWritten || isGoodAddress(address)),
+          .filter((address) => asWritten || (isGoodAddress(address) && !isCut(address))),
         relation: one("relation").toLowerCase() || relationOf(meanings, place),
         language: one("language"),
         frequency: one("frequency"),

@@ -3,7 +3,7 @@ import { guessMark, type MarkMeaning, markKey } from "../figures/markMeaning";
 import { type CellReading, numberIn, readScoreCell } from "../figures/scoreCell";
 import type { Assignment } from "../model/assignment";
 import type { SchoolClass } from "../model/schoolClass";
-import { feedbackOf, type Score, type ScoreColumn } from "../model/score";
+import { feedbackOf, formatScore, type Score, type ScoreColumn } from "../model/score";
 import { titleKey } from "../model/titleKey";
 import type { World } from "../model/world";
 import { AssignmentBook, type AssignmentSaid, type NotFound } from "./assignmentBook";
@@ -62,10 +62,22 @@ export interface ScoresPlan {
   readonly clashing: readonly number[];
   /** Titles of a list, or columns by their heading, that no assignment is meant by for certain. */
   readonly unplaced: readonly { title: string; column: number | undefined; why: NotFound; count: number }[];
+  /** Scores of which another table of the drop says something else: neither counts until it is said which. */
+  readonly conflicts: readonly ScoreConflict[];
   /** Comments without a score that they could stand with. */
   readonly looseComments: number;
   readonly change: Change;
   readonly after: World;
+}
+
+/** One score that two tables say differently. */
+export interface ScoreConflict {
+  /** By which an answer is known. */
+  readonly key: string;
+  readonly title: string;
+  readonly studentId: string;
+  /** As people read them. */
+  readonly values: readonly [string, string];
 }
 
 interface Draft {
@@ -86,6 +98,7 @@ export function planScores(
   rows: readonly JoinedRow[],
   context: { classId: string | undefined; period: string },
   world: World,
+  before: World = world,
 ): ScoresPlan {
   const book = new AssignmentBook(world, context.period, read.idSeed);
   // In a wide table of two rows that differ neither counts; in a long one that is judged assignment by assignment.
@@ -149,7 +162,10 @@ export function planScores(
     const cell = readScoreCell(text, draft.reading);
     marks.see(text, cell);
     const hasNothing = assignment.pointsPossible === 0 && isShare(text, draft.reading);
-    if (hasNothing || (reading.isShares && numberIn(text) && !isShare(text, draft.reading))) {
+    // Work that is out of 100 only because its cells are percentages.
+    const isOfShares =
+      reading.isShares && assignment.pointsPossible === SHARES && !before.assignments.has(assignment.id);
+    if (hasNothing || (isOfShares && numberIn(text) && !isShare(text, draft.reading))) {
       refusedCells.push({ row, text, cause: "no points" });
       draft.filled += 1;
       continue;
@@ -166,7 +182,8 @@ export function planScores(
   }
 
   for (const { said, inDoubt } of drafts.values()) for (const studentId of inDoubt) said.delete(studentId);
-  const assignments = [...drafts.values()].map((draft) => assignmentPlan(draft, read, world));
+  const conflicts: ScoreConflict[] = [];
+  const assignments = [...drafts.values()].map((draft) => assignmentPlan(draft, read, { world, before, conflicts }));
   const change = changeOf(assignments, book.changedClasses, world);
   return {
     assignments,
@@ -176,15 +193,21 @@ export function planScores(
     alike: rows.length - once.length,
     clashing: [...clashing],
     unplaced: [...unplaced.values()],
+    conflicts,
     looseComments: [...drafts.values()].reduce((sum, draft) => sum + looseCommentsOf(draft, world), 0),
     change,
     after: applyChange(world, change),
   };
 }
 
-function assignmentPlan(draft: Draft, { blanks, points }: Understanding, world: World): AssignmentPlan {
+function assignmentPlan(
+  draft: Draft,
+  { blanks, points, answers }: Understanding,
+  { world, before: start, conflicts }: { world: World; before: World; conflicts: ScoreConflict[] },
+): AssignmentPlan {
   const { assignment, said } = draft;
   const before = world.scoreColumns.get(assignment.id)?.scores;
+  const atFirst = start.scoreColumns.get(assignment.id)?.scores;
   const changes: CellChange[] = [];
   let unchanged = 0;
   for (const [studentId, { score, text, comment }] of said) {
@@ -194,8 +217,22 @@ function assignmentPlan(draft: Draft, { blanks, points }: Understanding, world: 
         ...feedbackOf(from),
         ...score,
       };
-      if (sameScore(from, to)) unchanged += 1;
-      else changes.push({ studentId, from, to });
+      const was = atFirst?.[studentId];
+      // Another table of the same drop has put it there.
+      const isOther = from?.points !== to.points || from?.status !== to.status;
+      const isSaidTwice = isOther && start !== world && from !== undefined && !(was && sameScore(was, from));
+      const isOne = isSaidTwice && isNear(from, to, assignment.pointsPossible);
+      // What a percentage comes to is less exact than the points themselves.
+      if (sameScore(from, to) || (isOne && decimalsOf(from) <= decimalsOf(to))) unchanged += 1;
+      else if (isOne) changes.push({ studentId, from, to });
+      else if (isSaidTwice) {
+        const values = [formatScore(from), formatScore(to)] as const;
+        const key = `score|${assignment.classId}|${titleKey(assignment.title)}|${studentId}`;
+        conflicts.push({ key, title: assignment.title, studentId, values });
+        if (answers[key] === values[1]) changes.push({ studentId, from, to });
+        else if (answers[key] === values[0]) unchanged += 1;
+        else changes.push({ studentId, from, to: was });
+      } else changes.push({ studentId, from, to });
     } else if (from && text === "" && comment) {
       if (from.comment === comment) unchanged += 1;
       else changes.push({ studentId, from, to: { ...from, comment } });
@@ -247,6 +284,8 @@ function changeOf(
   };
 }
 
+const SHARES = 100;
+
 /** Whether a cell is a share of what the work is worth, and says nothing without that. */
 function isShare(text: string, { numbers }: CellReading): boolean {
   const number = numberIn(text);
@@ -272,6 +311,17 @@ function sameScore(a: Score | undefined, b: Score): boolean {
     (a.comment ?? "") === (b.comment ?? "")
   );
 }
+
+/** Whether one of two scores is the other, but for what a percentage was rounded by. */
+function isNear(a: Score, b: Score, pointsPossible: number): boolean {
+  if (a.status !== b.status || a.points === undefined || b.points === undefined) return false;
+  return Math.abs(a.points - b.points) <= pointsPossible * ROUNDING;
+}
+function decimalsOf({ points = 0 }: Score): number {
+  return String(points).split(".")[1]?.length ?? 0;
+}
+/** Half a percent, and a little for the fractions of binary numbers. */
+const ROUNDING = 0.0051;
 
 function withComment(score: Score, comment: string): Score {
   return comment ? { ...score, comment } : score;

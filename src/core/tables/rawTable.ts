@@ -10,6 +10,8 @@ export interface RawTable {
   /** By which number a row, and a column, is found in the file, counted from 1; left out where none was passed over. */
   readonly rowNumbers?: readonly number[];
   readonly columnNumbers?: readonly number[];
+  /** Rows with an empty line above them; left out where none has. */
+  readonly belowGaps?: ReadonlySet<number>;
   /** Set where a row has as many cells as its heading unless something is wrong with it: cells parted by a sign. */
   readonly isCounted?: true;
   /** Rows that are hidden in the workbook and were not taken. */

@@ -1,4 +1,5 @@
 import { type Day, daySchema } from "../model/day";
+import { monthNamed } from "./monthNamed";
 
 /** How dates made of numbers are written. ISO dates and dates with the month in words need no such answer. */
 export type DateOrder = "day first" | "month first";
@@ -17,7 +18,6 @@ const NUMBERS = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4}|\d{2})(?:[ ,T].*)?$/;
 const ISO = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[ T].*)?$/;
 const DAY_MONTH = /^(?:\p{L}+,? )?(\d{1,2})\.?[ -](\p{L}{3,})\.?,?[ -](\d{4}|\d{2})(?:[ ,T].*)?$/u;
 const MONTH_DAY = /^(\p{L}{3,})\.? (\d{1,2}),? (\d{4})(?:[ ,T].*)?$/u;
-const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"];
 
 /** A date as a day, or none when it is no date. Numbers whose order is not known are read only where one order alone fits. */
 export function readDate(text: string, order: DateOrder | undefined): Day | undefined {
@@ -66,6 +66,5 @@ function day(year = "", month = "", date = ""): Day | undefined {
 }
 
 function monthNumber(word = ""): string {
-  const place = MONTHS.indexOf(word.slice(0, 3).toLowerCase());
-  return place < 0 ? "" : String(place + 1);
+  return String(monthNamed(word) ?? "");
 }

@@ -42,7 +42,7 @@ export function readDelimited(bytes: Uint8Array, fileName: string, asked: AskedR
         name: fileName,
         fileName,
         rows: data,
-        ...(rowNumbers && { rowNumbers }),
+        ...(rowNumbers && { rowNumbers, belowGaps: gapsIn(rowNumbers) }),
         hiddenRows: 0,
         reading: { encoding, delimiter: delimiter ?? "  ", ...(rivals && { rivals }) },
         ...(delimiter && { isCounted: true }),
@@ -50,6 +50,10 @@ export function readDelimited(bytes: Uint8Array, fileName: string, asked: AskedR
       },
     ],
   };
+}
+
+function gapsIn(rowNumbers: readonly number[]): Set<number> {
+  return new Set(rowNumbers.flatMap((number, row) => (number > (rowNumbers[row - 1] ?? 0) + 1 ? [row] : [])));
 }
 
 /** Rows with something in them, and where they stood if others were passed over. */
@@ -82,9 +86,21 @@ export function plainCell(cell: string): string {
   const last = cell.charCodeAt(cell.length - 1);
   // Most cells need nothing; trimming each would cost a copy of the whole table.
   const text = first <= 32 || last <= 32 || first >= 160 || last >= 160 ? cell.trim() : cell;
+  if (first > LAST_LATIN && OTHER_DIGITS.test(text)) return westernDigits(text);
   if (first === APOSTROPHE && /^'(?:[\s\u200b\ufeff]*[=+\-@＝＋－＠\d]|[\t\r])/u.test(text)) return text.slice(1);
   // ="0041" is how some programs keep the zeros of a number.
   return first === EQUALS && /^="[^"]*"$/.test(text) ? text.slice(2, -1) : text;
+}
+const LAST_LATIN = 0x24f;
+const OTHER_DIGITS =
+  /^[\d.,/%+\-\s()\u0660-\u0669\u06f0-\u06f9\uff10-\uff19]*[\u0660-\u0669\u06f0-\u06f9\uff10-\uff19]/;
+
+/** Figures in the digits of another script, as a table holds them otherwise. */
+function westernDigits(text: string): string {
+  return text.replace(/[\u0660-\u0669\u06f0-\u06f9\uff10-\uff19]/g, (digit) => {
+    const code = digit.charCodeAt(0);
+    return String(code >= 0xff10 ? code - 0xff10 : code >= 0x06f0 ? code - 0x06f0 : code - 0x0660);
+  });
 }
 const APOSTROPHE = 39;
 const EQUALS = 61;

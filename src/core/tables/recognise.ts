@@ -1,6 +1,6 @@
 import { nameKey } from "../matching/nameKey";
 import { titleKey } from "../model/titleKey";
-import { calledLike } from "./calledLike";
+import { calledLike, isCalledFamilies } from "./calledLike";
 import { mostly } from "./cellMeaning";
 import { type ColumnMeaning, type ColumnRole, isIdentity } from "./columnMeaning";
 import { computedColumns, isKindOfWork } from "./computedColumns";
@@ -159,7 +159,7 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
       known.categories.has(key) ||
       known.pileCategories?.has(key) === true ||
       isKindOfWork(words) ||
-      groups.some((one) => titleKey(one) === key)
+      groups.some((one, column) => titleKey(one) === key && titleKey(titles[column] ?? "") !== key)
     );
   };
   const computed = computedColumns(titles, body, isCategory);
@@ -182,6 +182,7 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
       (called !== "list" &&
         areBare >= FEW_ASSIGNMENTS &&
         computed.some((one) => one !== undefined && one.kind !== "letter")));
+  const isOfFamilies = isCalledFamilies(table, headingRow);
   const isInList =
     !isInGradebook &&
     (called === "list" ||
@@ -204,6 +205,7 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
       isNoWork:
         possibleIn({ title, cells }) === undefined &&
         (saysOfWork === undefined ? inHeading >= FEW_ASSIGNMENTS && !isWorked[column] : !said(column, saysOfWork)),
+      isOfFamilies,
       ...{ hasWork, isInGradebook, isInList, isCategory: isCategory(title), computed: computed[column] },
     };
   });

@@ -4,7 +4,7 @@ import { titleKey } from "../model/titleKey";
 import type { AssignmentSaid } from "./assignmentBook";
 import { mostly } from "./cellMeaning";
 import { cellReader } from "./cellsOfRow";
-import { undatedScore } from "./datedScores";
+import { type DatedScores, datedScoresIn, undatedScore } from "./datedScores";
 import { KNOWN_WORK, possibleIn, titleOf } from "./guessColumn";
 import { type DetailKind, outOf, readAssignmentHeader } from "./isDetailLabel";
 import type { JoinedRow } from "./joinRows";
@@ -48,21 +48,22 @@ export interface ColumnSaid {
   readonly said: AssignmentSaid;
   readonly numbers: NumberReading;
   readonly isShares: boolean;
+  readonly dated: DatedScores | undefined;
   /** The column of comments beside it. */
   readonly commentColumn: number | undefined;
 }
 
 function* wideEntries(read: Understanding, rows: readonly JoinedRow[]): Generator<ScoreEntry> {
-  const columns = columnsSaid(read);
+  const saidOf = saidByClass(read, rows);
   const { notes } = read.table;
   for (const { row, studentId, classId } of rows) {
     const cells = read.table.rows[row] ?? [];
-    for (const { column, said, numbers, isShares, commentColumn } of columns) {
+    for (const { column, said, numbers, isShares, dated, commentColumn } of saidOf(classId)) {
       yield {
         row,
         studentId,
         classId,
-        text: undatedScore(cells[column] ?? "", read.shape.dated.get(column)),
+        text: undatedScore(cells[column] ?? "", dated),
         said,
         choice: read.choices.assignments?.[String(column)],
         column,
@@ -79,10 +80,34 @@ const columnsOf = new WeakMap<Understanding, readonly ColumnSaid[]>();
 export function columnsSaid(read: Understanding): readonly ColumnSaid[] {
   const known = columnsOf.get(read);
   if (known) return known;
-  const columns = read.meanings.flatMap(({ role }, column) => (role === "scores" ? [columnSaid(read, column)] : []));
+  const made = columnsIn(read, bodyRows(read.table, read.shape));
+  columnsOf.set(read, made);
+  return made;
+}
+
+/** What columns say by the rows of each class: classes may work for other points under one heading. */
+function saidByClass(
+  read: Understanding,
+  rows: readonly JoinedRow[],
+): (classId: string | undefined) => readonly ColumnSaid[] {
+  const byClass = new Map<string | undefined, (readonly string[])[]>();
+  for (const { row, classId } of rows) {
+    const some = byClass.get(classId) ?? [];
+    some.push(read.table.rows[row] ?? []);
+    byClass.set(classId, some);
+  }
+  if (byClass.size <= 1) return () => columnsSaid(read);
+  const said = new Map([...byClass].map(([classId, some]) => [classId, columnsIn(read, some)]));
+  return (classId) => said.get(classId) ?? columnsSaid(read);
+}
+
+function columnsIn(read: Understanding, rows: readonly (readonly string[])[]): readonly ColumnSaid[] {
+  const columns = read.meanings.flatMap(({ role }, column) =>
+    role === "scores" ? [columnSaid(read, column, rows)] : [],
+  );
   const count = (said: AssignmentSaid) =>
     columns.filter((one) => titleKey(one.said.title) === titleKey(said.title)).length;
-  const made = columns.map((one) => {
+  return columns.map((one) => {
     const { title } = one.said;
     const comments = read.meanings.findIndex(
       ({ role, of = "" }) => role === "comment on scores" && titleKey(of) === titleKey(title),
@@ -93,15 +118,18 @@ export function columnsSaid(read: Understanding): readonly ColumnSaid[] {
       said: count(one.said) > 1 ? { ...one.said, isTwin: true } : one.said,
     };
   });
-  columnsOf.set(read, made);
-  return made;
 }
 
-function columnSaid(read: Understanding, column: number): Omit<ColumnSaid, "commentColumn"> {
+function columnSaid(
+  read: Understanding,
+  column: number,
+  rows: readonly (readonly string[])[],
+): Omit<ColumnSaid, "commentColumn"> {
   const { table, shape, dates } = read;
   const heading = shape.titles[column] ?? "";
-  const dated = shape.dated.get(column);
-  const cells = bodyRows(table, shape).flatMap((row) => (row[column] ? [undatedScore(row[column] ?? "", dated)] : []));
+  const written = rows.flatMap((row) => row[column] || []);
+  const dated = datedScoresIn(written, undefined, true) ?? shape.dated.get(column);
+  const cells = written.map((cell) => undatedScore(cell, dated));
   const title = titleOf({ title: heading, cells });
   const pointsPossible = possibleIn({ title: heading, cells });
   const saidAs = (wanted: DetailKind) =>
@@ -134,6 +162,7 @@ function columnSaid(read: Understanding, column: number): Omit<ColumnSaid, "comm
       mayBeNew: !isByTitleAlone || pointsPossible !== undefined || possibleBelow !== undefined || dueDate !== undefined,
     },
     numbers,
+    dated,
     isShares:
       percents && !headedPercent && possible === 100 && pointsPossible === undefined && possibleBelow === undefined,
   };

@@ -45,7 +45,8 @@ export function settleColumns(
       studentAddresses += 1;
       if (hasGuardian && !has("guardian address"))
         return as({ role: "guardian address", guardian: meaning.guardian ?? studentAddresses });
-      if (has("time stamp")) return as({ role: "guardian address", guardian: 1 });
+      if (has("time stamp") || isOfFamilies(seen, roles))
+        return as({ role: "guardian address", guardian: meaning.guardian ?? studentAddresses });
       return { meaning: { role: "undecided" }, maybe: ownersOf(own), because: "" };
     }
     if (isOfGuardian(role)) {
@@ -62,14 +63,26 @@ export function settleColumns(
     }
     return guess;
   });
+  const overall = settled.flatMap(({ meaning: { role } }, column) => (role === "overall average" ? [column] : []));
+  const isWeighted = (column: number) => /weight|ponder|gewicht|wazon|ważon/i.test(seen[column]?.title ?? "");
+  const counted = overall.find((column) => !isWeighted(column)) ?? overall[0];
   return {
-    guesses: settled,
+    guesses: settled.map((guess, column) =>
+      overall.length > 1 && overall.includes(column) && column !== counted
+        ? { meaning: NOT_USED, maybe: [], because: "another overall average stands beside" }
+        : guess,
+    ),
     seconds: secondIdentities(
       named,
       kept,
       seen.map(({ title }) => title),
     ),
   };
+}
+
+/** Whether a table is about families: it says who may be written to, or how somebody is related, or is called so. */
+function isOfFamilies(seen: readonly ColumnSeen[], roles: readonly ColumnRole[]): boolean {
+  return roles.includes("write to") || roles.includes("relation") || seen.some((column) => column.isOfFamilies);
 }
 
 const LIST_ROLES: readonly ColumnRole[] = [

@@ -137,7 +137,11 @@ describe("a table of scores, however it is written", () => {
     expect(made(told, "Density lab")).toMatchObject({ dueDate: "2026-11-12", categoryId: "labs", pointsPossible: 24 });
     expect(made(told, "Poster")).toMatchObject({ pointsPossible: 5 });
     expect(outcomeOf(told)).toMatchObject({ points: [], columns: [] });
-    expect(told.tables[0]?.scores?.assignments.map(({ guessed }) => guessed)).toEqual([[], ["category"], ["category"]]);
+    expect(told.tables[0]?.scores?.assignments.map(({ guessed }) => guessed)).toEqual([
+      ["category"],
+      ["category"],
+      ["category"],
+    ]);
   });
 
   test("a score above what is possible, an empty column and a class whose mean jumps stand out", () => {

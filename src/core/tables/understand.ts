@@ -59,6 +59,8 @@ const NO_PILE: Pile = {
   work: new Map(),
   averages: new Map(),
   numbers: new Map(),
+  called: new Map(),
+  namesakes: new Set(),
   categories: new Set(),
 };
 

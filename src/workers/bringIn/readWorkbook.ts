@@ -55,6 +55,8 @@ function tableOf(
 ): RawTable | undefined {
   const rows: string[][] = [];
   const rowNumbers: number[] = [];
+  const belowGaps = new Set<number>();
+  let isBelowGap = false;
   const notes = new Map<string, string>();
   const columns = [...Array(Math.max(0, ...data.map((row) => row.length))).keys()];
   const shown = columns.filter((column) => withHidden || !parts.hiddenColumns.has(column));
@@ -67,7 +69,10 @@ function tableOf(
       const place = `${at}/${column}`;
       return parts.errors.get(place) ?? cellText(row[column], parts.percents.has(place));
     });
-    if (!cells.some(Boolean)) return;
+    if (!cells.some(Boolean)) {
+      isBelowGap = true;
+      return;
+    }
     if (!withHidden && parts.hiddenRows.has(at)) {
       hiddenRows += 1;
       return;
@@ -78,6 +83,8 @@ function tableOf(
     });
     rows.push(cells);
     rowNumbers.push(at + 1);
+    if (isBelowGap) belowGaps.add(rows.length - 1);
+    isBelowGap = false;
   });
   if (rows.length === 0) return undefined;
   const hidden = [
@@ -90,6 +97,7 @@ function tableOf(
     fileName,
     rows,
     ...(rowNumbers.some((number, place) => number !== place + 1) && { rowNumbers }),
+    ...(belowGaps.size > 0 && { belowGaps }),
     ...(shown.length < columns.length && { columnNumbers: shown.map((column) => column + 1) }),
     hiddenRows,
     ...(hidden.length > 0 && { hasHidden: true as const }),
