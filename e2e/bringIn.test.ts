@@ -132,7 +132,7 @@ test("a pasted table changes nothing before it is said what its column is and wh
   const others = (firstClass?.studentIds ?? []).slice(1, 9).flatMap((id) => nameOf(id) ?? []);
   const text = [
     "Student\tShore log",
-    `${ana?.givenName[0]}. ${ana?.familyName}\tnhi`,
+    `${ana?.givenName}e ${ana?.familyName}\tn`,
     ...others.map((one) => `${one.givenName} ${one.familyName}\t7`),
   ].join("\n");
   await page.$eval("#pasted", (area) => (area as HTMLTextAreaElement).focus());
@@ -141,7 +141,7 @@ test("a pasted table changes nothing before it is said what its column is and wh
   await waitForWords(page, "Nothing changes before the questions below are answered.");
   await press(page, "scores on an assignment: Shore log");
   await press(page, "10 points for Shore log");
-  await waitForWords(page, "Likely the same person, by an initial");
+  await waitForWords(page, "Likely the same person, by a similar name");
   // What is certain is applied and taken back at once; then the tables say again what they would do.
   const willHappen = () => wordsOf(page, "[aria-label='What will happen']").catch(() => "");
   await expect.poll(willHappen).toContain("8 scores in 1 assignment");

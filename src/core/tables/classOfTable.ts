@@ -155,9 +155,15 @@ function namesNewClass(read: Understanding, { classes }: Pick<World, "classes">)
   const titled = classOfTitles(read.table, read.shape.headingRow);
   if (!titled || classInPile(read.pile, titled) === undefined) return false;
   const spoken = nameKey(titled);
+  const words = new Set(spoken.split(" "));
+  const isSpokenOf = (label: string) =>
+    nameKey(label)
+      .split(" ")
+      .filter(Boolean)
+      .every((word) => words.has(word));
   return ![...classes.values()].some((one) => {
     const label = classLabel(one);
-    return isSameClass(label, titled) || spoken === nameKey(label) || spoken === nameKey(one.name);
+    return isSpokenOf(label) || isSameClass(label, titled) || spoken === nameKey(label) || spoken === nameKey(one.name);
   });
 }
 

@@ -30,7 +30,7 @@ const OTHER_WORDS = wordSet(
 /** What teachers keep of their students beside work. */
 const KEPT_WORDS = wordSet(
   "bus|bus no|bus number|autobus|autocarro|onibus|locker|locker no|locker number|casillero|taquilla|spind|casier|szafka|cacifo",
-  "house|casa|haus|maison|dom|tutor group|advisory|grupo tutoria|tutorengruppe|groupe tutorat|grupa wychowawcza",
+  "house|casa|haus|maison|dom|tutor group|grupo tutoria|tutorengruppe|groupe tutorat|grupa wychowawcza",
   "grupo de tutoria|groupe de tutorat|shirt size|t shirt|t shirt size|talla camiseta|talla de camiseta|t shirt grosse|taille t shirt",
   "taille de t shirt|rozmiar koszulki|tamanho camisola|tamanho da camisola|lunch|diet|club|team|instrument",
 );

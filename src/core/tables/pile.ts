@@ -1,8 +1,6 @@
-import { readPercentCell } from "../figures/scoreCell";
 import { nameKey } from "../matching/nameKey";
 import { splitName, withoutBrackets } from "../matching/splitName";
 import { titleKey } from "../model/titleKey";
-import { withoutLabel } from "./cellMeaning";
 import { cellReader, nameInRow } from "./cellsOfRow";
 import { classKey, classNameIn, isSameClass } from "./classNames";
 import { isOfGuardian } from "./columnMeaning";
@@ -22,8 +20,6 @@ export interface Pile {
   readonly dateOrder: DateOrder | undefined;
   /** By the key of their title: the assignments that are ones for certain, with their points where any table says them. */
   readonly work: ReadonlyMap<string, number | undefined>;
-  /** Overall averages in gradebooks, in percent, by how they are made and the number or name of the student: finer than in a list. */
-  readonly averages: ReadonlyMap<string, readonly number[]>;
   /** By the key of a name: the numbers that stand beside it in any table. */
   readonly numbers: ReadonlyMap<string, ReadonlySet<string>>;
   /** Names, by their key and class, that stand twice where nobody's guardians do: two students have them. */
@@ -39,7 +35,6 @@ export function pileOf(tables: readonly RawTable[], known: KnownValues): Pile {
   const classes = new Map<string, string>();
   const work = new Map<string, number | undefined>();
   const categories = new Set<string>();
-  const averages = new Map<string, number[]>();
   const numbers = new Map<string, Set<string>>();
   const called = new Map<string, string>();
   const namesakes = new Set<string>();
@@ -67,8 +62,6 @@ export function pileOf(tables: readonly RawTable[], known: KnownValues): Pile {
       const points = said ?? possibleIn({ title: shape.titles[column] ?? "", cells });
       work.set(titleKey(title), work.get(titleKey(title)) ?? points);
     });
-    if (shape.meanings.some(({ role }) => role === "scores"))
-      for (const [key, value] of averagesIn(table, shape)) averages.set(key, [...(averages.get(key) ?? []), value]);
     const cellOf = cellReader(shape.meanings);
     const hasFamilies = shape.meanings.some(({ role }) => isOfGuardian(role) || role === "time stamp");
     const seen = new Set<string>();
@@ -95,7 +88,6 @@ export function pileOf(tables: readonly RawTable[], known: KnownValues): Pile {
     classes,
     dateOrder: dateStyleOf(dates).order,
     work,
-    averages,
     numbers,
     called: onlyOnes(called),
     namesakes,
@@ -128,38 +120,6 @@ export function plainNameKey(name: string): string {
   return nameKey(withoutBrackets(name).text);
 }
 
-/** The overall averages of a gradebook, by number and by name. */
-function averagesIn(table: RawTable, shape: TableShape): [string, number][] {
-  const columns = shape.meanings.flatMap(({ role }, column) => (role === "overall average" ? [column] : []));
-  if (columns.length === 0) return [];
-  const cellOf = cellReader(shape.meanings);
-  return bodyRows(table, shape).flatMap((cells) => {
-    const keys = [numberKey(cellOf(cells, "student number")), nameKey(nameInRow(cells, cellOf))].filter(Boolean);
-    return columns.flatMap((column) => {
-      const value = readPercentCell(withoutLabel(cells[column] ?? ""), "percents");
-      const kind = averageKind(shape.titles[column] ?? "");
-      return value === undefined ? [] : keys.map((key): [string, number] => [`${kind}|${key}`, value]);
-    });
-  });
-}
-
-/** What a heading says of how averages are made. */
-function averageKind(heading: string): "weighted" | "plain" {
-  return /weight|ponder|gewicht|wa[zż]on/i.test(heading) ? "weighted" : "plain";
-}
-
-/** An average with the decimals that a gradebook of the pile has of it; the same where none has more, or several differ. */
-export function finerAverage({ averages }: Pile, heading: string, keys: readonly string[], value: number): number {
-  const decimals = (one: number) => String(one).split(".")[1]?.length ?? 0;
-  const step = 0.5 / 10 ** decimals(value);
-  const near = new Set(
-    keys
-      .flatMap((key) => averages.get(`${averageKind(heading)}|${key}`) ?? [])
-      .filter((one) => decimals(one) > decimals(value) && Math.abs(one - value) <= step + 1e-9),
-  );
-  const [only] = near;
-  return near.size === 1 && only !== undefined ? only : value;
-}
 /** A class as the tables of a pile name it longest. */
 export function classInPile({ classes }: Pile, label: string): string | undefined {
   const key = [...classes.keys()].find((one) => isSameClass(one, label));

@@ -1,15 +1,12 @@
 import { applyChange, type Change, setRows } from "../change/change";
 import { readPercentCell } from "../figures/scoreCell";
-import { nameKey } from "../matching/nameKey";
 import { type AverageColumn, averageColumnId, OVERALL } from "../model/averageColumn";
 import type { SchoolClass } from "../model/schoolClass";
 import type { World } from "../model/world";
 import { AssignmentBook } from "./assignmentBook";
 import { withoutLabel } from "./cellMeaning";
-import { cellReader, nameInRow } from "./cellsOfRow";
+import { cellReader } from "./cellsOfRow";
 import type { JoinedRow } from "./joinRows";
-import { numberKey } from "./knownValues";
-import { finerAverage } from "./pile";
 import { termReader } from "./planScores";
 import type { Understanding } from "./understand";
 
@@ -68,11 +65,6 @@ export function planAverages(
   const doubled = new Set(placed.flatMap((one) => ((said.get(keyOf(one))?.size ?? 0) > 1 ? [one.studentId] : [])));
   const seen = new Set<string>();
 
-  const finer = (row: number, column: number, percent: number) => {
-    const cells = read.table.rows[row] ?? [];
-    const keys = [numberKey(cellOf(cells, "student number")), nameKey(nameInRow(cells, cellOf))].filter(Boolean);
-    return finerAverage(read.pile, read.shape.titles[column] ?? "", keys, percent);
-  };
   for (const one of placed) {
     const { row, studentId, classId, period } = one;
     if ((said.get(keyOf(one))?.size ?? 0) > 1 || seen.has(keyOf(one))) continue;
@@ -81,8 +73,7 @@ export function planAverages(
       if (role !== "overall average" && role !== "category average") return;
       const text = read.table.rows[row]?.[column] ?? "";
       if (!text) return;
-      const written = readPercentCell(withoutLabel(text), read.percents[String(column)] ?? "percents");
-      const percent = written !== undefined && role === "overall average" ? finer(row, column, written) : written;
+      const percent = readPercentCell(withoutLabel(text), read.percents[String(column)] ?? "percents");
       if (percent === undefined) {
         unreadable.add(text);
         return;

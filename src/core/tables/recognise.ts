@@ -183,10 +183,14 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
         areBare >= FEW_ASSIGNMENTS &&
         computed.some((one) => one !== undefined && one.kind !== "letter")));
   const isOfFamilies = isCalledFamilies(table, headingRow);
+  // One column beside the names is what the table is about.
+  const besideNames = titles.filter(
+    (title) => title !== "" && !isIdentity(meaningOfHeader(title)?.role ?? "not used"),
+  ).length;
   const isInList =
     !isInGradebook &&
     (called === "list" ||
-      (areBare < FEW_ASSIGNMENTS && !hasWork && !known.pileWork?.size) ||
+      (areBare < FEW_ASSIGNMENTS && besideNames >= FEW_ASSIGNMENTS && !hasWork && !known.pileWork?.size) ||
       titles.some((title) => meaningOfHeader(title)?.role.startsWith("guardian") === true));
   const seen = titles.map((title, column): ColumnSeen => {
     const group = groups[column] ?? "";

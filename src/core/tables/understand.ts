@@ -57,7 +57,6 @@ const NO_PILE: Pile = {
   classes: new Map(),
   dateOrder: undefined,
   work: new Map(),
-  averages: new Map(),
   numbers: new Map(),
   called: new Map(),
   namesakes: new Set(),
