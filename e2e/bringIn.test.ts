@@ -124,7 +124,7 @@ test("a whole school from one OneRoster zip and its contact cards, into an empty
   goOnWith(mine);
 });
 
-test("a pasted table changes nothing before it is said what its column is and what that is worth; then marks and a name are asked", async () => {
+test("a pasted table changes nothing before it is said what its column is and what that is worth; then a mark is asked", async () => {
   const [ana] = firstClass?.studentIds.flatMap((id) => nameOf(id) ?? []) ?? [];
   await press(page, "Gradebook", "link");
   await press(page, "Bring in", "link");
@@ -132,7 +132,7 @@ test("a pasted table changes nothing before it is said what its column is and wh
   const others = (firstClass?.studentIds ?? []).slice(1, 9).flatMap((id) => nameOf(id) ?? []);
   const text = [
     "Student\tShore log",
-    `${ana?.givenName}e ${ana?.familyName}\tn`,
+    `${ana?.givenName} ${ana?.familyName}\tn`,
     ...others.map((one) => `${one.givenName} ${one.familyName}\t7`),
   ].join("\n");
   await page.$eval("#pasted", (area) => (area as HTMLTextAreaElement).focus());
@@ -141,7 +141,6 @@ test("a pasted table changes nothing before it is said what its column is and wh
   await waitForWords(page, "Nothing changes before the questions below are answered.");
   await press(page, "scores on an assignment: Shore log");
   await press(page, "10 points for Shore log");
-  await waitForWords(page, "Likely the same person, by a similar name");
   // What is certain is applied and taken back at once; then the tables say again what they would do.
   const willHappen = () => wordsOf(page, "[aria-label='What will happen']").catch(() => "");
   await expect.poll(willHappen).toContain("8 scores in 1 assignment");
@@ -151,9 +150,6 @@ test("a pasted table changes nothing before it is said what its column is and wh
   await waitForWords(page, "Taken back ");
   await expect.poll(willHappen).toContain("8 scores in 1 assignment");
   await press(page, "Yes, missing");
-  await page.evaluate(() =>
-    [...document.querySelectorAll("button")].find((button) => button.textContent?.startsWith("Yes, "))?.click(),
-  );
   await waitForWords(page, "9 scores in 1 assignment");
   await waitForWords(page, "Nothing is open.");
 });
