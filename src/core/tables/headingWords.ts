@@ -32,8 +32,8 @@ function withoutSlips(heading: string): HeadingMeaning | undefined {
   const phrase = nearWord(folded, phrases());
   if (phrase && folded.includes(" ")) return readHeading(phrase);
   const words = folded.split(" ");
-  const mended = words.map((word) => nearWord(word, vocabulary()) ?? word).join(" ");
-  const said = mended === folded ? undefined : readHeading(mended);
+  const corrected = words.map((word) => nearWord(word, vocabulary()) ?? word).join(" ");
+  const said = corrected === folded ? undefined : readHeading(corrected);
   if (said) return said;
   // Two letters may have changed places across a space.
   const squeezed = words.join("");

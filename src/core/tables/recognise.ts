@@ -52,7 +52,6 @@ export interface TableShape {
 
 /** Enough to know what a column holds. */
 const ROWS_SAMPLED = 400;
-const _NOT_USED: ColumnMeaning = { role: "not used" };
 
 /** Where the headings of a table end and what each column holds, by its headings, what stands with them and its cells. */
 export function recognise(table: RawTable, known: KnownValues): TableShape {
@@ -163,14 +162,10 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
     );
   };
   const computed = computedColumns(titles, body, isCategory);
-  const hasWork = places.some(
-    (column) =>
-      isWorked[column] || possibleIn({ title: titles[column] ?? "", cells: cellsOf[column] ?? [] }) !== undefined,
-  );
+  const saysPoints = titles.map((title, column) => possibleIn({ title, cells: cellsOf[column] ?? [] }) !== undefined);
+  const hasWork = places.some((column) => isWorked[column] || saysPoints[column]);
   // Where the headings of most work say its points, what says none is no work.
-  const inHeading = places.filter(
-    (column) => possibleIn({ title: titles[column] ?? "", cells: cellsOf[column] ?? [] }) !== undefined,
-  ).length;
+  const inHeading = saysPoints.filter(Boolean).length;
   const hasKnownWork = titles.some(
     (title) => known.assignments.has(titleKey(title)) && !known.pileWork?.has(titleKey(title)),
   );
@@ -196,18 +191,13 @@ function lookAt(table: RawTable, known: KnownValues): TableShape {
     const group = groups[column] ?? "";
     const cells = cellsOf[column] ?? [];
     const isGroupWorked =
-      group !== "" &&
-      groups.some(
-        (other, at) =>
-          other === group &&
-          (isWorked[at] || possibleIn({ title: titles[at] ?? "", cells: cellsOf[at] ?? [] }) !== undefined),
-      );
+      group !== "" && groups.some((other, at) => other === group && (isWorked[at] || saysPoints[at]));
     return {
       ...{ title, group, cells, isWorked: isWorked[column] ?? false, isGroupWorked, isBesideWords, subject },
       isBeside: beside.has(column),
       isInCategory: said(column, "category") && !(saysOfWork === "possible" && !said(column, "possible")),
       isNoWork:
-        possibleIn({ title, cells }) === undefined &&
+        !saysPoints[column] &&
         (saysOfWork === undefined ? inHeading >= FEW_ASSIGNMENTS && !isWorked[column] : !said(column, saysOfWork)),
       isOfFamilies,
       ...{ hasWork, isInGradebook, isInList, isCategory: isCategory(title), computed: computed[column] },
